@@ -1,0 +1,53 @@
+import { utcOffset } from '../calendar/localTime.ts';
+import type { Instant } from '../quantities/units.ts';
+
+/** Air of one place by the hour, constant within each hour. Arrays are equally long; `from` is on the hour. */
+export type Climate = {
+  readonly from: Instant;
+  readonly temperature_c: readonly number[];
+  readonly humidity_pct: readonly number[];
+};
+
+/** What a person types about a place: warmest and coldest hour of an ordinary day, and relative humidity at each. */
+export type TypicalDay = {
+  readonly high_c: number;
+  readonly low_c: number;
+  readonly humidityAtHigh_pct: number;
+  readonly humidityAtLow_pct: number;
+};
+
+/** A measured or forecast stretch that replaces the typical days, hour by hour. */
+export type ClimateSeries = Climate;
+
+const WARMEST_HOUR = 15; // common practice: air is warmest mid-afternoon, coldest before dawn
+
+/**
+ * Hourly climate of a place: a sine day between low and high on the local clock, overlaid with a measured or
+ * forecast series where there is one.
+ * @param hours how many, at least 1
+ */
+export function hourlyClimate(
+  typical: TypicalDay,
+  series: ClimateSeries | null,
+  zone: string,
+  from: Instant,
+  hours: number,
+): Climate {
+  const start = Math.floor(from / 60) * 60;
+  const temperature_c: number[] = [];
+  const humidity_pct: number[] = [];
+  for (let h = 0; h < hours; h++) {
+    const at = start + h * 60;
+    const known = series ? Math.floor((at - series.from) / 60) : -1;
+    if (series && known >= 0 && known < series.temperature_c.length) {
+      temperature_c.push(series.temperature_c[known]!);
+      humidity_pct.push(series.humidity_pct[known]!);
+      continue;
+    }
+    const localHour = (((at + utcOffset(zone, at)) / 60) % 24) + 0.5;
+    const warmth = (1 + Math.cos(((localHour - WARMEST_HOUR) / 24) * 2 * Math.PI)) / 2;
+    temperature_c.push(typical.low_c + (typical.high_c - typical.low_c) * warmth);
+    humidity_pct.push(typical.humidityAtLow_pct + (typical.humidityAtHigh_pct - typical.humidityAtLow_pct) * warmth);
+  }
+  return { from: start, temperature_c, humidity_pct };
+}

@@ -1,0 +1,84 @@
+import type { Climate } from '../climate/climate.ts';
+import type { Instant } from '../quantities/units.ts';
+import { vapourPressureDeficit_pa } from './psychrometrics.ts';
+
+/**
+ * How a coating dries. waterborne: evaporation and coalescence, both must finish · reactive: by temperature
+ * (oils, two-part fillers, glue) · solvent: fast, weakly by temperature (shellac, lacquer) · clock: by elapsed time (wax).
+ */
+export type Chemistry = 'waterborne' | 'reactive' | 'solvent' | 'clock';
+
+/** Where drying stops: below the minimum temperature; for waterborne films also above the maximum humidity. */
+export type DryingLimits = { readonly minTemperature_c: number; readonly maxHumidity_pct: number };
+
+/** Modelling choices, docs/decisions/0003: reference climate and temperature sensitivities. */
+const REFERENCE_C = 23;
+const REFERENCE_VPD_PA = vapourPressureDeficit_pa(REFERENCE_C, 50);
+const Q10: Record<Chemistry, number> = { waterborne: 2, reactive: 2, solvent: 1.3, clock: 1 };
+
+/**
+ * Progress of one kind of coating in one place, summed over time so that `dryAt` can search it, in minutes of
+ * drying at reference climate. Arrays have one entry more than the climate has hours; they start at 0 and never fall.
+ */
+export type DryingCurve = {
+  readonly from: Instant;
+  /** Evaporation clock; only waterborne films wait for it. */
+  readonly dry: Float64Array;
+  /** Film-forming and cure clock. */
+  readonly cure: Float64Array;
+};
+
+/** Sums the rates of each hour. Cost: O(hours). */
+export function dryingCurve(climate: Climate, chemistry: Chemistry, limits: DryingLimits): DryingCurve {
+  const hours = climate.temperature_c.length;
+  const dry = new Float64Array(hours + 1);
+  const cure = new Float64Array(hours + 1);
+  for (let h = 0; h < hours; h++) {
+    const t = climate.temperature_c[h]!;
+    const rh = climate.humidity_pct[h]!;
+    const warmEnough = chemistry === 'clock' || t >= limits.minTemperature_c;
+    const dryEnough = rh <= limits.maxHumidity_pct;
+    dry[h + 1] = dry[h]! + (warmEnough && dryEnough ? (60 * vapourPressureDeficit_pa(t, rh)) / REFERENCE_VPD_PA : 0);
+    cure[h + 1] = cure[h]! + (warmEnough ? 60 * Q10[chemistry] ** ((t - REFERENCE_C) / 10) : 0);
+  }
+  return { from: climate.from, dry, cure };
+}
+
+/**
+ * When a film laid at `start` has had `nominal_minutes` of drying at reference climate on every clock it waits for.
+ * Never before the data sheet's own time has passed, however warm it is.
+ *
+ * @returns the instant, rounded up to the minute so that nothing is called dry too early; Infinity when the
+ *   known climate ends first
+ * Cost: O(log hours)
+ */
+export function dryAt(curve: DryingCurve, chemistry: Chemistry, nominal_minutes: number, start: Instant): Instant {
+  const soonest = start + Math.ceil(nominal_minutes);
+  if (nominal_minutes === 0 || chemistry === 'clock') return soonest;
+  const cured = reach(curve.from, curve.cure, start, nominal_minutes);
+  if (chemistry !== 'waterborne') return Math.max(soonest, cured);
+  return Math.max(soonest, cured, reach(curve.from, curve.dry, start, nominal_minutes));
+}
+
+/** Progress between hour marks is a straight line, because the climate is constant within the hour. */
+function progressAt(from: Instant, sums: Float64Array, at: Instant): number {
+  const x = Math.min(Math.max((at - from) / 60, 0), sums.length - 1);
+  const h = Math.min(Math.floor(x), sums.length - 2);
+  return sums[h]! + (sums[h + 1]! - sums[h]!) * (x - h);
+}
+
+function reach(from: Instant, sums: Float64Array, start: Instant, amount: number): Instant {
+  // A hair less than the goal, so that a sum that should be exact is not pushed to the next minute by rounding.
+  const goal = progressAt(from, sums, start) + amount - 1e-7;
+  let lo = 0;
+  let hi = sums.length - 1;
+  if (sums[hi]! < goal) return Number.POSITIVE_INFINITY;
+  while (lo < hi) {
+    const mid = (lo + hi) >> 1;
+    if (sums[mid]! < goal) lo = mid + 1;
+    else hi = mid;
+  }
+  if (lo === 0) return start;
+  const [a, b] = [sums[lo - 1]!, sums[lo]!];
+  return Math.ceil(from + (lo - 1 + (goal - a) / (b - a)) * 60);
+}

@@ -1,0 +1,133 @@
+import type { Hours } from '../calendar/hours.ts';
+import type { Climate } from '../climate/climate.ts';
+import type { Product, Stage } from '../products/product.ts';
+import type { Instant } from '../quantities/units.ts';
+
+/** Future starts sit on this grid. What was done has whole minutes. */
+export const GRID_MINUTES = 5;
+
+export const SKILLS = ['prep', 'repair', 'paint', 'spray', 'seal', 'assemble'] as const;
+export type Skill = (typeof SKILLS)[number];
+
+export const STATION_KINDS = ['bench', 'spray', 'sanding', 'outdoors', 'rack'] as const;
+export type StationKind = (typeof STATION_KINDS)[number];
+
+export type Person = {
+  readonly id: string;
+  readonly name: string;
+  readonly hours: Hours;
+  /** Speed by skill: 1 is ordinary, 0.5 takes twice as long. A missing skill cannot be asked of them. */
+  readonly skills: Readonly<Partial<Record<Skill, number>>>;
+};
+export type Station = {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: StationKind;
+  /** Units of space: a chest takes one bench unit, six chairs may take three rack units. */
+  readonly capacity: number;
+  /** When work may be done there; wet pieces may stand there at any time. Null: always. */
+  readonly hours: Hours | null;
+  /** Key into `Problem.climates`. */
+  readonly climate: string;
+};
+export type Tool = { readonly id: string; readonly name: string; readonly capacity: number };
+
+/** Space one step takes: while it is worked, while it is wet (until dry to handle), or both. */
+export type Need = {
+  readonly kind: StationKind;
+  readonly units: number;
+  readonly span: 'work' | 'wet' | 'both';
+};
+
+/** What must pass between two steps: counted from the end of the earlier one's work or a drying stage of it. */
+export type Link = {
+  readonly step: string;
+  readonly from: 'end' | Stage;
+  readonly min_minutes: number;
+  /** Latest start, counted from the end of the earlier one's work. */
+  readonly max_minutes: number | null;
+};
+
+export type StepState =
+  | { readonly kind: 'planned' }
+  | { readonly kind: 'started'; readonly at: Instant; readonly by: readonly string[] }
+  | { readonly kind: 'done'; readonly from: Instant; readonly until: Instant; readonly by: readonly string[] };
+
+export type Pin = {
+  readonly notBefore?: Instant | undefined;
+  readonly at?: Instant | undefined;
+  readonly person?: string | undefined;
+};
+
+export type Step = {
+  readonly id: string;
+  readonly title: string;
+  /** Zones of the piece it touches; two steps on one zone never overlap. */
+  readonly zones: readonly string[];
+  readonly work_minutes: number;
+  /** People needed at the same time. 0: a hold that only passes time. */
+  readonly hands: 0 | 1 | 2;
+  readonly skill: Skill;
+  /** False: begun only if it can be finished in the same shift (a coat keeps a wet edge). */
+  readonly splittable: boolean;
+  readonly needs: readonly Need[];
+  readonly tool: string | null;
+  /** Product that must dry afterwards. */
+  readonly product: string | null;
+  /** Raises dust: not while a zone of the same piece is wet, and nothing wet beside it. */
+  readonly dusty: boolean;
+  readonly after: readonly Link[];
+  readonly state: StepState;
+  readonly pin: Pin;
+};
+
+export type PieceToPlan = {
+  readonly id: string;
+  readonly name: string;
+  readonly arrival: Instant;
+  readonly due: Instant | null;
+  /** The client has been told the due date. */
+  readonly told: boolean;
+  /** Relative weight of lateness, above 0. */
+  readonly weight: number;
+  readonly steps: readonly Step[];
+};
+
+export type Problem = {
+  readonly now: Instant;
+  readonly horizon: Instant;
+  readonly timeZone: string;
+  readonly people: readonly Person[];
+  readonly stations: readonly Station[];
+  readonly tools: readonly Tool[];
+  readonly climates: Readonly<Record<string, Climate>>;
+  readonly products: readonly Product[];
+  readonly pieces: readonly PieceToPlan[];
+};
+
+/** Where and when one step happens. Instants in minutes; `stations` in the order of the step's needs. */
+export type Placement = {
+  readonly start: Instant;
+  readonly end: Instant;
+  readonly people: readonly string[];
+  readonly stations: readonly string[];
+  /** Drying stages after `end`; empty without a product. */
+  readonly dry: Readonly<Partial<Record<Stage, Instant>>>;
+};
+
+export type Unplanned = { readonly step: string; readonly piece: string; readonly reason: string };
+export type Notice = {
+  readonly step: string;
+  readonly piece: string;
+  readonly kind: 'pin-not-kept' | 'window-missed';
+  readonly words: string;
+};
+
+export type Plan = {
+  readonly steps: Readonly<Record<string, Placement>>;
+  /** When each piece is done and dry to travel; missing when a step of it could not be planned. */
+  readonly ready: Readonly<Record<string, Instant>>;
+  readonly unplanned: readonly Unplanned[];
+  /** Requirements that clash with what already happened or with each other, in words. */
+  readonly notices: readonly Notice[];
+};

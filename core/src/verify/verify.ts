@@ -1,0 +1,317 @@
+import type { Link, PieceToPlan, Placement, Plan, Problem, Station, Step } from '../planner/model.ts';
+import { WallCalendar } from './wallCalendar.ts';
+import { minuteDryness } from './minuteDryness.ts';
+
+/**
+ * Is a plan feasible? Shares only the model's types with what finds plans: it has its own calendar (walked minute by
+ * minute from UTC to the wall) and its own drying (summed minute by minute).
+ */
+export type Rule =
+  | 'missing' // a step is neither planned nor reported as unplanned
+  | 'grid' // a future start off the 5-minute grid
+  | 'past' // a planned step starts before now
+  | 'horizon' // ends after the horizon
+  | 'fixed' // something done or started was moved
+  | 'arrival' // worked before the piece is here
+  | 'crew' // wrong number of people, twice the same, or without the skill
+  | 'hours' // a working minute outside someone's or somewhere's hours, or too few working minutes
+  | 'one-go' // a step that must not be interrupted is
+  | 'person' // a person on two steps at once
+  | 'space' // a station holds more than it can, wet pieces included
+  | 'tool' // more users than tools
+  | 'gap-min' // before what it waits for is done or dry
+  | 'gap-max' // after the window closed
+  | 'air' // too cold or too damp between start and dry to handle
+  | 'dust' // dusty work on a piece with a wet film on it
+  | 'zone' // two steps on one zone at once
+  | 'pin' // a pinned time or person not kept, and not reported
+  | 'stage' // a drying stage is told earlier than the verifier finds it (more than a minute off)
+  | 'ready'; // the piece's ready time is wrong
+
+export type Violation = { readonly rule: Rule; readonly step: string; readonly words: string };
+
+/** Everything wrong with a plan; empty when it is feasible. */
+export function verify(problem: Problem, plan: Plan): Violation[] {
+  const found: Violation[] = [];
+  const say = (rule: Rule, step: Step | string, words: string) => {
+    found.push({ rule, step: typeof step === 'string' ? step : step.id, words });
+  };
+  const calendar = new WallCalendar(problem);
+  const left = new Set(plan.unplanned.map((u) => u.step));
+  const use = newUsage();
+  for (const piece of problem.pieces) {
+    for (const step of piece.steps) {
+      const at = plan.steps[step.id];
+      if (!at) {
+        if (!left.has(step.id) || step.state.kind !== 'planned')
+          say('missing', step, `“${step.title}” of ${piece.name} has no time and no reason why not.`);
+        continue;
+      }
+      if (step.state.kind === 'planned') checkOwn(problem, plan, calendar, piece, step, at, say);
+      else checkHappened(problem, step, at, say);
+      checkStages(problem, step, at, say);
+      checkLinks(problem, plan, piece, step, at, say);
+      record(use, problem, step, at);
+    }
+    checkWithinPiece(problem, plan, piece, say);
+    checkReady(problem, plan, piece, say);
+  }
+  checkPeaks(problem, use, say);
+  return found;
+}
+
+type Say = (rule: Rule, step: Step | string, words: string) => void;
+
+function checkHappened(problem: Problem, step: Step, at: Placement, say: Say): void {
+  const { state } = step;
+  if (state.kind === 'done' && (at.start !== state.from || at.end !== state.until))
+    say('fixed', step, `“${step.title}” is done; its times may not change.`);
+  if (state.kind === 'started' && (at.start !== state.at || at.end < problem.now))
+    say('fixed', step, `“${step.title}” is under way; it may not move or end before now.`);
+}
+
+function checkOwn(
+  problem: Problem,
+  plan: Plan,
+  calendar: WallCalendar,
+  piece: PieceToPlan,
+  step: Step,
+  at: Placement,
+  say: Say,
+): void {
+  const title = `“${step.title}” of ${piece.name}`;
+  if (at.start % 5 !== 0) say('grid', step, `${title} starts off the 5-minute grid.`);
+  if (at.start < problem.now) say('past', step, `${title} starts in the past.`);
+  if (at.end > problem.horizon) say('horizon', step, `${title} ends after the plan's horizon.`);
+  if (at.start < piece.arrival) say('arrival', step, `${title} starts before the piece is here.`);
+  checkCrew(problem, step, at, title, say);
+  checkPlaces(problem, step, at, title, say);
+  checkWorkingTime(problem, calendar, step, at, title, say);
+  checkAir(problem, step, at, title, say);
+  const dropped = plan.notices.some((n) => n.step === step.id && n.kind === 'pin-not-kept');
+  if (!dropped && step.pin.at !== undefined && at.start !== step.pin.at)
+    say('pin', step, `${title} is pinned to another time.`);
+  if (step.pin.notBefore !== undefined && at.start < step.pin.notBefore)
+    say('pin', step, `${title} starts before the time it may.`);
+  if (step.pin.person !== undefined && step.hands > 0 && !at.people.includes(step.pin.person))
+    say('pin', step, `${title} is given to someone else.`);
+}
+
+function checkCrew(problem: Problem, step: Step, at: Placement, title: string, say: Say): void {
+  if (at.people.length !== step.hands || new Set(at.people).size !== at.people.length)
+    say('crew', step, `${title} needs ${step.hands} different people and has ${at.people.length}.`);
+  for (const id of at.people) {
+    const person = problem.people.find((p) => p.id === id);
+    if (!person) say('crew', step, `${title} is given to someone who is not in the shop.`);
+    else if (!((person.skills[step.skill] ?? 0) > 0))
+      say('crew', step, `${title} is given to ${person.name}, who does no ${step.skill} work.`);
+  }
+}
+
+function checkPlaces(problem: Problem, step: Step, at: Placement, title: string, say: Say): void {
+  step.needs.forEach((need, i) => {
+    const station = problem.stations.find((s) => s.id === at.stations[i]);
+    if (!station || station.kind !== need.kind) say('space', step, `${title} needs a ${need.kind} and has none.`);
+  });
+}
+
+function checkWorkingTime(
+  problem: Problem,
+  calendar: WallCalendar,
+  step: Step,
+  at: Placement,
+  title: string,
+  say: Say,
+): void {
+  const speeds = at.people.map((id) => problem.people.find((p) => p.id === id)?.skills[step.skill] ?? 1);
+  const wanted = step.work_minutes / (speeds.length > 0 ? Math.min(...speeds) : 1);
+  const workplaces = step.needs.flatMap((n, i) => (n.span === 'wet' ? [] : [at.stations[i]!]));
+  const isOpen = (t: number) =>
+    at.people.every((p) => calendar.personWorks(p, t)) && workplaces.every((s) => calendar.stationOpen(s, t));
+  let working = 0;
+  for (let t = at.start; t < at.end; t++) if (isOpen(t)) working++;
+  const closed = at.end - at.start - working;
+  if (!step.splittable && closed > 0)
+    say('one-go', step, `${title} must be done in one go but runs through ${closed} closed minutes.`);
+  if (working < wanted - 1e-6)
+    say('hours', step, `${title} has ${working} working minutes and needs ${Math.ceil(wanted)}.`);
+  if (working >= wanted + 5)
+    say('hours', step, `${title} takes ${working} working minutes though ${Math.ceil(wanted)} are enough.`);
+  if (step.splittable && at.end > at.start && !(isOpen(at.start) && isOpen(at.end - 1)))
+    say('hours', step, `${title} starts or ends in closed time.`);
+}
+
+function checkAir(problem: Problem, step: Step, at: Placement, title: string, say: Say): void {
+  const limits = problem.products.find((p) => p.id === step.product)?.limits;
+  if (!limits) return;
+  const broken = (climate: string, from: number, until: number) => {
+    const c = problem.climates[climate]!;
+    for (let t = from; t < until; t++) {
+      const h = Math.max(0, Math.min(Math.floor((t - c.from) / 60), c.temperature_c.length - 1));
+      if (c.temperature_c[h]! < limits.minTemperature_c || c.humidity_pct[h]! > limits.maxHumidity_pct) return true;
+    }
+    return false;
+  };
+  const workplace = problem.stations.find((s) => s.id === at.stations[0])?.climate;
+  const wetUntil = at.dry.handle ?? at.end;
+  if (
+    (workplace !== undefined && broken(workplace, at.start, at.end)) ||
+    climatesOf(problem, step, at).some((c) => broken(c, at.end, wetUntil))
+  )
+    say('air', step, `${title} is too cold or too damp somewhere between start and dry to handle.`);
+}
+
+/** Where a film dries: its wet places, else where it was worked, else the shop's first place. */
+function climatesOf(problem: Problem, step: Step, at: Placement): string[] {
+  const station = (id: string | undefined): Station | undefined => problem.stations.find((s) => s.id === id);
+  const all = step.needs.map((n, i) => ({ n, s: station(at.stations[i]) })).filter((x) => x.s !== undefined);
+  const wet = all.filter((x) => x.n.span !== 'work');
+  const chosen = (wet.length > 0 ? wet : all).map((x) => x.s!.climate);
+  if (chosen.length > 0 && all.length === step.needs.length) return [...new Set(chosen)];
+  const first = [...problem.stations].sort((a, b) => (a.id < b.id ? -1 : 1))[0];
+  return first ? [first.climate] : [];
+}
+
+function checkStages(problem: Problem, step: Step, at: Placement, say: Say): void {
+  const product = problem.products.find((p) => p.id === step.product);
+  if (!product) return;
+  for (const stage of ['handle', 'sand', 'recoat', 'topcoat', 'travel'] as const) {
+    const told = at.dry[stage];
+    if (told === undefined) continue;
+    const own = Math.max(
+      ...climatesOf(problem, step, at).map((c) => minuteDryness(problem.climates[c]!, product, stage, at.end)),
+      at.end,
+    );
+    if (Math.abs(own - told) > 1)
+      say('stage', step, `“${step.title}” is told "${stage}" at ${told}, but is so at ${own}.`);
+  }
+}
+
+function checkLinks(problem: Problem, plan: Plan, piece: PieceToPlan, step: Step, at: Placement, say: Say): void {
+  if (step.state.kind !== 'planned') return;
+  for (const link of step.after) {
+    const before = piece.steps.find((s) => s.id === link.step);
+    const was = plan.steps[link.step];
+    if (!before || !was) {
+      say('gap-min', step, `“${step.title}” is planned although what it waits for is not.`);
+      continue;
+    }
+    if (at.start < originOf(problem, before, was, link) + link.min_minutes - 1)
+      say('gap-min', step, `“${step.title}” of ${piece.name} starts before “${before.title}” is ready for it.`);
+    // A window that already closed cannot be kept any more; it is reported, not planned.
+    const told = plan.notices.some((n) => n.step === step.id && n.kind === 'window-missed');
+    if (link.max_minutes !== null && at.start > was.end + link.max_minutes && !told)
+      say(
+        'gap-max',
+        step,
+        `“${step.title}” of ${piece.name} starts after its window of ${link.max_minutes} min past “${before.title}” has closed.`,
+      );
+  }
+}
+
+function originOf(problem: Problem, before: Step, was: Placement, link: Link): number {
+  const product = problem.products.find((p) => p.id === before.product);
+  if (link.from === 'end' || !product) return was.end;
+  const stage = link.from;
+  return Math.max(
+    was.end,
+    ...climatesOf(problem, before, was).map((c) => minuteDryness(problem.climates[c]!, product, stage, was.end)),
+  );
+}
+
+function checkWithinPiece(problem: Problem, plan: Plan, piece: PieceToPlan, say: Say): void {
+  const placed = piece.steps.flatMap((step) => (plan.steps[step.id] ? [{ step, at: plan.steps[step.id]! }] : []));
+  const wetInPlace = (s: Step) => s.product !== null && s.needs.some((n) => n.span === 'both');
+  for (const a of placed)
+    for (const b of placed) {
+      if (a === b || b.step.state.kind !== 'planned') continue;
+      const overlap = a.at.start < b.at.end && b.at.start < a.at.end;
+      const earlierIsFixed = a.step.state.kind !== 'planned' || a.step.id < b.step.id;
+      if (overlap && earlierIsFixed && a.step.zones.some((z) => b.step.zones.includes(z)))
+        say('zone', b.step, `“${b.step.title}” and “${a.step.title}” work the same part of ${piece.name} at once.`);
+      if (b.step.dusty && wetInPlace(a.step) && b.at.start < (a.at.dry.handle ?? a.at.end) && a.at.start < b.at.end)
+        say('dust', b.step, `“${b.step.title}” raises dust while “${a.step.title}” is wet on ${piece.name}.`);
+      if (
+        wetInPlace(b.step) &&
+        a.step.dusty &&
+        a.step.state.kind === 'started' &&
+        b.at.start < a.at.end &&
+        a.at.start < (b.at.dry.handle ?? b.at.end)
+      )
+        say('dust', b.step, `“${b.step.title}” is laid while “${a.step.title}” raises dust on ${piece.name}.`);
+    }
+}
+
+function checkReady(problem: Problem, plan: Plan, piece: PieceToPlan, say: Say): void {
+  const told = plan.ready[piece.id];
+  if (told === undefined) {
+    if (
+      piece.steps.every((s) => plan.steps[s.id] && (s.product === null || plan.steps[s.id]!.dry.travel !== undefined))
+    )
+      say('ready', piece.id, `${piece.name} is planned to the end but has no ready time.`);
+    return;
+  }
+  const wanted = Math.max(
+    ...piece.steps.map((s) => Math.max(plan.steps[s.id]?.end ?? Infinity, plan.steps[s.id]?.dry.travel ?? 0)),
+    piece.steps.length > 0 ? 0 : piece.arrival,
+  );
+  if (told !== wanted) say('ready', piece.id, `${piece.name} is called ready at ${told}, but is at ${wanted}.`);
+}
+
+type Usage = Map<string, { from: number; until: number; units: number; step: Step }[]>;
+type Usages = { person: Usage; station: Usage; tool: Usage };
+const newUsage = (): Usages => ({ person: new Map(), station: new Map(), tool: new Map() });
+
+function record(use: Usages, problem: Problem, step: Step, at: Placement): void {
+  const put = (where: Usage, id: string, from: number, until: number, units: number) => {
+    if (until <= problem.now) return; // what is over takes nothing any more
+    const list = where.get(id);
+    if (list) list.push({ from, until, units, step });
+    else where.set(id, [{ from, until, units, step }]);
+  };
+  const wetUntil = Math.max(at.end, at.dry.handle ?? at.end);
+  for (const id of at.people) put(use.person, id, at.start, at.end, 1);
+  step.needs.forEach((n, i) =>
+    put(
+      use.station,
+      at.stations[i]!,
+      n.span === 'wet' ? at.end : at.start,
+      n.span === 'work' ? at.end : wetUntil,
+      n.units,
+    ),
+  );
+  if (step.tool !== null) put(use.tool, step.tool, at.start, at.end, 1);
+}
+
+function checkPeaks(problem: Problem, use: Usages, say: Say): void {
+  const check = (rule: Rule, where: Usage, capacity: (id: string) => number, name: (id: string) => string) => {
+    for (const [id, list] of where)
+      for (const x of list) {
+        // Only what is planned can be blamed; people may really have done two things at once.
+        if (x.step.state.kind !== 'planned') continue;
+        const at = Math.max(x.from, problem.now);
+        const taken = list.filter((y) => y.from <= at && at < y.until).reduce((n, y) => n + y.units, 0);
+        if (at < x.until && taken > capacity(id))
+          say(rule, x.step, `${name(id)} is taken ${taken} times over ${capacity(id)} when “${x.step.title}” starts.`);
+      }
+  };
+  const station = (id: string) => problem.stations.find((s) => s.id === id);
+  check(
+    'person',
+    use.person,
+    () => 1,
+    (id) => problem.people.find((p) => p.id === id)?.name ?? id,
+  );
+  check(
+    'space',
+    use.station,
+    (id) => station(id)?.capacity ?? 0,
+    (id) => station(id)?.name ?? id,
+  );
+  check(
+    'tool',
+    use.tool,
+    (id) => problem.tools.find((t) => t.id === id)?.capacity ?? 0,
+    (id) => problem.tools.find((t) => t.id === id)?.name ?? id,
+  );
+}

@@ -1,0 +1,65 @@
+import type { Hours } from '../calendar/hours.ts';
+import type { Problem } from '../planner/model.ts';
+
+type WallHalfHour = { readonly date: string; readonly weekday: number; readonly minute: number };
+
+/**
+ * The verifier's own calendar: for each minute it asks the platform what the wall shows (UTC to local, the other way
+ * round from the planner) and looks that up in the hours. Asked once per half hour, since no zone changes within one.
+ */
+export class WallCalendar {
+  readonly #show: Intl.DateTimeFormat;
+  readonly #wall = new Map<number, WallHalfHour>();
+  readonly #people: ReadonlyMap<string, Hours>;
+  readonly #stations: ReadonlyMap<string, Hours | null>;
+
+  constructor(problem: Problem) {
+    this.#show = new Intl.DateTimeFormat('en-CA', {
+      timeZone: problem.timeZone,
+      year: 'numeric',
+      month: '2-digit',
+      day: '2-digit',
+      hour: '2-digit',
+      minute: '2-digit',
+      weekday: 'short',
+      hourCycle: 'h23',
+    });
+    this.#people = new Map(problem.people.map((p) => [p.id, p.hours]));
+    this.#stations = new Map(problem.stations.map((s) => [s.id, s.hours]));
+  }
+
+  personWorks(id: string, t: number): boolean {
+    const hours = this.#people.get(id);
+    return hours !== undefined && this.#isOpen(hours, t);
+  }
+
+  stationOpen(id: string, t: number): boolean {
+    const hours = this.#stations.get(id);
+    return hours === null || (hours !== undefined && this.#isOpen(hours, t));
+  }
+
+  #isOpen(hours: Hours, t: number): boolean {
+    const wall = this.#wallAt(Math.floor(t / 30));
+    const minute = wall.minute + (t % 30);
+    const within = (s: { readonly from: number; readonly until: number }) => s.from <= minute && minute < s.until;
+    const special = hours.exceptions.filter((e) => e.date === wall.date).at(-1);
+    if (!(special?.shifts ?? hours.weekly[wall.weekday] ?? []).some(within)) return false;
+    return !hours.blocks.some(
+      (b) => within(b) && ('date' in b.on ? b.on.date === wall.date : b.on.weekday === wall.weekday),
+    );
+  }
+
+  #wallAt(halfHour: number): WallHalfHour {
+    let wall = this.#wall.get(halfHour);
+    if (!wall) {
+      const part = Object.fromEntries(this.#show.formatToParts(halfHour * 30 * 60_000).map((p) => [p.type, p.value]));
+      wall = {
+        date: `${part['year']}-${part['month']}-${part['day']}`,
+        weekday: ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'].indexOf((part['weekday'] ?? '').slice(0, 3)),
+        minute: Number(part['hour']) * 60 + Number(part['minute']),
+      };
+      this.#wall.set(halfHour, wall);
+    }
+    return wall;
+  }
+}
