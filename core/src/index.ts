@@ -14,6 +14,7 @@ export * from './route/piece.ts';
 export * from './route/templates.ts';
 export * from './route/coats.ts';
 export * from './route/buildRoute.ts';
+export * from './route/rework.ts';
 export * from './planner/model.ts';
 export * from './planner/problemFaults.ts';
 export * from './planner/construct.ts';

@@ -1,0 +1,68 @@
+import { type Brief, buildRoute, dimensionFaults, type Dimensions, type Plan, planAfresh, type Problem, problemFaults, PRODUCTS, replan, type Survey, templateById, TEMPLATES, verify } from '@app/core';
+
+export type Answer =
+  | { readonly kind: 'done'; readonly output: unknown; readonly exitCode: 0 | 1 }
+  | { readonly kind: 'failed'; readonly words: string; readonly exitCode: 2 };
+
+const USAGE = `Usage: mokume route|plan|verify < in.json > out.json
+  route   { template, dimensions, survey, brief, means? }          -> route with steps, zones, notes
+  plan    { problem, previous?, touched? }                          -> plan
+  verify  { problem, plan }                                         -> list of broken rules; exit 1 when there are any
+A problem may leave out "products" to use the built-in library.`;
+
+/** Runs one command on JSON text. Bad input is answered in words, never thrown. */
+export function runCommand(name: string, read: () => string): Answer {
+  const commands: Record<string, (input: Record<string, unknown>) => Answer> = { route, plan, verify: check };
+  const command = commands[name];
+  if (!command) return failed(name === '' ? USAGE : `There is no command "${name}".\n${USAGE}`);
+  let input: unknown;
+  try {
+    input = JSON.parse(read());
+  } catch (error) {
+    return failed(`The input is not readable JSON: ${(error as Error).message}`);
+  }
+  if (typeof input !== 'object' || input === null || Array.isArray(input)) return failed(`The input must be a JSON object.\n${USAGE}`);
+  try {
+    return command(input as Record<string, unknown>);
+  } catch (error) {
+    // The planner reads deep structures; whatever is missing in them shows up as one of these two.
+    if (error instanceof TypeError || error instanceof RangeError) return failed(`The input lacks something or holds an impossible value: ${error.message}`);
+    throw error;
+  }
+}
+
+function route(input: Record<string, unknown>): Answer {
+  const template = templateById.get(String(input['template']));
+  if (!template) return failed(`"template" must be one of ${TEMPLATES.map((t) => t.id).join(', ')}.`);
+  const dimensions = (input['dimensions'] ?? {}) as Dimensions;
+  const faults = dimensionFaults(template, dimensions);
+  if (faults.length > 0) return failed(faults.join('\n'));
+  const means = (input['means'] ?? { people: 1, sprayer: false }) as { people: number; sprayer: boolean };
+  return done(buildRoute({ template, dimensions, survey: input['survey'] as Survey, brief: input['brief'] as Brief, means }));
+}
+
+function plan(input: Record<string, unknown>): Answer {
+  const problem = problemIn(input);
+  const faults = problemFaults(problem);
+  if (faults.length > 0) return failed(faults.join('\n'));
+  const previous = input['previous'] as Plan | undefined;
+  return done(previous ? replan(problem, previous, (input['touched'] ?? []) as string[]) : planAfresh(problem));
+}
+
+function check(input: Record<string, unknown>): Answer {
+  const problem = problemIn(input);
+  const faults = problemFaults(problem);
+  if (faults.length > 0) return failed(faults.join('\n'));
+  if (typeof input['plan'] !== 'object' || input['plan'] === null) return failed('"plan" is missing.');
+  const violations = verify(problem, input['plan'] as Plan);
+  return { kind: 'done', output: violations, exitCode: violations.length > 0 ? 1 : 0 };
+}
+
+function problemIn(input: Record<string, unknown>): Problem {
+  const problem = input['problem'];
+  if (typeof problem !== 'object' || problem === null) throw new TypeError('"problem" is missing');
+  return { products: PRODUCTS, ...problem } as Problem;
+}
+
+const done = (output: unknown): Answer => ({ kind: 'done', output, exitCode: 0 });
+const failed = (words: string): Answer => ({ kind: 'failed', words, exitCode: 2 });

@@ -1,0 +1,1 @@
+export { runCommand } from './commands.ts';

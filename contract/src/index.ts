@@ -1,0 +1,3 @@
+export * from './errors.ts';
+export * from './schemas.ts';
+export * from './view.ts';

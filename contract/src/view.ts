@@ -1,0 +1,51 @@
+import type { Brief, Dimensions, Instant, PieceMove, Plan, Shop, ShopPiece, Survey, Zone } from '@app/core';
+
+/** Everything a browser shows of one workshop, in one answer; `revision` grows with every change. */
+export type WorkshopView = {
+  readonly workshop: {
+    readonly id: string;
+    readonly name: string;
+    readonly units: 'metric' | 'us';
+    readonly isDemo: boolean;
+    readonly version: number;
+  };
+  readonly me: { readonly name: string; readonly role: 'owner' | 'helper'; readonly personId: string | null };
+  readonly revision: number;
+  /** The server's clock when it answered. */
+  readonly now: Instant;
+  readonly clockIsFixed: boolean;
+  readonly shop: Shop;
+  /** Versions of people, stations, tools and places by id, for edits. */
+  readonly versions: Readonly<Record<string, number>>;
+  readonly pieces: readonly PieceView[];
+  readonly plan: Plan;
+  /** Newest first. */
+  readonly changes: readonly ChangeView[];
+};
+
+export type PieceView = ShopPiece & {
+  readonly version: number;
+  readonly client: string | null;
+  readonly template: string;
+  readonly dimensions: Dimensions;
+  readonly survey: Survey;
+  readonly brief: Brief;
+  readonly zones: readonly Zone[];
+  readonly notes: readonly string[];
+  readonly stepVersions: Readonly<Record<string, number>>;
+};
+
+export type ChangeView = {
+  readonly id: string;
+  readonly at: Instant;
+  readonly by: string;
+  readonly summary: string;
+  readonly moves: readonly PieceMove[];
+  readonly undone: boolean;
+  readonly undoable: boolean;
+  /** Piece it is about, for the piece's own log. */
+  readonly piece: string | null;
+};
+
+/** Answer to every command. */
+export type CommandAnswer = { readonly change: ChangeView; readonly revision: number };

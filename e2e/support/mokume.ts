@@ -1,0 +1,77 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { createServer } from 'node:net';
+import { randomUUID } from 'node:crypto';
+import { fileURLToPath } from 'node:url';
+import type { Page } from '@playwright/test';
+import pg from 'pg';
+
+const MAIN = fileURLToPath(new URL('../../server/dist/main.js', import.meta.url));
+const CLUSTER = process.env['MOKUME_TEST_DATABASE_URL'] ?? '';
+
+/** A database of its own and the built server on it; can be stopped and started again at another time of day. */
+export class Mokume {
+  readonly #database: string;
+  #child: ChildProcess | null = null;
+  address = '';
+
+  private constructor(database: string) {
+    this.#database = database;
+  }
+
+  static async create(): Promise<Mokume> {
+    const name = `e2e_${randomUUID().replaceAll('-', '')}`;
+    const client = new pg.Client({ connectionString: CLUSTER });
+    await client.connect();
+    await client.query(`create database ${name}`);
+    await client.end();
+    const url = new URL(CLUSTER);
+    url.pathname = `/${name}`;
+    return new Mokume(url.href);
+  }
+
+  /** @param now ISO moment at which the server's clock stands still */
+  async start(now: string, more: Readonly<Record<string, string>> = {}): Promise<void> {
+    await this.stop();
+    const port = await freePort();
+    const env = { ...process.env, MOKUME_DATABASE_URL: this.#database, MOKUME_PORT: String(port), MOKUME_NOW: now, MOKUME_SESSION_SECRET: 'e2e-secret-that-stays-the-same', ...more };
+    const child = spawn(process.execPath, [MAIN], { env, stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });
+    this.#child = child;
+    this.address = await new Promise<string>((resolve, reject) => {
+      child.on('message', (m: { kind: string; address: string; words: string }) => (m.kind === 'ready' ? resolve(m.address) : reject(new Error(m.words))));
+      child.on('exit', (code) => reject(new Error(`server ended with ${String(code)}`)));
+    });
+  }
+
+  async stop(): Promise<void> {
+    const child = this.#child;
+    this.#child = null;
+    if (!child || child.exitCode !== null) return;
+    const gone = new Promise((resolve) => child.once('exit', resolve));
+    child.kill('SIGTERM');
+    await gone;
+  }
+}
+
+const freePort = () =>
+  new Promise<number>((resolve) => {
+    const probe = createServer().listen(0, '127.0.0.1', () => {
+      const address = probe.address();
+      probe.close(() => resolve(typeof address === 'object' && address ? address.port : 0));
+    });
+  });
+
+export type Shop = { readonly name: string; readonly zone: string; readonly units: 'metric' | 'us' };
+
+/** Through the welcome: start my own. */
+export async function startOwn(page: Page, address: string, shop: Shop): Promise<void> {
+  await page.goto(address);
+  await page.getByRole('button', { name: /Start my own/ }).click();
+  await page.getByLabel('Name of the workshop').fill(shop.name);
+  await page.getByLabel('Your name').fill('Rona');
+  await page.getByLabel('Sign-in name').fill(`rona-${randomUUID().slice(0, 8)}`);
+  await page.getByLabel('Password').fill('brush-and-roller');
+  await page.getByLabel('Time zone').selectOption(shop.zone);
+  await page.getByLabel('Units').selectOption(shop.units);
+  await page.getByRole('button', { name: 'Start my shop' }).click();
+  await page.getByRole('heading', { name: 'Put the first piece on the floor' }).waitFor();
+}

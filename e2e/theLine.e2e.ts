@@ -1,0 +1,63 @@
+import { expect, test } from '@playwright/test';
+import { Mokume, startOwn } from './support/mokume.ts';
+
+// The line through the whole product: piece → route → verified plan → lane → late → moved with a reason → still there.
+test('a chest of drawers gets a route, a plan and a lane; coat 1 two hours late moves the lane and says why; a restart keeps it all', async ({ page }) => {
+  const mokume = await Mokume.create();
+  await mokume.start('2026-03-02T08:00:00Z');
+  await startOwn(page, mokume.address, { name: 'Line shop', zone: 'Europe/Berlin', units: 'metric' });
+
+  await page.getByRole('link', { name: 'Add a piece' }).click();
+  await page.getByRole('button', { name: 'Chest of drawers' }).click();
+  await page.getByLabel('Width, cm').fill('95');
+  await page.getByRole('radio', { name: 'Bare' }).check({ force: true });
+  await page.getByLabel('Name of the piece').fill('Harbour chest');
+  await page.getByLabel('Pickup').fill('2026-03-16T16:00');
+  await expect(page.getByTestId('earliest')).toContainText(/^(Thu|Fri|Sat|Sun|Mon|Tue).* \d+:\d\d$/);
+  await page.getByRole('button', { name: 'Put it in the plan' }).click();
+
+  const lane = page.getByTestId('lane-Harbour chest');
+  await expect(lane).toBeVisible();
+  const coat2 = lane.getByRole('button', { name: /^Paint, coat 2/ });
+  const before = (await coat2.getAttribute('aria-label')) ?? '';
+  await page.goto(`${mokume.address}/pieces`);
+  await page.getByRole('link', { name: /Harbour chest/ }).click();
+  const steps = page.getByTestId(/^step-/);
+  const titles = await steps.allTextContents();
+  expect(titles.length).toBeGreaterThan(8);
+  const coat1Start = await startOf(page, 'step-paint-1');
+
+  // Everything before coat 1 went as planned; coat 1 ended two hours after its planned end.
+  await mokume.start('2026-03-03T17:00:00Z');
+  await page.goto(`${mokume.address}/pieces`);
+  await page.getByRole('link', { name: /Harbour chest/ }).click();
+  for (const [key, at] of [['take-apart', '2026-03-02T09:30'], ['wash', '2026-03-02T10:05'], ['scuff', '2026-03-03T09:30']] as const) await doneAt(page, `step-${key}`, at);
+  expect(coat1Start).toContain('tomorrow');
+  await doneAt(page, 'step-paint-1', '2026-03-03T15:00');
+  await page.getByRole('link', { name: 'Plan', exact: true }).click();
+  await expect(page.getByTestId('last-change')).toContainText('“Paint, coat 1 of 2, Slate blue” done on Harbour chest');
+  await expect(page.getByTestId('last-change')).toContainText(/Harbour chest/);
+  const moved = (await coat2.getAttribute('aria-label')) ?? '';
+  expect(moved).not.toBe(before);
+  await coat2.click();
+  await expect(page.getByRole('dialog')).toContainText(/Waits for/);
+  await page.keyboard.press('Escape');
+
+  await mokume.start('2026-03-03T17:00:00Z');
+  await page.goto(`${mokume.address}/plan`);
+  await expect(lane).toBeVisible();
+  expect(await coat2.getAttribute('aria-label')).toBe(moved);
+  await mokume.stop();
+});
+
+async function startOf(page: import('@playwright/test').Page, step: string): Promise<string> {
+  return (await page.getByTestId(step).textContent()) ?? '';
+}
+
+async function doneAt(page: import('@playwright/test').Page, step: string, at: string): Promise<void> {
+  await page.getByTestId(step).click();
+  const sheet = page.getByRole('dialog');
+  await sheet.getByLabel('Started or done at').fill(at);
+  await sheet.getByRole('button', { name: 'Done', exact: true }).click();
+  await expect(sheet).toBeHidden();
+}

@@ -1,0 +1,45 @@
+import type { ErrorRequestHandler } from 'express';
+import { type ErrorCode, ERRORS, type Problem } from '@app/contract';
+import { ValidationError } from 'yup';
+import type { Logger } from 'pino';
+
+/** An expected refusal, told to the browser by its catalogue entry. */
+export class ApiError extends Error {
+  readonly code: ErrorCode;
+  readonly extra: Partial<Pick<Problem, 'detail' | 'fields' | 'dependents'>>;
+
+  constructor(code: ErrorCode, extra: ApiError['extra'] = {}) {
+    super(extra.detail ?? ERRORS[code].message);
+    this.code = code;
+    this.extra = extra;
+  }
+}
+
+/** The one place where errors become answers: problem+json, never a stack trace. */
+export function errorHandler(log: Logger): ErrorRequestHandler {
+  return (error: unknown, _req, res, next) => {
+    if (res.headersSent) {
+      next(error);
+      return;
+    }
+    const known = asApiError(error);
+    if (known.code === 'UNEXPECTED') log.error({ err: error }, 'unexpected error');
+    const { status, message } = ERRORS[known.code];
+    const body: Problem = { type: `about:blank#${known.code}`, title: message, status, code: known.code, ...known.extra };
+    res.status(status).type('application/problem+json').send(JSON.stringify(body));
+  };
+}
+
+function asApiError(error: unknown): ApiError {
+  if (error instanceof ApiError) return error;
+  if (error instanceof ValidationError) return new ApiError('INVALID_REQUEST', { fields: fieldMessages(error) });
+  const type = typeof error === 'object' && error !== null && 'type' in error ? error.type : null;
+  if (type === 'entity.parse.failed' || type === 'encoding.unsupported' || type === 'charset.unsupported') return new ApiError('BAD_JSON');
+  if (type === 'entity.too.large') return new ApiError('TOO_LARGE');
+  return new ApiError('UNEXPECTED');
+}
+
+function fieldMessages(error: ValidationError): Record<string, string> {
+  const all = error.inner.length > 0 ? error.inner : [error];
+  return Object.fromEntries(all.map((e) => [e.path ?? '', e.message]));
+}

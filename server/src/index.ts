@@ -1,0 +1,1 @@
+export { createApp, type AppOptions } from './app.ts';

@@ -1,0 +1,69 @@
+import { Command, EditPiece, NewPiece, PieceVersion, StepDone, StepPin, StepProblem, StepStart, Undo } from '@app/contract';
+import { Router } from 'express';
+import type { AppOptions } from '../app.ts';
+import { actorOf, userOf } from '../guards.ts';
+import { keepUp } from '../services/keepUp.ts';
+import { addPiece, editPiece, type PieceFields, removePiece } from '../services/pieces.ts';
+import { planAgain } from '../services/shop.ts';
+import { finishStep, pinStep, reportProblem, startStep } from '../services/steps.ts';
+import { undo } from '../services/undo.ts';
+import { workshopView } from '../services/view.ts';
+
+const ALL = { abortEarly: false, stripUnknown: true } as const;
+const ID_MAX = 200;
+const idOf = (params: Readonly<Record<string, string | string[] | undefined>>) => String(params['id'] ?? '').slice(0, ID_MAX);
+
+/** Looking at the workshop and doing its daily work: pieces, steps, plan, undo. */
+export function workRoutes({ deps, events }: AppOptions): Router {
+  return Router()
+    .get('/view', async (req, res) => {
+      const user = await userOf(req);
+      await keepUp(deps, user.workshop_id);
+      res.json(await workshopView(deps, user));
+    })
+    .get('/events', async (req, res) => {
+      const user = await userOf(req);
+      events.open(user.workshop_id, res);
+    })
+    .post('/pieces', async (req, res) => {
+      const actor = await actorOf(req);
+      const input = await NewPiece.validate(req.body, ALL);
+      // Yup has checked the unions; it cannot say so in types where a field's shape depends on another.
+      res.status(201).json(await addPiece(deps, actor, input as unknown as PieceFields & { commandId: string; id: string }));
+    })
+    .put('/pieces/:id', async (req, res) => {
+      const actor = await actorOf(req);
+      const input = await EditPiece.validate(req.body, ALL);
+      res.json(await editPiece(deps, actor, idOf(req.params), input as unknown as PieceFields & { commandId: string; version: number }));
+    })
+    .delete('/pieces/:id', async (req, res) => {
+      const actor = await actorOf(req);
+      res.json(await removePiece(deps, actor, idOf(req.params), await PieceVersion.validate(req.body, ALL)));
+    })
+    .post('/steps/:id/start', async (req, res) => {
+      const actor = await actorOf(req);
+      res.json(await startStep(deps, actor, idOf(req.params), await StepStart.validate(req.body, ALL)));
+    })
+    .post('/steps/:id/done', async (req, res) => {
+      const actor = await actorOf(req);
+      res.json(await finishStep(deps, actor, idOf(req.params), await StepDone.validate(req.body, ALL)));
+    })
+    .post('/steps/:id/problem', async (req, res) => {
+      const actor = await actorOf(req);
+      res.json(await reportProblem(deps, actor, idOf(req.params), await StepProblem.validate(req.body, ALL)));
+    })
+    .put('/steps/:id/pin', async (req, res) => {
+      const actor = await actorOf(req);
+      res.json(await pinStep(deps, actor, idOf(req.params), await StepPin.validate(req.body, ALL)));
+    })
+    .post('/plan/afresh', async (req, res) => {
+      const actor = await actorOf(req);
+      const { commandId } = await Command.validate(req.body, ALL);
+      res.json(await planAgain(deps, actor, commandId));
+    })
+    .post('/changes/:id/undo', async (req, res) => {
+      const actor = await actorOf(req);
+      const input = await Undo.validate(req.body, ALL);
+      res.json(await undo(deps, actor, input.commandId, idOf(req.params), input.withDependents));
+    });
+}

@@ -1,0 +1,127 @@
+import type { StepDone, StepPin, StepProblem, StepStart } from '@app/contract';
+import { type Instant, type Pin, rework, type RouteStep, type ShopStep, type StepState } from '@app/core';
+import type { CommandAnswer } from '@app/contract';
+import { ApiError } from '../errors.ts';
+import { StepRow } from '../store/models.ts';
+import { type Actor, carryOut, type Deps, type Recorder } from './commands.ts';
+
+type StepFields = { readonly route: RouteStep; readonly state: StepState; readonly pin: Pin; readonly piece_id: string; readonly version: number; readonly position: number };
+
+export function startStep(deps: Deps, actor: Actor, stepId: string, input: StepStart): Promise<CommandAnswer> {
+  return carryOut(deps, actor, {
+    id: input.commandId,
+    run: async (rows) => {
+      const { step, piece } = await find(rows, stepId);
+      if (step.state.kind !== 'planned') throw new ApiError('STEP_STATE');
+      const at = happened(deps, input.at);
+      const state: StepState = { kind: 'started', at, by: await crew(rows, input.by) };
+      await rows.update('steps', stepId, { state }, input.version);
+      return { summary: `Started “${step.route.title}” on ${piece}`, piece: step.piece_id, touched: [step.piece_id], planning: 'repair' };
+    },
+  });
+}
+
+export function finishStep(deps: Deps, actor: Actor, stepId: string, input: StepDone): Promise<CommandAnswer> {
+  return carryOut(deps, actor, {
+    id: input.commandId,
+    run: async (rows) => {
+      const { step, piece } = await find(rows, stepId);
+      if (step.state.kind === 'done') throw new ApiError('STEP_STATE');
+      const until = happened(deps, input.at);
+      const state = doneState(step, until, await crew(rows, input.by));
+      await rows.update('steps', stepId, { state }, input.version);
+      return { summary: `“${step.route.title}” done on ${piece}`, piece: step.piece_id, touched: [step.piece_id], planning: 'repair' };
+    },
+  });
+}
+
+/** A step nobody tapped as started is taken to have run its own length up to its end. */
+function doneState(step: StepFields, until: Instant, by: readonly string[]): StepState {
+  const from = step.state.kind === 'started' ? step.state.at : until - step.route.work_minutes;
+  if (until < from) throw new ApiError('INVALID_REQUEST', { fields: { at: 'It cannot end before it started.' } });
+  return { kind: 'done', from, until, by: step.route.hands === 0 ? [] : by };
+}
+
+export function reportProblem(deps: Deps, actor: Actor, stepId: string, input: StepProblem): Promise<CommandAnswer> {
+  return carryOut(deps, actor, {
+    id: input.commandId,
+    run: async (rows) => {
+      const { step, piece } = await find(rows, stepId);
+      const planning = { piece: step.piece_id, touched: [step.piece_id], planning: 'repair' as const };
+      if (input.kind === 'not-dry') {
+        const wait = input.minutes ?? 60;
+        const notBefore = Math.max(deps.clock.now() + wait, step.pin.notBefore ?? 0);
+        if (step.state.kind !== 'planned') throw new ApiError('STEP_STATE');
+        await rows.update('steps', stepId, { pin: { ...step.pin, at: undefined, notBefore } }, input.version);
+        return { summary: `Not dry yet for “${step.route.title}” on ${piece}: waits another ${spoken(wait)}`, ...planning };
+      }
+      if (step.state.kind === 'planned') throw new ApiError('STEP_STATE', { detail: 'It has not been started, so it cannot have failed.' });
+      const kind = input.kind === 'redo' ? 'redo' : 'bleed-through';
+      await addRework(deps, rows, step, stepId, kind, input);
+      const words = kind === 'redo' ? 'failed and is done again' : 'shows bleed-through: one more coat of primer first';
+      return { summary: `“${step.route.title}” on ${piece} ${words}`, ...planning };
+    },
+  });
+}
+
+const spoken = (minutes: number) => (minutes % 60 === 0 ? `${minutes / 60} h` : `${minutes} min`);
+
+async function addRework(deps: Deps, rows: Recorder, failed: StepFields, stepId: string, kind: 'redo' | 'bleed-through', input: StepProblem): Promise<void> {
+  if (failed.state.kind === 'started')
+    await rows.update('steps', stepId, { state: doneState(failed, deps.clock.now(), await crew(rows, input.by)) }, input.version);
+  const all = await StepRow.findAll({ where: { workshop_id: rows.workshopId, piece_id: failed.piece_id }, order: [['position', 'ASC']], transaction: rows.transaction });
+  const steps: ShopStep[] = all.map((s) => ({ ...s.route, id: s.id, state: s.state, pin: s.pin }));
+  if (kind === 'bleed-through' && failed.route.coat === null)
+    throw new ApiError('INVALID_REQUEST', { fields: { kind: 'Only a coat can bleed through.' } });
+  const next = rework(failed.piece_id, steps, stepId, kind);
+  for (const [position, { id, state, pin, ...route }] of next.entries()) {
+    const known = all.some((s) => s.id === id);
+    if (known) await rows.update('steps', id, { position, route });
+    else await rows.insert('steps', id, { piece_id: failed.piece_id, position, route, state, pin });
+  }
+}
+
+export function pinStep(deps: Deps, actor: Actor, stepId: string, input: StepPin): Promise<CommandAnswer> {
+  return carryOut(deps, actor, {
+    id: input.commandId,
+    run: async (rows) => {
+      const { step, piece } = await find(rows, stepId);
+      if (step.state.kind !== 'planned') throw new ApiError('STEP_STATE', { detail: 'Only a step still to come can be moved.' });
+      const pin: Pin = Object.fromEntries(Object.entries(input.pin).filter(([, v]) => v !== undefined));
+      if (pin.person !== undefined) await crew(rows, pin.person);
+      if (pin.at !== undefined && pin.at % 5 !== 0) throw new ApiError('INVALID_REQUEST', { fields: { 'pin.at': 'Start on a 5-minute mark.' } });
+      await rows.update('steps', stepId, { pin }, input.version);
+      const isFree = Object.keys(pin).length === 0;
+      return {
+        summary: isFree ? `“${step.route.title}” on ${piece} is free to move` : `“${step.route.title}” on ${piece} is pinned`,
+        piece: step.piece_id,
+        touched: [step.piece_id],
+        planning: 'repair',
+        accept: (plan) => {
+          const clash = plan.notices.find((n) => n.step === stepId && n.kind === 'pin-not-kept') ?? undefined;
+          const left = plan.unplanned.find((u) => u.step === stepId);
+          if (clash || left) throw new ApiError('PIN_CLASH', { detail: left?.reason ?? clash?.words ?? '' });
+        },
+      };
+    },
+  });
+}
+
+async function find(rows: Recorder, stepId: string): Promise<{ step: StepFields; piece: string }> {
+  const step = (await rows.read('steps', stepId)) as StepFields | null;
+  const piece = step && (await rows.read('pieces', step.piece_id));
+  if (!step || !piece) throw new ApiError('NOT_FOUND');
+  return { step, piece: String(piece['name']) };
+}
+
+async function crew(rows: Recorder, personId: string): Promise<string[]> {
+  if (!(await rows.read('people', personId))) throw new ApiError('INVALID_REQUEST', { fields: { by: 'This person is not in the shop.' } });
+  return [personId];
+}
+
+/** When something happened: now, or the past moment told; never the future. */
+function happened(deps: Deps, at: Instant | undefined): Instant {
+  const now = deps.clock.now();
+  if (at !== undefined && at > now) throw new ApiError('INVALID_REQUEST', { fields: { at: 'That is in the future. Enter when it really happened.' } });
+  return at ?? now;
+}

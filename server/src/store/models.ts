@@ -1,0 +1,176 @@
+import { DataTypes, Model, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
+import type { Brief, Dimensions, Pin, Plan, PieceMove, RouteStep, StepState, Survey, Zone, Hours, Skill, StationKind, TypicalDay, ClimateSeries } from '@app/core';
+
+export class WorkshopRow extends Model<InferAttributes<WorkshopRow>, InferCreationAttributes<WorkshopRow>> {
+  declare id: string;
+  declare name: string;
+  declare time_zone: string;
+  declare units: 'metric' | 'us';
+  declare is_demo: boolean;
+  declare revision: number;
+  declare version: number;
+}
+export class UserRow extends Model<InferAttributes<UserRow>, InferCreationAttributes<UserRow>> {
+  declare id: string;
+  declare workshop_id: string;
+  declare sign_in: string;
+  declare name: string;
+  declare role: 'owner' | 'helper';
+  declare person_id: string | null;
+  declare password_hash: string;
+  declare must_change_password: boolean;
+}
+export class PersonRow extends Model<InferAttributes<PersonRow>, InferCreationAttributes<PersonRow>> {
+  declare id: string;
+  declare workshop_id: string;
+  declare name: string;
+  declare hours: Hours;
+  declare skills: Partial<Record<Skill, number>>;
+  declare version: number;
+}
+export class StationRow extends Model<InferAttributes<StationRow>, InferCreationAttributes<StationRow>> {
+  declare id: string;
+  declare workshop_id: string;
+  declare name: string;
+  declare kind: StationKind;
+  declare capacity: number;
+  declare hours: Hours | null;
+  declare climate: string;
+  declare version: number;
+}
+export class ToolRow extends Model<InferAttributes<ToolRow>, InferCreationAttributes<ToolRow>> {
+  declare id: string;
+  declare workshop_id: string;
+  declare name: string;
+  declare capacity: number;
+  declare version: number;
+}
+export class PlaceRow extends Model<InferAttributes<PlaceRow>, InferCreationAttributes<PlaceRow>> {
+  declare id: string;
+  declare workshop_id: string;
+  declare name: string;
+  declare typical: TypicalDay;
+  declare series: ClimateSeries | null;
+  declare version: number;
+}
+export class PieceRow extends Model<InferAttributes<PieceRow>, InferCreationAttributes<PieceRow>> {
+  declare id: string;
+  declare workshop_id: string;
+  declare name: string;
+  declare kind: 'client' | 'stock';
+  declare client: string | null;
+  declare template: string;
+  declare dimensions: Dimensions;
+  declare survey: Survey;
+  declare brief: Brief;
+  declare zones: readonly Zone[];
+  declare notes: readonly string[];
+  declare arrives_at: Date;
+  declare due_at: Date | null;
+  declare told: boolean;
+  declare active: boolean;
+  declare version: number;
+}
+export class StepRow extends Model<InferAttributes<StepRow>, InferCreationAttributes<StepRow>> {
+  declare id: string;
+  declare workshop_id: string;
+  declare piece_id: string;
+  declare position: number;
+  declare route: RouteStep;
+  declare state: StepState;
+  declare pin: Pin;
+  declare version: number;
+}
+export class PlanRow extends Model<InferAttributes<PlanRow>, InferCreationAttributes<PlanRow>> {
+  declare workshop_id: string;
+  declare number: number;
+  declare made_at: Date;
+  declare plan: Plan;
+}
+/** A row before and after a change; null: it did not exist. */
+export type RowChange = { readonly table: TableName; readonly id: string; readonly before: Fields | null; readonly after: Fields | null };
+export type Fields = Readonly<Record<string, unknown>>;
+export class ChangeRow extends Model<InferAttributes<ChangeRow>, InferCreationAttributes<ChangeRow>> {
+  declare id: string;
+  declare workshop_id: string;
+  declare number: number;
+  declare user_name: string;
+  declare at: Date;
+  declare summary: string;
+  declare piece_id: string | null;
+  declare rows: readonly RowChange[];
+  declare moves: readonly PieceMove[];
+  declare plan_before: number | null;
+  declare plan_after: number | null;
+  declare undoes: string | null;
+  declare undone_by: string | null;
+}
+
+// Fresh objects each time: Sequelize writes the field's name into them.
+const id = () => ({ type: DataTypes.TEXT, primaryKey: true }) as const;
+const text = () => ({ type: DataTypes.TEXT, allowNull: false }) as const;
+const json = () => ({ type: DataTypes.JSONB, allowNull: false }) as const;
+const whole = () => ({ type: DataTypes.INTEGER, allowNull: false }) as const;
+const flag = () => ({ type: DataTypes.BOOLEAN, allowNull: false }) as const;
+const moment = () => ({ type: DataTypes.DATE, allowNull: false }) as const;
+const version = () => ({ type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 }) as const;
+const owned = () => ({ type: DataTypes.TEXT, allowNull: false, primaryKey: true }) as const;
+
+/** Binds the models to one connection. Each row belongs to a workshop; ids are unique within it. */
+export function defineModels(sequelize: Sequelize): void {
+  const options = (tableName: string) => ({ sequelize, tableName, timestamps: false });
+  WorkshopRow.init({ id: id(), name: text(), time_zone: text(), units: text(), is_demo: flag(), revision: whole(), version: version() }, options('workshops'));
+  UserRow.init(
+    { id: id(), workshop_id: text(), sign_in: text(), name: text(), role: text(), person_id: DataTypes.TEXT, password_hash: text(), must_change_password: flag() },
+    options('users'),
+  );
+  PersonRow.init({ id: id(), workshop_id: owned(), name: text(), hours: json(), skills: json(), version: version() }, options('people'));
+  StationRow.init({ id: id(), workshop_id: owned(), name: text(), kind: text(), capacity: whole(), hours: DataTypes.JSONB, climate: text(), version: version() }, options('stations'));
+  ToolRow.init({ id: id(), workshop_id: owned(), name: text(), capacity: whole(), version: version() }, options('tools'));
+  PlaceRow.init({ id: id(), workshop_id: owned(), name: text(), typical: json(), series: DataTypes.JSONB, version: version() }, options('places'));
+  PieceRow.init(
+    {
+      id: id(),
+      workshop_id: owned(),
+      name: text(),
+      kind: text(),
+      client: DataTypes.TEXT,
+      template: text(),
+      dimensions: json(),
+      survey: json(),
+      brief: json(),
+      zones: json(),
+      notes: json(),
+      arrives_at: moment(),
+      due_at: DataTypes.DATE,
+      told: flag(),
+      active: flag(),
+      version: version(),
+    },
+    options('pieces'),
+  );
+  StepRow.init({ id: id(), workshop_id: owned(), piece_id: text(), position: whole(), route: json(), state: json(), pin: json(), version: version() }, options('steps'));
+  PlanRow.init({ workshop_id: owned(), number: { type: DataTypes.INTEGER, allowNull: false, primaryKey: true }, made_at: moment(), plan: json() }, options('plans'));
+  ChangeRow.init(
+    {
+      id: id(),
+      workshop_id: owned(),
+      number: whole(),
+      user_name: text(),
+      at: moment(),
+      summary: text(),
+      piece_id: DataTypes.TEXT,
+      rows: json(),
+      moves: json(),
+      plan_before: DataTypes.INTEGER,
+      plan_after: DataTypes.INTEGER,
+      undoes: DataTypes.TEXT,
+      undone_by: DataTypes.TEXT,
+    },
+    options('changes'),
+  );
+}
+
+/** Tables whose rows are edited by people, recorded by every change and restored by undo. */
+export const TABLES = { workshops: WorkshopRow, people: PersonRow, stations: StationRow, tools: ToolRow, places: PlaceRow, pieces: PieceRow, steps: StepRow } as const;
+export type TableName = keyof typeof TABLES;

@@ -1,0 +1,75 @@
+import { lazy, Suspense } from 'react';
+import { Navigate, Route, Routes } from 'react-router';
+import { Toaster } from 'sonner';
+import { PlanScreen } from '../features/plan/PlanScreen.tsx';
+import { Welcome } from '../features/welcome/Welcome.tsx';
+import { NewPasswordScreen } from '../features/welcome/NewPasswordScreen.tsx';
+import { Button } from '../ui/parts.tsx';
+import { useSession } from './session.ts';
+import { Shell } from './Shell.tsx';
+import { WorkshopProvider } from './workshop.tsx';
+
+const TodayScreen = lazy(async () => ({ default: (await import('../features/today/TodayScreen.tsx')).TodayScreen }));
+const NewPieceScreen = lazy(async () => ({ default: (await import('../features/new-piece/NewPieceScreen.tsx')).NewPieceScreen }));
+const EditPieceScreen = lazy(async () => ({ default: (await import('../features/new-piece/EditPieceScreen.tsx')).EditPieceScreen }));
+const PiecesScreen = lazy(async () => ({ default: (await import('../features/pieces/PiecesScreen.tsx')).PiecesScreen }));
+const PieceScreen = lazy(async () => ({ default: (await import('../features/piece/PieceScreen.tsx')).PieceScreen }));
+const ShopScreen = lazy(async () => ({ default: (await import('../features/shop/ShopScreen.tsx')).ShopScreen }));
+
+/** Who is signed in decides what is shown: the welcome, a forced new password, or the workshop. */
+export function App() {
+  const { data: session, error, mutate } = useSession();
+  return (
+    <>
+      <Toaster position="bottom-right" offset={76} toastOptions={{ className: 'mokume-toast' }} />
+      {error ? (
+        <Failed error={error as Error} retry={() => void mutate()} />
+      ) : !session ? (
+        <Blank />
+      ) : !session.user ? (
+        <Welcome demoHere={session.demoHere} />
+      ) : session.user.mustChangePassword ? (
+        <NewPasswordScreen />
+      ) : (
+        <SignedIn />
+      )}
+    </>
+  );
+}
+
+function SignedIn() {
+  return (
+    <WorkshopProvider waiting={<Blank />} failed={(error, retry) => <Failed error={error} retry={retry} />}>
+      <Shell>
+        <Suspense fallback={<Blank />}>
+          <Routes>
+            <Route path="/" element={<Navigate to="/plan" replace />} />
+            <Route path="/today" element={<TodayScreen />} />
+            <Route path="/plan" element={<PlanScreen />} />
+            <Route path="/pieces" element={<PiecesScreen />} />
+            <Route path="/pieces/new" element={<NewPieceScreen />} />
+            <Route path="/pieces/:id" element={<PieceScreen />} />
+            <Route path="/pieces/:id/edit" element={<EditPieceScreen />} />
+            <Route path="/shop" element={<ShopScreen />} />
+            <Route path="*" element={<Navigate to="/plan" replace />} />
+          </Routes>
+        </Suspense>
+      </Shell>
+    </WorkshopProvider>
+  );
+}
+
+/** Paper and nothing else: what comes is there within a blink, so nothing spins. */
+const Blank = () => <div className="flex-1" aria-busy="true" />;
+
+function Failed({ error, retry }: { readonly error: Error; readonly retry: () => void }) {
+  return (
+    <main className="mx-auto flex max-w-md flex-col gap-4 p-8">
+      <h1 className="text-title font-semibold">Mokume does not answer</h1>
+      <p role="alert">{error.message}</p>
+      <Button kind="primary" onClick={retry}>
+        Try again
+      </Button>
+    </main>
+  );
+}

@@ -1,0 +1,109 @@
+import { LogOut, Moon, Plus, Settings, Sun } from 'lucide-react';
+import { type ReactNode, useMemo, useState } from 'react';
+import { NavLink, useNavigate } from 'react-router';
+import { mutate } from 'swr';
+import { send } from './api.ts';
+import { useWorkshop } from './workshop.tsx';
+import { healthOf } from '../ui/Health.tsx';
+import { hourlyClimate } from '@app/core';
+import { sayTemperature } from '../ui/amounts.ts';
+import { GrainDefs } from '../grain/GrainDefs.tsx';
+
+const TABS = [
+  ['/today', 'Today'],
+  ['/plan', 'Plan'],
+  ['/pieces', 'Pieces'],
+] as const;
+
+/** Header with the tabs and the state of the shop in a few words; the screen below fills what is left. */
+export function Shell({ children }: { readonly children: ReactNode }) {
+  const { view } = useWorkshop();
+  const navigate = useNavigate();
+  return (
+    <div className="flex h-dvh flex-col">
+      <GrainDefs />
+      <header className="flex h-12 shrink-0 items-center gap-1 border-b border-keyline px-4">
+        <div className="flex w-auto shrink-0 items-baseline gap-2 md:w-[240px]">
+          <span className="text-title font-bold tracking-tight">Mokume</span>
+          <span className="condensed hidden truncate text-table text-sub md:inline">{view.workshop.name}</span>
+        </div>
+        <nav className="flex h-full items-stretch" aria-label="Main">
+          {TABS.map(([to, label]) => (
+            <NavLink key={to} to={to} className={({ isActive }) => `flex items-center border-b-3 px-2.5 text-body md:px-3 ${isActive ? 'border-ink font-semibold' : 'border-transparent text-sub hover:text-ink'}`}>
+              {label}
+            </NavLink>
+          ))}
+        </nav>
+        <ShopState />
+        <NavLink to="/pieces/new" className="ml-auto flex h-8 items-center gap-1 bg-ink px-2.5 text-table font-semibold text-paper md:ml-3">
+          <Plus size={15} aria-hidden="true" /> <span className="hidden sm:inline">New piece</span>
+          <span className="sr-only sm:hidden">New piece</span>
+        </NavLink>
+        <IconButton label="Shop: people, hours and space" onClick={() => void navigate('/shop')}>
+          <Settings size={17} />
+        </IconButton>
+        <ThemeButton />
+        <IconButton label={`Sign out ${view.me.name}`} onClick={() => void signOut()}>
+          <LogOut size={17} />
+        </IconButton>
+      </header>
+      {!window.isSecureContext && (
+        <p className="bg-sunk px-4 py-1 text-table">
+          This page came without HTTPS, so notifications, the camera and working offline are off on this device. Start Mokume with <code>npm start -- --lan</code> to switch them on.
+        </p>
+      )}
+      <div className="flex min-h-0 flex-1 flex-col">{children}</div>
+    </div>
+  );
+}
+
+async function signOut(): Promise<void> {
+  await send('DELETE', '/session');
+  await mutate(() => true, undefined, { revalidate: true });
+}
+
+/** Right of the tabs: how many promises are late and the air in the shop now. */
+function ShopState() {
+  const { view, now } = useWorkshop();
+  const late = view.pieces.filter((p) => p.active && healthOf(p, view.plan).kind === 'late').length;
+  const unplanned = view.pieces.filter((p) => p.active && p.steps.length > 0 && view.plan.ready[p.id] === undefined).length;
+  const air = useMemo(() => {
+    const place = view.shop.places[0];
+    return place ? hourlyClimate(place.typical, place.series, view.shop.timeZone, now, 1) : null;
+  }, [view.shop, now]);
+  return (
+    <p className="condensed ml-auto hidden items-center gap-3 text-table lg:flex">
+      {late > 0 && <span className="font-semibold text-oxide-text">{late} late</span>}
+      {unplanned > 0 && <span className="font-semibold text-oxide-text">{unplanned} without room</span>}
+      {late + unplanned === 0 && view.pieces.length > 0 && <span className="font-semibold text-verdigris-text">all dates fit</span>}
+      {air && (
+        <span className="text-sub">
+          {view.shop.places[0]!.name} {sayTemperature(air.temperature_c[0]!, view.workshop.units)}, {Math.round(air.humidity_pct[0]!)} %
+        </span>
+      )}
+    </p>
+  );
+}
+
+function ThemeButton() {
+  const [theme, setTheme] = useState(document.documentElement.dataset['theme'] ?? 'light');
+  const other = theme === 'dark' ? 'light' : 'dark';
+  const change = () => {
+    document.documentElement.dataset['theme'] = other;
+    localStorage.setItem('mokume-theme', other);
+    setTheme(other);
+  };
+  return (
+    <IconButton label={`Switch to the ${other} look`} onClick={change}>
+      {theme === 'dark' ? <Sun size={17} /> : <Moon size={17} />}
+    </IconButton>
+  );
+}
+
+function IconButton({ label, onClick, children }: { readonly label: string; readonly onClick: () => void; readonly children: ReactNode }) {
+  return (
+    <button type="button" aria-label={label} title={label} onClick={onClick} className="flex size-8 shrink-0 cursor-pointer items-center justify-center hover:bg-sunk">
+      {children}
+    </button>
+  );
+}

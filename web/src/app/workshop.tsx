@@ -1,0 +1,98 @@
+import type { CommandAnswer, WorkshopView } from '@app/contract';
+import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useState } from 'react';
+import { toast } from 'sonner';
+import useSWR, { useSWRConfig } from 'swr';
+import { ApiFailure, commandId, get, send } from './api.ts';
+
+export type Workshop = {
+  readonly view: WorkshopView;
+  /** The workshop's clock, moving while the page is open. */
+  readonly now: number;
+  /**
+   * Sends a command, shows what follows and offers undo; refusals are told, not thrown.
+   * @returns what the server did, or null when it was refused
+   */
+  readonly command: (method: 'POST' | 'PUT' | 'DELETE', path: string, body: object) => Promise<CommandAnswer | null>;
+  readonly undo: (changeId: string) => Promise<void>;
+};
+
+const WorkshopContext = createContext<Workshop | null>(null);
+
+/** The signed-in workshop. @throws outside of `WorkshopProvider` */
+export function useWorkshop(): Workshop {
+  const workshop = useContext(WorkshopContext);
+  if (!workshop) throw new Error('useWorkshop is used outside of WorkshopProvider');
+  return workshop;
+}
+
+export function WorkshopProvider({ children, waiting, failed }: { children: ReactNode; waiting: ReactNode; failed: (error: Error, retry: () => void) => ReactNode }) {
+  const { data: view, error, mutate } = useSWR<WorkshopView, Error>('/view', get, { keepPreviousData: true, revalidateOnFocus: true });
+  const { mutate: mutateAny } = useSWRConfig();
+  useChanges(view !== undefined, () => void mutate());
+  const now = useClock(view);
+
+  const undo = useCallback(
+    async (changeId: string, withDependents = false): Promise<void> => {
+      try {
+        await send('POST', `/changes/${changeId}/undo`, { commandId: commandId(), withDependents });
+        toast('Undone.');
+      } catch (error_) {
+        const problem = error_ instanceof ApiFailure ? error_.problem : null;
+        if (problem?.code === 'UNDO_BLOCKED' && problem.dependents?.length)
+          toast(problem.detail ?? problem.title, { duration: 15_000, action: { label: 'Undo both', onClick: () => void undo(changeId, true) } });
+        else tell(error_);
+      }
+      await mutate();
+    },
+    [mutate],
+  );
+  const command = useCallback<Workshop['command']>(
+    async (method, path, body) => {
+      try {
+        const answer = await send<CommandAnswer>(method, path, { commandId: commandId(), ...body });
+        await mutate();
+        if (answer.change) toast(answer.change.summary, { duration: 8000, action: { label: 'Undo', onClick: () => void undo(answer.change.id) } });
+        return answer;
+      } catch (error_) {
+        tell(error_);
+        if (error_ instanceof ApiFailure && error_.problem.code === 'SIGN_IN_NEEDED') await mutateAny('/session');
+        else await mutate();
+        return null;
+      }
+    },
+    [mutate, mutateAny, undo],
+  );
+  const workshop = useMemo(() => (view ? { view, now, command, undo: (id: string) => undo(id) } : null), [view, now, command, undo]);
+  if (!workshop) return error ? failed(error, () => void mutate()) : waiting;
+  return <WorkshopContext value={workshop}>{children}</WorkshopContext>;
+}
+
+function tell(error: unknown): void {
+  toast.error(error instanceof Error ? error.message : 'Something went wrong; nothing was saved.', { duration: 10_000 });
+}
+
+/** Listens for changes made in other browsers. */
+function useChanges(isOn: boolean, onChange: () => void): void {
+  useEffect(() => {
+    if (!isOn) return;
+    const source = new EventSource('/api/events');
+    source.addEventListener('changed', onChange);
+    return () => source.close();
+    // Only opening and closing belongs here: `onChange` is a fresh function on every render and does the same thing.
+    // oxlint-disable-next-line react-hooks/exhaustive-deps
+  }, [isOn]);
+}
+
+/** Minutes since the epoch by the server's clock, stepped twice a minute; a fixed clock stands still. */
+function useClock(view: WorkshopView | undefined): number {
+  const [passed, setPassed] = useState(0);
+  const answered = view?.now;
+  useEffect(() => {
+    setPassed(0);
+    if (answered === undefined || view?.clockIsFixed) return;
+    const since = Date.now();
+    const timer = setInterval(() => setPassed(Math.floor((Date.now() - since) / 60_000)), 30_000);
+    return () => clearInterval(timer);
+  }, [answered, view?.clockIsFixed]);
+  return (answered ?? 0) + passed;
+}

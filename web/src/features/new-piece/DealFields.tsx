@@ -1,0 +1,47 @@
+import { useWorkshop } from '../../app/workshop.tsx';
+import { fromField } from '../../step/fromField.ts';
+import { Choice, Field, Input, Section, Tap } from '../../ui/parts.tsx';
+import { toField } from '../../ui/time.ts';
+import type { PieceDraft } from './pieceDraft.ts';
+
+type DealProps = { readonly draft: PieceDraft; readonly onChange: (d: PieceDraft) => void; readonly nameFault: string | null; readonly dueFault: string | null };
+
+/** Whose it is, what it is called, when it comes and goes. */
+export function DealFields({ draft, onChange, nameFault, dueFault }: DealProps) {
+  const { view } = useWorkshop();
+  const zone = view.shop.timeZone;
+  return (
+    <Section title="Whose it is, and when">
+      <div className="grid items-end gap-3 md:grid-cols-2">
+        <Field label="Name of the piece" error={nameFault ?? undefined}>
+          <Input value={draft.name} maxLength={60} onChange={(e) => onChange({ ...draft, name: e.target.value })} />
+        </Field>
+        <Choice
+          label="For"
+          value={draft.kind}
+          options={[
+            ['client', 'A client'],
+            ['stock', 'Stock'],
+          ]}
+          onChange={(kind) => onChange({ ...draft, kind })}
+        />
+        {draft.kind === 'client' && (
+          <Field label="Client">
+            <Input value={draft.client} maxLength={60} onChange={(e) => onChange({ ...draft, client: e.target.value })} />
+          </Field>
+        )}
+        <Field label="Arrives">
+          <Input type="datetime-local" value={toField(draft.arrival, zone)} onChange={(e) => onChange({ ...draft, arrival: fromField(e.target.value, zone) ?? draft.arrival })} />
+        </Field>
+        <Field label={draft.kind === 'client' ? 'Pickup' : 'Market or booth date'} error={dueFault ?? undefined}>
+          <Input type="datetime-local" value={draft.due === null ? '' : toField(draft.due, zone)} onChange={(e) => onChange({ ...draft, due: fromField(e.target.value, zone) ?? null })} />
+        </Field>
+        {draft.kind === 'client' && draft.due !== null && (
+          <Tap isOn={draft.told} onToggle={() => onChange({ ...draft, told: !draft.told })}>
+            {draft.told ? 'The client was told this date' : 'Date not told to the client yet'}
+          </Tap>
+        )}
+      </div>
+    </Section>
+  );
+}

@@ -1,0 +1,43 @@
+import { templateById, type Zone } from '@app/core';
+import { useWorkshop } from '../../app/workshop.tsx';
+import { fromTyped, lengthUnit, sayArea, toTyped } from '../../ui/amounts.ts';
+import { Field, Input, Section } from '../../ui/parts.tsx';
+import type { PieceDraft } from './pieceDraft.ts';
+import { dimensionFaults } from '@app/core';
+import { useState } from 'react';
+
+/** Three to five measurements, in the shop's units; the areas they give stand beside them. */
+export function MeasureFields({ draft, onChange }: { readonly draft: PieceDraft; readonly onChange: (d: PieceDraft) => void }) {
+  const { view } = useWorkshop();
+  const { units } = view.workshop;
+  const template = templateById.get(draft.template)!;
+  const faults = dimensionFaults(template, draft.dimensions);
+  const zones: readonly Zone[] = faults.length === 0 ? template.zones(draft.dimensions) : [];
+  return (
+    <Section title="Measurements" aside={<span className="condensed text-table text-sub">{zones.map((z) => `${z.name} ${sayArea(z.area_m2, units)}`).join(' · ')}</span>}>
+      <div key={template.id} className="grid grid-cols-2 gap-3 sm:grid-cols-4">
+        {template.measures.map((m) => {
+          const isLength = m.kind === 'length';
+          const bounds = isLength ? `${toTyped(m.min, units)} to ${toTyped(m.max, units)} ${lengthUnit(units)}` : `${m.min} to ${m.max}`;
+          const isWrong = faults.some((f) => f.startsWith(`${m.label}:`));
+          const metres = draft.dimensions[m.key] ?? m.usual;
+          return (
+            <Field key={m.key} label={isLength ? `${m.label}, ${lengthUnit(units)}` : m.label} error={isWrong ? `Enter ${bounds}${isLength ? '' : ', a whole number'}.` : undefined}>
+              <NumberInput value={isLength ? toTyped(metres, units) : metres} onNumber={(n) => onChange({ ...draft, dimensions: { ...draft.dimensions, [m.key]: isLength ? fromTyped(n, units) : n } })} />
+            </Field>
+          );
+        })}
+      </div>
+    </Section>
+  );
+}
+
+/** Keeps what is typed as typed (also half-typed), and passes on numbers; a decimal comma is a point. */
+export function NumberInput({ value, onNumber }: { readonly value: number; readonly onNumber: (n: number) => void }) {
+  const [text, setText] = useState(Number.isFinite(value) ? String(value) : '');
+  const change = (typed: string) => {
+    setText(typed);
+    onNumber(typed.trim() === '' ? Number.NaN : Number(typed.replace(',', '.')));
+  };
+  return <Input inputMode="decimal" value={text} onChange={(e) => change(e.target.value)} />;
+}

@@ -1,0 +1,64 @@
+import { useMemo, useState } from 'react';
+import { useWorkshop } from '../../app/workshop.tsx';
+import { usePreview } from '../../core/askCore.ts';
+import { Button } from '../../ui/parts.tsx';
+import { BriefFields } from './BriefFields.tsx';
+import { DealFields } from './DealFields.tsx';
+import { MeasureFields } from './MeasureFields.tsx';
+import { type PieceDraft, previewPiece, routeOf } from './pieceDraft.ts';
+import { RoutePreview } from './RoutePreview.tsx';
+import { SurveyFields } from './SurveyFields.tsx';
+import { TemplatePicker } from './TemplatePicker.tsx';
+
+type FormProps = {
+  readonly title: string;
+  readonly saveWords: string;
+  readonly draft: PieceDraft;
+  readonly onChange: (d: PieceDraft) => void;
+  readonly onSave: () => Promise<void>;
+  /** Piece to leave out of the preview's plan: the one being changed. */
+  readonly others: string | null;
+};
+
+export function PieceForm({ title, saveWords, draft, onChange, onSave, others }: FormProps) {
+  const { view } = useWorkshop();
+  const [isSaving, setSaving] = useState(false);
+  const built = useMemo(() => routeOf(draft, view), [draft, view]);
+  const around = useMemo(() => (others === null ? view : { ...view, pieces: view.pieces.filter((p) => p.id !== others) }), [view, others]);
+  const piece = useMemo(() => (built.kind === 'route' ? previewPiece(draft, built.route) : null), [draft, built]);
+  const preview = usePreview(around, piece);
+  const nameFault = draft.name.trim() === '' ? 'Give the piece a name.' : null;
+  const dueFault = draft.due !== null && draft.due <= draft.arrival ? 'Pickup is before it arrives. Choose a later date.' : null;
+  const canSave = built.kind === 'route' && !nameFault && !dueFault && !isSaving;
+  const save = async () => {
+    setSaving(true);
+    await onSave();
+    setSaving(false);
+  };
+  return (
+    <main className="min-h-0 flex-1 overflow-auto">
+      <div className="mx-auto grid max-w-7xl gap-8 p-4 md:p-6 lg:grid-cols-[minmax(0,1fr)_420px]">
+        <div className="flex flex-col gap-6">
+          <h1 className="text-title font-semibold">{title}</h1>
+          <TemplatePicker draft={draft} onChange={onChange} />
+          {draft.template !== '' && (
+            <>
+              <MeasureFields draft={draft} onChange={onChange} />
+              <SurveyFields draft={draft} onChange={onChange} />
+              <BriefFields draft={draft} onChange={onChange} />
+              <DealFields draft={draft} onChange={onChange} nameFault={nameFault} dueFault={dueFault} />
+            </>
+          )}
+        </div>
+        <div className="lg:sticky lg:top-6 lg:self-start">
+          <RoutePreview draft={draft} built={built} preview={preview} />
+          {draft.template !== '' && (
+            <Button kind="primary" size="hand" className="mt-4 w-full" disabled={!canSave} onClick={() => void save()}>
+              {saveWords}
+            </Button>
+          )}
+        </div>
+      </div>
+    </main>
+  );
+}

@@ -1,0 +1,101 @@
+import { productById, type Route, type RouteStep } from '@app/core';
+import { useSaying } from '../../app/saying.ts';
+import { useWorkshop } from '../../app/workshop.tsx';
+import type { Preview } from '../../core/askCore.ts';
+import { WOOD_COLOURS } from '../../grain/laneModel.ts';
+import { type Layer, LayerStack } from '../../grain/LayerStack.tsx';
+import { sayLitres } from '../../ui/amounts.ts';
+import { sayHours, sayLength, sayTime } from '../../ui/time.ts';
+import type { Built, PieceDraft } from './pieceDraft.ts';
+
+type PreviewProps = { readonly draft: PieceDraft; readonly built: Built; readonly preview: Preview | null };
+
+/** Live beside the form: the finish as a cut through its layers, the earliest date, hours, litres, and the route with reasons. */
+export function RoutePreview({ draft, built, preview }: PreviewProps) {
+  const { view } = useWorkshop();
+  if (built.kind === 'incomplete')
+    return (
+      <aside aria-label="What it takes" className="bg-raised p-4 text-sub">
+        {built.faults.length === 0 ? 'Choose what it is; the route, the paint and the earliest date appear here.' : built.faults.map((f) => <p key={f}>{f}</p>)}
+      </aside>
+    );
+  const { route } = built;
+  const minutes = route.steps.reduce((n, s) => n + s.work_minutes * Math.max(1, s.hands), 0);
+  return (
+    <aside aria-label="What it takes" className="flex flex-col gap-4 bg-raised p-4">
+      <LayerStack wood={WOOD_COLOURS[draft.survey.wood]} body={layers(route, 'body')} top={layers(route, 'top')} names={['body', 'top']} />
+      <Earliest draft={draft} preview={preview} />
+      <dl className="grid grid-cols-2 gap-x-4 gap-y-1">
+        <dt className="text-sub">Hands-on</dt>
+        <dd className="font-semibold">
+          {sayHours(minutes)} in {route.steps.filter((s) => s.hands > 0).length} steps
+        </dd>
+        {[...litresByProduct(route)].map(([product, litres]) => (
+          <div key={product} className="contents">
+            <dt className="text-sub">{productById.get(product)?.name}</dt>
+            <dd className="font-semibold">{sayLitres(litres, view.workshop.units)}</dd>
+          </div>
+        ))}
+      </dl>
+      {route.notes.map((n) => (
+        <p key={n} className="border-l-3 border-keyline pl-3 text-table">
+          {n}
+        </p>
+      ))}
+      <ol className="flex max-h-[38dvh] flex-col overflow-auto border-t border-line" tabIndex={0} aria-label="Route">
+        {route.steps.map((s, i) => (
+          <RouteLine key={s.key} step={s} number={i + 1} />
+        ))}
+      </ol>
+    </aside>
+  );
+}
+
+function Earliest({ draft, preview }: { readonly draft: PieceDraft; readonly preview: Preview | null }) {
+  const saying = useSaying();
+  if (preview === null) return <p className="min-h-14 text-sub">Looking for room in the plan…</p>;
+  if (preview.kind === 'noRoom')
+    return (
+      <div role="alert" className="min-h-14 text-oxide-text">
+        <p className="font-semibold">No room in the plan.</p>
+        {[...new Set(preview.reasons)].slice(0, 2).map((r) => (
+          <p key={r}>{r}</p>
+        ))}
+      </div>
+    );
+  const late = draft.due !== null && preview.at > draft.due ? preview.at - draft.due : 0;
+  return (
+    <div className="min-h-14" role="status">
+      <p className="condensed text-lane font-semibold text-sub">Earliest ready, moving nothing else</p>
+      <p className="text-figure font-semibold" data-testid="earliest">
+        {sayTime(preview.at, saying)}
+      </p>
+      {late > 0 && <p className="font-semibold text-oxide-text">{sayLength(late)} after the date wanted.</p>}
+    </div>
+  );
+}
+
+function RouteLine({ step, number }: { readonly step: RouteStep; readonly number: number }) {
+  return (
+    <li className="grid grid-cols-[22px_10px_1fr_auto] items-baseline gap-x-2 border-b border-line py-1.5">
+      <span className="text-lane text-sub">{number}</span>
+      <span className="size-2.5 self-center border border-keyline" style={{ background: step.colour ?? 'transparent' }} aria-hidden="true" />
+      <span>
+        <span className="block text-table font-semibold">{step.title}</span>
+        <span className="condensed block text-lane text-sub">{step.reason}</span>
+        {step.caution && <span className="condensed block text-lane text-oxide-text">{step.caution}</span>}
+      </span>
+      <span className="condensed text-lane text-sub">{step.hands === 0 ? 'waits' : sayLength(step.work_minutes)}</span>
+    </li>
+  );
+}
+
+function layers(route: Route, group: 'body' | 'top'): Layer[] {
+  return route.steps.flatMap((s) => (s.coat !== null && (s.group ?? 'body') === group ? [{ key: s.key, colour: s.colour ?? '#cccccc', coat: s.coat, label: s.coat === 'paint' ? `coat ${/coat (\d)/.exec(s.title)?.[1] ?? ''}` : s.coat === 'clear' ? 'clear' : s.coat }] : []));
+}
+
+function litresByProduct(route: Route): Map<string, number> {
+  const sums = new Map<string, number>();
+  for (const s of route.steps) if (s.product && s.litres > 0) sums.set(s.product, (sums.get(s.product) ?? 0) + s.litres);
+  return sums;
+}

@@ -1,0 +1,178 @@
+import { type PieceView } from '@app/contract';
+import { Pencil } from 'lucide-react';
+import { useMemo } from 'react';
+import { Link, Navigate, useNavigate, useParams } from 'react-router';
+import { useSaying } from '../../app/saying.ts';
+import { useWorkshop } from '../../app/workshop.tsx';
+import { useExplained } from '../../core/askCore.ts';
+import { laneModel } from '../../grain/laneModel.ts';
+import { LaneDrawing, Pennant } from '../../grain/LaneDrawing.tsx';
+import { timeScale } from '../../grain/timeScale.ts';
+import { sayWhereDaysGo } from '../../step/sayWait.ts';
+import { useStepSheet } from '../../step/useStepSheet.tsx';
+import { HealthMark, healthOf } from '../../ui/Health.tsx';
+import { Button, Section } from '../../ui/parts.tsx';
+import { Tag } from '../../ui/Tag.tsx';
+import { sayArea } from '../../ui/amounts.ts';
+import { sayDate, sayTime } from '../../ui/time.ts';
+import { RouteList } from './RouteList.tsx';
+
+export function PieceScreen() {
+  const { view } = useWorkshop();
+  const { id } = useParams();
+  const piece = view.pieces.find((p) => p.id === id);
+  return piece ? <Piece piece={piece} /> : <Navigate to="/pieces" replace />;
+}
+
+/** One piece: where it stands, its lane, its route with reasons and waits, and its log. */
+function Piece({ piece }: { readonly piece: PieceView }) {
+  const { view } = useWorkshop();
+  const explained = useExplained(view);
+  const { open, sheet } = useStepSheet(explained);
+  const chain = explained?.chains[piece.id];
+  return (
+    <main className="min-h-0 flex-1 overflow-auto">
+      <div className="mx-auto flex max-w-7xl flex-col gap-5 p-4 md:p-6">
+        <PieceHead piece={piece} />
+        {chain && <p className="text-section text-oxide-text">On its way: {sayWhereDaysGo(chain)}.</p>}
+        <WideLane piece={piece} />
+        <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_320px]">
+          <Section title="Route">
+            <RouteList piece={piece} explained={explained} onOpen={open} />
+          </Section>
+          <div className="flex flex-col gap-6">
+            <About piece={piece} />
+            <Log piece={piece} />
+          </div>
+        </div>
+      </div>
+      {sheet}
+    </main>
+  );
+}
+
+function PieceHead({ piece }: { readonly piece: PieceView }) {
+  const { view, command } = useWorkshop();
+  const saying = useSaying();
+  const navigate = useNavigate();
+  const ready = view.plan.ready[piece.id];
+  const remove = async () => {
+    if (await command('DELETE', `/pieces/${piece.id}`, { version: piece.version })) void navigate('/pieces');
+  };
+  return (
+    <header className="flex flex-wrap items-start gap-x-6 gap-y-2">
+      <Tag brief={piece.brief} size={52} />
+      <div className="min-w-48 flex-1">
+        <h1 className="text-title font-semibold">{piece.name}</h1>
+        <p className="condensed text-sub">
+          {piece.kind === 'client' ? `Client · ${piece.client ?? 'no name'}` : 'Stock'} · {piece.brief.body.name}
+          {piece.brief.top.kind === 'same' ? '' : `, top ${piece.brief.top.colour.name}`}
+        </p>
+      </div>
+      {piece.active ? (
+        <>
+          <dl className="condensed grid grid-cols-[auto_auto] gap-x-3">
+            <dt className="text-sub">Ready</dt>
+            <dd className="font-semibold">{ready === undefined ? 'no room in the plan' : sayTime(ready, saying)}</dd>
+            <dt className="text-sub">{piece.told ? 'Promised' : 'Wanted'}</dt>
+            <dd className="font-semibold">
+              {piece.due === null ? 'no date' : sayTime(piece.due, saying)} <HealthMark health={healthOf(piece, view.plan)} />
+            </dd>
+          </dl>
+          <div className="flex gap-2">
+            <Link to={`/pieces/${piece.id}/edit`} className="flex h-8 items-center gap-1.5 border border-ink px-3 text-table font-semibold">
+              <Pencil size={14} aria-hidden="true" /> Change
+            </Link>
+            <Button onClick={() => void remove()}>Out of the shop</Button>
+          </div>
+        </>
+      ) : (
+        <p className="text-sub">Out of the shop. Undo it in the log to bring it back.</p>
+      )}
+    </header>
+  );
+}
+
+function WideLane({ piece }: { readonly piece: PieceView }) {
+  const { view, now } = useWorkshop();
+  const saying = useSaying();
+  const { lane, scale } = useMemo(() => {
+    const model = laneModel(piece, view.plan, now);
+    return { lane: model, scale: timeScale(view.shop, Math.min(now, model.from), Math.min(model.until, now + 60 * 1440) + 1440, 'week') };
+  }, [piece, view, now]);
+  if (lane.works.length === 0) return null;
+  const strong = Math.max(1, scale.width / 1200);
+  return (
+    <div className="overflow-x-auto border-y border-line" tabIndex={0} role="img" aria-label={`${piece.name} through time`}>
+      <svg width={Math.max(scale.width, 600)} height="104" className="block">
+        {scale.shut.map((n) => (
+          <rect key={n.x} x={n.x} width={n.width} y="0" height="104" fill="var(--m-night)" />
+        ))}
+        {scale.days.map((d) => d.width > 30 && (
+          <text key={d.at} x={d.x + 6} y="14" fontSize="12" fill="var(--m-sub)">
+            {sayDate(d.at + 720, saying)}
+          </text>
+        ))}
+        <g transform="translate(0 4) scale(1 1.5)">
+          <LaneDrawing lane={lane} scale={scale} />
+        </g>
+        <path d={`M${scale.x(now)} 0v104`} stroke="var(--m-ink)" strokeWidth={1.4 * strong} />
+        <g transform="translate(0 20)">{lane.due !== null && <Pennant x={scale.x(lane.due)} kind={lane.ready === null ? 'unknown' : lane.isLate ? 'late' : 'fits'} />}</g>
+      </svg>
+    </div>
+  );
+}
+
+function About({ piece }: { readonly piece: PieceView }) {
+  const { view } = useWorkshop();
+  const saying = useSaying();
+  return (
+    <Section title="The piece">
+      <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1 text-table">
+        {piece.zones.map((z) => (
+          <div key={z.id} className="contents" title={z.formula}>
+            <dt className="text-sub">{z.name}</dt>
+            <dd>
+              {sayArea(z.area_m2, view.workshop.units)} <span className="condensed text-sub">{z.formula}</span>
+            </dd>
+          </div>
+        ))}
+        <dt className="text-sub">Arrival</dt>
+        <dd>{sayTime(piece.arrival, saying)}</dd>
+      </dl>
+      {piece.notes.map((n) => (
+        <p key={n} className="border-l-3 border-keyline pl-3 text-table">
+          {n}
+        </p>
+      ))}
+    </Section>
+  );
+}
+
+function Log({ piece }: { readonly piece: PieceView }) {
+  const { view, undo } = useWorkshop();
+  const saying = useSaying();
+  const own = view.changes.filter((c) => c.piece === piece.id);
+  return (
+    <Section title="Log">
+      {own.length === 0 && <p className="text-sub">Nothing recorded yet. Every start, coat and change will stand here.</p>}
+      <ol className="flex flex-col">
+        {own.map((c) => (
+          <li key={c.id} className="flex items-baseline justify-between gap-3 border-b border-line py-1.5 text-table">
+            <span className={c.undone ? 'text-sub line-through' : ''}>
+              {c.summary}{' '}
+              <span className="condensed text-sub">
+                {c.by}, {sayTime(c.at, saying)}
+              </span>
+            </span>
+            {c.undoable && (
+              <button type="button" className="min-h-6 cursor-pointer underline" onClick={() => void undo(c.id)}>
+                Undo
+              </button>
+            )}
+          </li>
+        ))}
+      </ol>
+    </Section>
+  );
+}

@@ -1,0 +1,100 @@
+import type { PieceView } from '@app/contract';
+import { Link } from 'react-router';
+import { useMemo } from 'react';
+import { useSaying } from '../../app/saying.ts';
+import { useWorkshop } from '../../app/workshop.tsx';
+import { laneModel } from '../../grain/laneModel.ts';
+import { LaneDrawing, Pennant } from '../../grain/LaneDrawing.tsx';
+import { timeScale } from '../../grain/timeScale.ts';
+import { Tag } from '../../ui/Tag.tsx';
+import { HealthMark, healthOf } from '../../ui/Health.tsx';
+import { sayTime } from '../../ui/time.ts';
+import { stageOf } from './stageOf.ts';
+
+/** Every piece with its stage, its health and its own strip of grain. */
+export function PiecesScreen() {
+  const { view, now } = useWorkshop();
+  const saying = useSaying();
+  const active = view.pieces.filter((p) => p.active).sort((a, b) => (a.due ?? Infinity) - (b.due ?? Infinity) || a.name.localeCompare(b.name));
+  const gone = view.pieces.filter((p) => !p.active);
+  return (
+    <main className="min-h-0 flex-1 overflow-auto p-4 md:p-6">
+      <h1 className="pb-3 text-title font-semibold">
+        {active.length === 0 ? 'No pieces yet' : `${active.length} ${active.length === 1 ? 'piece' : 'pieces'}`}
+        <span className="font-normal text-sub"> {active.length > 0 && `· ${active.filter((p) => p.kind === 'client').length} for clients, ${active.filter((p) => p.kind === 'stock').length} for stock`}</span>
+      </h1>
+      {active.length === 0 && <p>Add the first with “New piece”, top right: what it is, three measurements, what you see on it.</p>}
+      <ul>
+        {active.map((p) => (
+          <PieceRow key={p.id} piece={p} />
+        ))}
+      </ul>
+      {gone.length > 0 && (
+        <details className="pt-6">
+          <summary className="cursor-pointer text-table text-sub">{gone.length} out of the shop</summary>
+          <ul className="pt-2 text-table">
+            {gone.map((p) => (
+              <li key={p.id}>
+                <Link className="underline" to={`/pieces/${p.id}`}>
+                  {p.name}
+                </Link>
+                {p.due !== null && <span className="text-sub"> · was due {sayTime(p.due, saying)}</span>}
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </main>
+  );
+}
+
+function PieceRow({ piece }: { readonly piece: PieceView }) {
+  const { view, now } = useWorkshop();
+  const saying = useSaying();
+  const stage = stageOf(piece, view.plan, now);
+  return (
+    <li className="border-b border-line">
+      <Link to={`/pieces/${piece.id}`} className="grid items-center gap-x-4 gap-y-1 py-2 hover:bg-sunk md:grid-cols-[34px_210px_minmax(0,1fr)_360px_150px]">
+        <Tag brief={piece.brief} size={32} />
+        <span className="min-w-0">
+          <span className="block truncate text-body font-semibold">{piece.name}</span>
+          <span className="condensed block truncate text-lane text-sub">{piece.kind === 'client' ? `Client · ${piece.client ?? 'no name'}` : 'Stock'}</span>
+        </span>
+        <span className="min-w-0">
+          <span className="block truncate">{stage.words}</span>
+          <span className="condensed block text-lane text-sub">
+            step {stage.done} of {stage.all}
+          </span>
+        </span>
+        <MiniLane piece={piece} />
+        <span className="condensed text-right">
+          <span className="block font-semibold">{piece.due === null ? 'no date' : sayTime(piece.due, saying)}</span>
+          <span className="text-lane">
+            <HealthMark health={healthOf(piece, view.plan)} />
+          </span>
+        </span>
+      </Link>
+    </li>
+  );
+}
+
+const WIDTH = 360;
+
+function MiniLane({ piece }: { readonly piece: PieceView }) {
+  const { view, now } = useWorkshop();
+  const drawing = useMemo(() => {
+    const lane = laneModel(piece, view.plan, now);
+    return { lane, scale: timeScale(view.shop, Math.min(now, lane.from), lane.until + 1440, 'week') };
+  }, [piece, view, now]);
+  const { lane, scale } = drawing;
+  return (
+    <svg viewBox={`0 12 ${scale.width} 42`} preserveAspectRatio="none" width={WIDTH} height="42" className="hidden md:block" aria-hidden="true">
+      {scale.shut.map((n) => (
+        <rect key={n.x} x={n.x} width={n.width} y="0" height="64" fill="var(--m-night)" />
+      ))}
+      <LaneDrawing lane={lane} scale={scale} />
+      <path d={`M${scale.x(now)} 0v64`} stroke="var(--m-ink)" strokeWidth={(1.4 * scale.width) / WIDTH} />
+      {lane.due !== null && <Pennant x={scale.x(lane.due)} kind={lane.ready === null ? 'unknown' : lane.isLate ? 'late' : 'fits'} />}
+    </svg>
+  );
+}

@@ -1,0 +1,148 @@
+import { type Block, EVERY_SKILL, type Hours, type HoursException, ORDINARY_WEEK, type Person, type Skill, SKILLS } from '@app/core';
+import { useState } from 'react';
+import { useWorkshop } from '../../app/workshop.tsx';
+import { Button, Field, Input, Section, Tap } from '../../ui/parts.tsx';
+import { HelperSignIn } from './HelperSignIn.tsx';
+import { readShifts, shiftsText, timeText } from './hoursText.ts';
+import { WeekDrawing } from './WeekDrawing.tsx';
+
+const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
+const SKILL_WORDS: Record<Skill, string> = { prep: 'Clean, sand, strip', repair: 'Repair', paint: 'Prime, paint, stain', spray: 'Spray', seal: 'Clear coat, wax', assemble: 'Take apart, assemble' };
+
+/** Who works when, on what, and what takes their time that is no piece. */
+export function PeopleSection() {
+  const { view, command } = useWorkshop();
+  const add = () =>
+    void command('POST', '/shop/people', { name: `Helper ${view.shop.people.length}`, hours: { weekly: ORDINARY_WEEK, exceptions: [], blocks: [] }, skills: { ...EVERY_SKILL, spray: undefined } });
+  return (
+    <Section title="People and hours" aside={<Button onClick={add}>Add a person</Button>}>
+      {view.shop.people.map((p) => (
+        <PersonEditor key={`${p.id}-${view.versions[`people/${p.id}`] ?? 0}`} person={p} />
+      ))}
+    </Section>
+  );
+}
+
+function PersonEditor({ person }: { readonly person: Person }) {
+  const { view, command } = useWorkshop();
+  const [name, setName] = useState(person.name);
+  const [days, setDays] = useState(() => person.hours.weekly.map((d) => shiftsText(d)));
+  const [exceptions, setExceptions] = useState(person.hours.exceptions);
+  const [blocks, setBlocks] = useState(person.hours.blocks);
+  const [skills, setSkills] = useState(person.skills);
+  const read = days.map(readShifts);
+  const isReadable = read.every((d) => d !== null);
+  const hours: Hours = { weekly: read.map((d) => d ?? []), exceptions, blocks };
+  const save = () => void command('PUT', `/shop/people/${person.id}`, { version: view.versions[`people/${person.id}`], name, hours, skills });
+  const hasNoHours = isReadable && hours.weekly.every((d) => d.length === 0) && exceptions.every((e) => e.shifts.length === 0);
+  return (
+    <details className="border border-line bg-raised" open={view.shop.people.length === 1}>
+      <summary className="grid cursor-pointer grid-cols-[140px_1fr] items-center gap-4 px-3 py-2">
+        <span className="font-semibold">{person.name}</span>
+        <WeekDrawing hours={isReadable ? hours : person.hours} label={`${person.name}'s week`} />
+      </summary>
+      <div className="flex flex-col gap-4 border-t border-line p-3">
+        <Field label="Name">
+          <Input className="max-w-60" value={name} onChange={(e) => setName(e.target.value)} />
+        </Field>
+        <div className="grid grid-cols-2 gap-2 sm:grid-cols-4 lg:grid-cols-7">
+          {DAYS.map((d, i) => (
+            <Field key={d} label={d} error={read[i] === null ? 'Like 9–12:30, 13–17' : undefined}>
+              <Input value={days[i]} placeholder="off" onChange={(e) => setDays(days.map((x, k) => (k === i ? e.target.value : x)))} />
+            </Field>
+          ))}
+        </div>
+        {hasNoHours && <p role="alert" className="text-oxide-text">{person.name} has no hours: nothing can be planned for them. Enter hours like 9–17.</p>}
+        <DaysOff exceptions={exceptions} onChange={setExceptions} />
+        <Blocks blocks={blocks} onChange={setBlocks} />
+        <div role="group" aria-label="Skills" className="flex flex-wrap gap-1">
+          {SKILLS.map((s) => (
+            <Tap key={s} isOn={(skills[s] ?? 0) > 0} onToggle={() => setSkills({ ...skills, [s]: skills[s] ? undefined : 1 })}>
+              {SKILL_WORDS[s]}
+            </Tap>
+          ))}
+        </div>
+        <div className="flex flex-wrap gap-2">
+          <Button kind="primary" disabled={!isReadable} onClick={save}>
+            Save {person.name}
+          </Button>
+          <Button onClick={() => void command('DELETE', `/shop/people/${person.id}`, {})}>Remove</Button>
+          <HelperSignIn person={person} />
+        </div>
+      </div>
+    </details>
+  );
+}
+
+function DaysOff({ exceptions, onChange }: { readonly exceptions: readonly HoursException[]; readonly onChange: (e: readonly HoursException[]) => void }) {
+  const [date, setDate] = useState('');
+  return (
+    <div className="flex flex-wrap items-end gap-2">
+      <Field label="Day off">
+        <Input type="date" value={date} onChange={(e) => setDate(e.target.value)} />
+      </Field>
+      <Button
+        disabled={date === '' || exceptions.some((e) => e.date === date)}
+        onClick={() => {
+          onChange([...exceptions, { date, shifts: [] }]);
+          setDate('');
+        }}
+      >
+        Add
+      </Button>
+      {exceptions.map((e) => (
+        <Tap key={e.date} isOn onToggle={() => onChange(exceptions.filter((x) => x !== e))}>
+          {e.date} {e.shifts.length === 0 ? 'off' : shiftsText(e.shifts)} ×
+        </Tap>
+      ))}
+    </div>
+  );
+}
+
+function Blocks({ blocks, onChange }: { readonly blocks: readonly Block[]; readonly onChange: (b: readonly Block[]) => void }) {
+  const [title, setTitle] = useState('');
+  const [day, setDay] = useState('0');
+  const [date, setDate] = useState('');
+  const [time, setTime] = useState('');
+  const shift = readShifts(time)?.[0];
+  const isReady = title.trim() !== '' && shift !== undefined && (day !== 'date' || date !== '');
+  const add = () => {
+    if (!shift) return;
+    onChange([...blocks, { title: title.trim(), on: day === 'date' ? { date } : { weekday: Number(day) }, ...shift }]);
+    setTitle('');
+    setTime('');
+  };
+  return (
+    <div className="flex flex-wrap items-end gap-2">
+      <Field label="Block: market, fetching, school run">
+        <Input value={title} onChange={(e) => setTitle(e.target.value)} />
+      </Field>
+      <Field label="When">
+        <select className="select h-8 border-keyline bg-raised" value={day} onChange={(e) => setDay(e.target.value)}>
+          {DAYS.map((d, i) => (
+            <option key={d} value={i}>
+              every {d}
+            </option>
+          ))}
+          <option value="date">once, on a date</option>
+        </select>
+      </Field>
+      {day === 'date' && (
+        <Field label="Date">
+          <Input type="date" value={date} onChange={(e) => setDate(e.target.value)} />
+        </Field>
+      )}
+      <Field label="From–to">
+        <Input className="max-w-28" placeholder="14–15:30" value={time} onChange={(e) => setTime(e.target.value)} />
+      </Field>
+      <Button disabled={!isReady} onClick={add}>
+        Add block
+      </Button>
+      {blocks.map((b) => (
+        <Tap key={`${b.title}-${JSON.stringify(b.on)}-${String(b.from)}`} isOn onToggle={() => onChange(blocks.filter((x) => x !== b))}>
+          {b.title}, {'date' in b.on ? b.on.date : `every ${DAYS[b.on.weekday] ?? ''}`} {timeText(b.from)}–{timeText(b.until)} ×
+        </Tap>
+      ))}
+    </div>
+  );
+}

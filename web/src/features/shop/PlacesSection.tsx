@@ -1,0 +1,104 @@
+import { type ClimatePlace, celsiusToFahrenheit, fahrenheitToCelsius, hourlyClimate, PRODUCTS } from '@app/core';
+import { line, scaleLinear } from 'd3';
+import { useState } from 'react';
+import { useWorkshop } from '../../app/workshop.tsx';
+import { sayTemperature } from '../../ui/amounts.ts';
+import { Button, Field, Input, Section } from '../../ui/parts.tsx';
+
+/** The air of each place through an ordinary day; drying times follow from it. */
+export function PlacesSection() {
+  const { view, command } = useWorkshop();
+  const typical = { high_c: 20, low_c: 15, humidityAtHigh_pct: 50, humidityAtLow_pct: 60 };
+  return (
+    <Section title="Air" aside={<Button onClick={() => void command('POST', '/shop/places', { name: 'Warm corner', typical })}>Add a place with air of its own</Button>}>
+      <div className="grid gap-4 md:grid-cols-2">
+        {view.shop.places.map((p) => (
+          <PlaceEditor key={`${p.id}-${view.versions[`places/${p.id}`] ?? 0}`} place={p} />
+        ))}
+      </div>
+    </Section>
+  );
+}
+
+function PlaceEditor({ place }: { readonly place: ClimatePlace }) {
+  const { view, command } = useWorkshop();
+  const isUs = view.workshop.units === 'us';
+  const shown = (c: number) => String(Math.round((isUs ? celsiusToFahrenheit(c) : c) * 10) / 10);
+  const kept = (text: string) => (isUs ? fahrenheitToCelsius(Number(text)) : Number(text));
+  const [name, setName] = useState(place.name);
+  const [high, setHigh] = useState(shown(place.typical.high_c));
+  const [low, setLow] = useState(shown(place.typical.low_c));
+  const [dampDay, setDampDay] = useState(String(place.typical.humidityAtHigh_pct));
+  const [dampNight, setDampNight] = useState(String(place.typical.humidityAtLow_pct));
+  const typical = { high_c: kept(high), low_c: kept(low), humidityAtHigh_pct: Number(dampDay), humidityAtLow_pct: Number(dampNight) };
+  const isReadable = Object.values(typical).every(Number.isFinite);
+  const save = () => void command('PUT', `/shop/places/${place.id}`, { version: view.versions[`places/${place.id}`], name, typical });
+  const degree = isUs ? '°F' : '°C';
+  return (
+    <div className="flex flex-col gap-3 border border-line bg-raised p-3">
+      <Field label="Name">
+        <Input value={name} onChange={(e) => setName(e.target.value)} />
+      </Field>
+      <DayOfAir place={isReadable ? { ...place, typical } : place} />
+      <div className="grid grid-cols-4 gap-2">
+        <Field label={`Warmest ${degree}`}>
+          <Input inputMode="decimal" value={high} onChange={(e) => setHigh(e.target.value)} />
+        </Field>
+        <Field label={`Coldest ${degree}`}>
+          <Input inputMode="decimal" value={low} onChange={(e) => setLow(e.target.value)} />
+        </Field>
+        <Field label="Humidity day %">
+          <Input inputMode="decimal" value={dampDay} onChange={(e) => setDampDay(e.target.value)} />
+        </Field>
+        <Field label="night %">
+          <Input inputMode="decimal" value={dampNight} onChange={(e) => setDampNight(e.target.value)} />
+        </Field>
+      </div>
+      {place.series && <p className="text-table text-sub">Measured and forecast hours are used where there are any; these figures fill the rest.</p>}
+      <div className="flex gap-2">
+        <Button kind="primary" disabled={!isReadable} onClick={save}>
+          Save air
+        </Button>
+        <Button onClick={() => void command('DELETE', `/shop/places/${place.id}`, {})}>Remove</Button>
+      </div>
+    </div>
+  );
+}
+
+const WIDTH = 420;
+const HEIGHT = 90;
+const CLEAR_MINIMUM = PRODUCTS.find((p) => p.id === 'water-clear')!.limits!.minTemperature_c;
+const PAINT_MINIMUM = PRODUCTS.find((p) => p.id === 'matt-paint')!.limits!.minTemperature_c;
+
+/** Temperature through a day against what paint and clear coat need at least. */
+function DayOfAir({ place }: { readonly place: ClimatePlace }) {
+  const { view } = useWorkshop();
+  const air = hourlyClimate(place.typical, null, 'UTC', 0, 25);
+  const y = scaleLinear().domain([Math.min(5, ...air.temperature_c), Math.max(26, ...air.temperature_c)]).range([HEIGHT - 16, 6]);
+  const x = scaleLinear().domain([0, 24]).range([0, WIDTH - 80]);
+  const path = line<number>()
+    .x((_, i) => x(i))
+    .y((t) => y(t))(air.temperature_c.map((t) => t));
+  const limit = (c: number, words: string) => (
+    <g>
+      <path d={`M0 ${y(c)}H${WIDTH - 78}`} stroke="var(--m-keyline)" strokeDasharray="3 3" />
+      <text x={WIDTH - 74} y={y(c) + 4} fontSize="11" fill="var(--m-sub)">
+        {words} {sayTemperature(c, view.workshop.units)}
+      </text>
+    </g>
+  );
+  return (
+    <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="w-full" role="img" aria-label={`An ordinary day in ${place.name}`}>
+      <rect x="0" y="0" width={x(7)} height={HEIGHT - 14} fill="var(--m-night)" />
+      <rect x={x(19)} y="0" width={x(24) - x(19)} height={HEIGHT - 14} fill="var(--m-night)" />
+      {limit(CLEAR_MINIMUM, 'clear')}
+      {limit(PAINT_MINIMUM, 'paint')}
+      <path d={path ?? ''} fill="none" stroke="var(--m-ink)" strokeWidth="2" />
+      {[0, 6, 12, 18, 24].map((h) => (
+        <text key={h} x={x(h)} y={HEIGHT - 2} fontSize="11" textAnchor={h === 0 ? 'start' : h === 24 ? 'end' : 'middle'} fill="var(--m-sub)">
+          {h}:00
+        </text>
+      ))}
+    </svg>
+  );
+}

@@ -1,0 +1,38 @@
+import { useMemo } from 'react';
+import { useSaying } from '../../app/saying.ts';
+import { useWorkshop } from '../../app/workshop.tsx';
+import { useExplained } from '../../core/askCore.ts';
+import { useStepSheet } from '../../step/useStepSheet.tsx';
+import { DryingStrip } from './DryingStrip.tsx';
+import { PersonToday } from './PersonToday.tsx';
+import { todayOf } from './todayOf.ts';
+import { clock, sayDay } from '../../ui/time.ts';
+
+/** The day per person, what is drying, and windows about to close. Large, for painty hands. */
+export function TodayScreen() {
+  const { view, now } = useWorkshop();
+  const saying = useSaying();
+  const explained = useExplained(view);
+  const { open, sheet } = useStepSheet(explained);
+  const today = useMemo(() => todayOf(view, now), [view, now]);
+  return (
+    <main className="min-h-0 flex-1 overflow-auto">
+      <div className="mx-auto flex max-w-7xl flex-col gap-6 p-4 md:p-6">
+        <h1 className="flex items-baseline gap-4">
+          <span className="text-clock leading-none font-bold">{clock(now, saying)}</span>
+          <span className="text-section text-sub">{new Intl.DateTimeFormat(saying.units === 'us' ? 'en-US' : 'en-GB', { weekday: 'long', day: 'numeric', month: 'long', timeZone: saying.zone }).format(now * 60_000)}</span>
+        </h1>
+        {today.people.every((p) => !p.now && p.later.length === 0) && (
+          <p className="text-[18px] leading-[26px]">Nothing to do today{today.nextWork ? `; next work ${sayDay(today.nextWork, saying)} at ${clock(today.nextWork, saying)}` : '. Add a piece to give the day work'}.</p>
+        )}
+        <div className="grid gap-5 md:grid-cols-2 xl:grid-cols-3">
+          {today.people.map((p) => (
+            <PersonToday key={p.person.id} day={p} onOpen={open} />
+          ))}
+        </div>
+        <DryingStrip wet={today.wet} onOpen={open} />
+      </div>
+      {sheet}
+    </main>
+  );
+}

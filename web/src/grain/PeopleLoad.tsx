@@ -1,0 +1,102 @@
+import type { WorkshopView } from '@app/contract';
+import { type Instant, openIntervals, type Station } from '@app/core';
+import { area, curveStepAfter } from 'd3';
+import { useMemo } from 'react';
+import { sayHours, type Saying, sayTime } from '../ui/time.ts';
+import type { TimeScale } from './timeScale.ts';
+
+const ROW = 30;
+const GUTTER = 256;
+type LoadProps = { readonly view: WorkshopView; readonly scale: TimeScale; readonly saying: Saying; readonly now: Instant };
+
+/** Below the lanes: what each person is booked for, in the colours of the pieces, and how full the spaces are. */
+export function PeopleLoad({ view, scale, saying, now }: LoadProps) {
+  const steps = useMemo(() => view.pieces.flatMap((p) => p.steps.flatMap((s) => (view.plan.steps[s.id] ? [{ piece: p, step: s, at: view.plan.steps[s.id]! }] : []))), [view]);
+  return (
+    <div className="border-t border-keyline">
+      {view.shop.people.map((person) => {
+        const own = steps.filter((s) => s.at.people.includes(person.id));
+        const week = now + 7 * 1440;
+        const booked = own.reduce((n, s) => n + Math.max(0, Math.min(s.at.end, week) - Math.max(s.at.start, now)), 0);
+        const open = openIntervals(person.hours, view.shop.timeZone, now, week).reduce((n, s) => n + s.until - s.from, 0);
+        return (
+          <Row key={person.id} name={person.name} words={`${sayHours(booked)} of ${sayHours(open)} in 7 days`} scale={scale} now={now}>
+            {openIntervals(person.hours, view.shop.timeZone, scale.from, scale.until).map((s) => (
+              <path key={s.from} d={`M${scale.x(s.from)} ${ROW - 5}H${scale.x(s.until)}`} stroke="var(--m-keyline)" />
+            ))}
+            {own.map(({ piece, step, at }) => (
+              <rect key={step.id} className="slides" style={{ x: scale.x(at.start), width: Math.max(3, scale.x(at.end) - scale.x(at.start)) }} y="7" height="16" fill={piece.brief.body.hex} stroke="var(--m-keyline)" strokeWidth="1">
+                <title>{`${piece.name}: ${step.title}, ${sayTime(at.start, saying)}`}</title>
+              </rect>
+            ))}
+          </Row>
+        );
+      })}
+      {view.shop.stations.map((station) => (
+        <SpaceRow key={station.id} station={station} view={view} scale={scale} saying={saying} now={now} />
+      ))}
+    </div>
+  );
+}
+
+function SpaceRow({ station, view, scale, saying, now }: LoadProps & { readonly station: Station }) {
+  const levels = useMemo(() => occupancy(view, station), [view, station]);
+  const full = levels.find((l, i) => l.units >= station.capacity && (levels[i + 1]?.at ?? 0) > now);
+  const height = ROW - 8;
+  const shape = area<Level>()
+    .x((l) => scale.x(l.at))
+    .y0(ROW - 4)
+    .y1((l) => ROW - 4 - (l.units / station.capacity) * height)
+    .curve(curveStepAfter);
+  return (
+    <Row name={station.name} words={full ? `full ${sayTime(Math.max(full.at, now), saying)}` : `room for ${station.capacity}`} scale={scale} now={now}>
+      <path d={`M0 ${ROW - 4 - height}H${scale.width}`} stroke="var(--m-keyline)" strokeDasharray="3 3" />
+      <path d={shape(levels) ?? ''} fill="var(--m-keyline)" fillOpacity="0.35" stroke="var(--m-keyline)" />
+    </Row>
+  );
+}
+
+type Level = { readonly at: Instant; readonly units: number };
+
+/** Units held at a station over time, wet pieces included, as steps. */
+function occupancy(view: WorkshopView, station: Station): Level[] {
+  const events: { at: Instant; units: number }[] = [];
+  for (const piece of view.pieces)
+    for (const step of piece.steps) {
+      const at = view.plan.steps[step.id];
+      if (!at) continue;
+      step.needs.forEach((n, i) => {
+        if (at.stations[i] !== station.id) return;
+        const wetUntil = Math.max(at.end, at.dry.handle ?? at.end);
+        events.push({ at: n.span === 'wet' ? at.end : at.start, units: n.units }, { at: n.span === 'work' ? at.end : wetUntil, units: -n.units });
+      });
+    }
+  events.sort((a, b) => a.at - b.at || a.units - b.units);
+  const levels: { at: Instant; units: number }[] = [];
+  let units = 0;
+  for (const e of events) {
+    units += e.units;
+    const last = levels.at(-1);
+    if (last?.at === e.at) last.units = units;
+    else levels.push({ at: e.at, units });
+  }
+  return levels;
+}
+
+function Row({ name, words, scale, now, children }: { readonly name: string; readonly words: string; readonly scale: TimeScale; readonly now: Instant; readonly children: React.ReactNode }) {
+  return (
+    <div className="flex" style={{ height: ROW }}>
+      <div className="condensed sticky left-0 z-10 flex shrink-0 items-center justify-between bg-paper pr-3 pl-4" style={{ width: GUTTER }}>
+        <span className="truncate text-table font-semibold">{name}</span>
+        <span className="shrink-0 text-lane text-sub">{words}</span>
+      </div>
+      <svg width={scale.width} height={ROW} role="img" aria-label={`${name}: ${words}`}>
+        {scale.shut.map((n) => (
+          <rect key={n.x} x={n.x} width={n.width} y="0" height={ROW} fill="var(--m-night)" />
+        ))}
+        {children}
+        <path d={`M${scale.x(now)} 0v${ROW}`} stroke="var(--m-ink)" strokeWidth="1.4" />
+      </svg>
+    </div>
+  );
+}

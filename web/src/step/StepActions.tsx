@@ -1,0 +1,81 @@
+import type { PieceView } from '@app/contract';
+import type { ShopStep } from '@app/core';
+import { useState } from 'react';
+import { useWorkshop } from '../app/workshop.tsx';
+import { Button, Field, Input, Select } from '../ui/parts.tsx';
+import { toField } from '../ui/time.ts';
+import { fromField } from './fromField.ts';
+
+type ActionsProps = { readonly piece: PieceView; readonly step: ShopStep; readonly onDone: () => void };
+
+/** Start, done (now or earlier), or a problem. Everything can be undone, so nothing asks "are you sure". */
+export function StepActions({ piece, step, onDone }: ActionsProps) {
+  const { view, command, now } = useWorkshop();
+  const zone = view.shop.timeZone;
+  const planned = view.plan.steps[step.id];
+  const [by, setBy] = useState(planned?.people[0] ?? view.me.personId ?? view.shop.people[0]?.id ?? '');
+  const [at, setAt] = useState(toField(now, zone));
+  const version = piece.stepVersions[step.id] ?? 0;
+  const act = async (what: 'start' | 'done' | 'problem', more: object) => {
+    const answer = await command('POST', `/steps/${encodeURIComponent(step.id)}/${what}`, { version, by, ...more });
+    if (answer) onDone();
+  };
+  const { kind } = step.state;
+  if (step.hands === 0)
+    return kind === 'done' ? null : (
+      <Button kind="primary" size="hand" onClick={() => void act('done', {})}>
+        It is here: go on
+      </Button>
+    );
+  return (
+    <div className="flex flex-col gap-3 border-t border-line pt-4">
+      {kind !== 'done' && (
+        <>
+          <div className="grid grid-cols-2 gap-3">
+            <Field label="Who">
+              <Select value={by} onChange={(e) => setBy(e.target.value)}>
+                {view.shop.people.map((p) => (
+                  <option key={p.id} value={p.id}>
+                    {p.name}
+                  </option>
+                ))}
+              </Select>
+            </Field>
+            <Field label={kind === 'started' ? 'Done at' : 'Started or done at'}>
+              <Input type="datetime-local" value={at} max={toField(now, zone)} onChange={(e) => setAt(e.target.value)} />
+            </Field>
+          </div>
+          <div className="flex gap-2">
+            {kind === 'planned' && (
+              <Button size="hand" className="flex-1" onClick={() => void act('start', { at: fromField(at, zone) })}>
+                Start
+              </Button>
+            )}
+            <Button kind="primary" size="hand" className="flex-1" onClick={() => void act('done', { at: fromField(at, zone) })}>
+              Done
+            </Button>
+          </div>
+        </>
+      )}
+      <Problems step={step} onProblem={(problem, minutes) => void act('problem', { kind: problem, ...(minutes ? { minutes } : {}) })} />
+    </div>
+  );
+}
+
+function Problems({ step, onProblem }: { readonly step: ShopStep; readonly onProblem: (kind: string, minutes?: number) => void }) {
+  if (step.state.kind === 'planned')
+    return (
+      <div className="flex flex-wrap items-center gap-2">
+        <span className="text-table text-sub">Still wet?</span>
+        <Button onClick={() => onProblem('not-dry', 60)}>Not yet: 1 h more</Button>
+        <Button onClick={() => onProblem('not-dry', 24 * 60)}>A day more</Button>
+      </div>
+    );
+  return (
+    <div className="flex flex-wrap items-center gap-2">
+      <span className="text-table text-sub">Went wrong?</span>
+      <Button onClick={() => onProblem('redo')}>{step.coat ? 'Failed: sand back and repeat' : 'Failed: do it again'}</Button>
+      {(step.coat === 'paint' || step.coat === 'primer') && <Button onClick={() => onProblem('bleed-through')}>Bleeds through: prime again</Button>}
+    </div>
+  );
+}

@@ -1,0 +1,61 @@
+import type { ShopStep, Stretch, Wait } from '@app/core';
+import { type Saying, sayLength, sayTime } from '../ui/time.ts';
+
+/** What a step waits for, as a sentence; null when nothing holds it. */
+export function sayWait(wait: Wait, steps: readonly ShopStep[], saying: Saying): string | null {
+  switch (wait.kind) {
+    case 'nothing':
+      return null;
+    case 'arrival':
+      return `Waits for the piece to arrive, ${sayTime(wait.until, saying)}.`;
+    case 'pin':
+      return `Set to start no earlier than ${sayTime(wait.until, saying)}.`;
+    case 'step': {
+      const before = steps.find((s) => s.id === wait.step);
+      const title = before ? `“${before.title}”` : 'an earlier step';
+      if (wait.from === 'end') return `Waits for ${title}, done ${sayTime(wait.until, saying)}.`;
+      return `Waits for ${title} to dry${FIT[wait.from] ?? ''}, ${sayTime(wait.until, saying)}.`;
+    }
+    case 'person':
+      return `Waits for someone who can do it to be free, ${sayTime(wait.until, saying)}.`;
+    case 'space':
+      return `Waits for space on the bench or rack, ${sayTime(wait.until, saying)}.`;
+    case 'tool':
+      return `Waits for the sprayer, ${sayTime(wait.until, saying)}.`;
+    case 'air':
+      return `Waits until it is warm and dry enough, ${sayTime(wait.until, saying)}.`;
+    case 'hours':
+      return `Waits for working hours, ${sayTime(wait.until, saying)}.`;
+    case 'several':
+      return `Keeps its place in the plan, ${sayTime(wait.until, saying)}.`;
+  }
+}
+const FIT: Partial<Record<string, string>> = { sand: ' enough to sand', recoat: ' enough for the next coat', topcoat: ' enough to go over', handle: ' enough to handle' };
+
+const REASON: Record<string, string> = {
+  air: 'for air warm and dry enough',
+  person: 'for people',
+  space: 'for bench or rack space',
+  tool: 'for the sprayer',
+  hours: 'over nights and closed days',
+  several: 'in line behind other pieces',
+  pin: 'for the time it was set to',
+  arrival: 'to arrive',
+  step: 'for earlier steps',
+  nothing: 'in line',
+};
+
+/** Where a late piece's days go, largest part first: `3 days drying, 2 days waiting over nights and closed days, 9 h of work`. */
+export function sayWhereDaysGo(chain: readonly Stretch[]): string {
+  const parts = new Map<string, number>();
+  for (const s of chain) {
+    const name = s.kind === 'work' ? 'of work' : s.kind === 'drying' ? 'drying' : `waiting ${REASON[s.wait?.kind ?? 'nothing'] ?? 'in line'}`;
+    parts.set(name, (parts.get(name) ?? 0) + s.until - s.from);
+  }
+  return [...parts]
+    .filter(([, m]) => m >= 60)
+    .sort((a, b) => b[1] - a[1])
+    .slice(0, 3)
+    .map(([name, m]) => `${sayLength(m)} ${name}`)
+    .join(', ');
+}

@@ -1,0 +1,52 @@
+import { type Instant, wallClock } from '@app/core';
+
+export type Units = 'metric' | 'us';
+/** How a workshop says times: its zone, its clock style, and what counts as today. */
+export type Saying = { readonly zone: string; readonly units: Units; readonly now: Instant };
+
+const formats = new Map<string, Intl.DateTimeFormat>();
+function format(zone: string, units: Units, options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat {
+  const key = `${zone}|${units}|${JSON.stringify(options)}`;
+  let f = formats.get(key);
+  if (!f) formats.set(key, (f = new Intl.DateTimeFormat(units === 'us' ? 'en-US' : 'en-GB', { ...options, timeZone: zone })));
+  return f;
+}
+
+/** `14:10` or `2:10 pm`. */
+export function clock(at: Instant, s: Saying): string {
+  const text = format(s.zone, s.units, s.units === 'us' ? { hour: 'numeric', minute: '2-digit' } : { hour: 'numeric', minute: '2-digit', hourCycle: 'h23' }).format(at * 60_000);
+  return text.replace(/\s?([AP])M/, (_, half: string) => ` ${half.toLowerCase()}m`).replace(/^0(\d:)/, '$1');
+}
+
+/** As a person says it: `today 14:10`, `tomorrow 9:00`, `Thu 9:00`, `Thu 26 Nov 9:00`. */
+export const sayTime = (at: Instant, s: Saying) => `${sayDay(at, s)} ${clock(at, s)}`;
+
+export function sayDay(at: Instant, s: Saying): string {
+  const days = wallClock(s.zone, at).day - wallClock(s.zone, s.now).day;
+  if (days === 0) return 'today';
+  if (days === 1) return 'tomorrow';
+  if (days === -1) return 'yesterday';
+  const options: Intl.DateTimeFormatOptions = Math.abs(days) < 7 ? { weekday: 'short' } : { weekday: 'short', day: 'numeric', month: 'short' };
+  return format(s.zone, s.units, options).format(at * 60_000).replace(',', '');
+}
+
+export const sayDate = (at: Instant, s: Saying) => format(s.zone, s.units, { weekday: 'short', day: 'numeric' }).format(at * 60_000).replace(',', '');
+
+/** `45 min`, `1 h`, `2 h 10`, `3 days`. */
+export function sayLength(minutes: number): string {
+  const m = Math.round(minutes);
+  if (m < 60) return `${m} min`;
+  if (m < 48 * 60) return m % 60 === 0 ? `${m / 60} h` : `${Math.floor(m / 60)} h ${String(m % 60).padStart(2, '0')}`;
+  const days = Math.round((m / 1440) * 2) / 2;
+  return `${days} days`;
+}
+
+/** Hours as a figure: `6.5 h`. */
+export const sayHours = (minutes: number) => `${(Math.round(minutes / 6) / 10).toLocaleString('en')} h`;
+
+/** What a `datetime-local` field shows for an instant, and back. */
+export function toField(at: Instant, zone: string): string {
+  const w = wallClock(zone, at);
+  const date = new Date(w.day * 86_400_000).toISOString().slice(0, 10);
+  return `${date}T${String(Math.floor(w.minute / 60)).padStart(2, '0')}:${String(Math.floor(w.minute % 60)).padStart(2, '0')}`;
+}
