@@ -18,7 +18,7 @@ import { planAfresh } from './construct.ts';
 import type { PieceToPlan, Placement, Plan, Problem, Step } from './model.ts';
 import { latenessOf } from './score.ts';
 
-/** A piece is pulled forward only when that makes it ready this much earlier; smaller gains are not worth a change. */
+/** A piece is pulled forward only when it, or its very next step, gains this much; less is not worth a change. */
 const WORTH_MOVING_MINUTES = 30;
 
 /**
@@ -112,7 +112,9 @@ function pullForward(draft: Draft, piece: PieceToPlan): void {
   takeOut(draft, steps, 0);
   placePiece(draft, piece);
   const after = readyAt(draft, piece);
-  if (after !== null && (before === null || after <= before - WORTH_MOVING_MINUTES)) return;
+  const next = kept.filter(([, at]) => at).sort((a, b) => a[1]!.start - b[1]!.start)[0];
+  const gain = next ? next[1]!.start - (draft.placed.get(next[0].id)?.start ?? Infinity) : 0;
+  if (after !== null && (before === null || after <= before - WORTH_MOVING_MINUTES || (after <= before && gain >= WORTH_MOVING_MINUTES))) return;
   takeOut(draft, steps, 0);
   for (const [step, at, left] of kept) {
     if (at) put(draft, step, at);

@@ -20,6 +20,9 @@ export type Deps = {
 };
 export type Actor = { readonly workshopId: string; readonly name: string; readonly role: 'owner' | 'helper' };
 
+/** Signs changes made by the passing of time. */
+export const CLOCK_NAME = 'Mokume';
+
 export type Command = {
   readonly id: string;
   /** Writes rows through the recorder; says what was done, in words for the log. */
@@ -32,6 +35,8 @@ export type Done = {
   readonly touched?: readonly string[];
   readonly planning: 'repair' | 'afresh' | 'none';
   readonly undoes?: string;
+  /** Made by the passing of time, not by a person. */
+  readonly isAutomatic?: boolean;
   /** Put back this plan instead of working one out. */
   readonly restorePlan?: number;
   /** Checks the new plan before anything is saved. @throws {ApiError} to refuse */
@@ -86,7 +91,7 @@ async function planFor(deps: Deps, actor: Actor, done: Done, transaction: Transa
   const stored = await loadShop(actor.workshopId, transaction);
   const problem = problemOf(stored!.shop, stored!.pieces, deps.clock.now());
   const old = done.restorePlan === undefined ? null : await PlanRow.findOne({ where: { workshop_id: actor.workshopId, number: done.restorePlan }, transaction });
-  const task = { problem, previous: old?.plan ?? current.plan, touched: done.touched ?? [], afresh: done.planning === 'afresh' };
+  const task = { problem, previous: old?.plan ?? current.plan, touched: done.touched ?? [], afresh: done.planning === 'afresh', movesSince: done.isAutomatic ? null : await planBeforeWaiting(actor.workshopId, transaction) };
   const result = await deps.planner.solve(task);
   if (result.kind === 'refused') {
     deps.log.warn({ reasons: result.reasons }, 'plan refused');
@@ -96,6 +101,20 @@ async function planFor(deps: Deps, actor: Actor, done: Done, transaction: Transa
   const number = current.number + 1;
   await PlanRow.create({ workshop_id: actor.workshopId, number, made_at: toDate(deps.clock.now()), plan: result.plan }, { transaction });
   return { before: current.number, after: number, moves: result.moves };
+}
+
+/**
+ * The plan as it was before Mokume itself pushed it right for want of a tap. What a tap then moves is counted from
+ * there, so that "two hours late" shows all it cost and not only the last five minutes. Null: nothing was pushed.
+ */
+async function planBeforeWaiting(workshopId: string, transaction: Transaction): Promise<PlanRow['plan'] | null> {
+  const newest = await ChangeRow.findAll({ where: { workshop_id: workshopId }, order: [['number', 'DESC']], limit: 50, transaction });
+  const firstByPerson = newest.findIndex((c) => c.user_name !== CLOCK_NAME);
+  const pushes = firstByPerson === -1 ? newest : newest.slice(0, firstByPerson);
+  const before = pushes.at(-1)?.plan_before;
+  if (before === undefined || before === null) return null;
+  const row = await PlanRow.findOne({ where: { workshop_id: workshopId, number: before }, transaction });
+  return row?.plan ?? null;
 }
 
 export function changeView(c: ChangeRow): ChangeView {

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { ShopStep } from '@app/core';
 import { currentPlan, loadShop } from '../store/shopStore.ts';
-import { carryOut, type Deps } from './commands.ts';
+import { carryOut, CLOCK_NAME, type Deps } from './commands.ts';
 
 /** How long a due step may wait for a tap before the plan behind it moves. */
 const GRACE_MINUTES = 5;
@@ -21,8 +21,8 @@ export async function keepUp(deps: Deps, workshopId: string): Promise<boolean> {
   if (!first) return false;
   const verb = first.step.state.kind === 'started' ? 'is still running' : 'has not been started';
   const others = late.length > 1 ? `, and ${late.length - 1} more` : '';
-  const actor = { workshopId, name: 'Mokume', role: 'owner' as const };
-  await carryOut(deps, actor, { id: randomUUID(), run: async () => Promise.resolve({ summary: `“${first.step.title}” on ${first.piece} ${verb}${others}`, planning: 'repair' }) });
+  const actor = { workshopId, name: CLOCK_NAME, role: 'owner' as const };
+  await carryOut(deps, actor, { id: randomUUID(), run: async () => Promise.resolve({ summary: `“${first.step.title}” on ${first.piece} ${verb}${others}`, planning: 'repair', isAutomatic: true }) });
   return true;
 }
 
