@@ -27,7 +27,7 @@ const events = new Events();
 const sequelize = await openDatabase(required('MOKUME_DATABASE_URL'));
 const planner = threadedPlanner();
 const deps: Deps = { sequelize, planner, clock: clockFrom(env['MOKUME_NOW']), log, announce: (id, revision) => events.announce(id, revision) };
-await seedDemo(deps);
+await seedDemo(deps, env['MOKUME_FRESH'] === '1');
 
 const host = isLan ? lanAddress() : '127.0.0.1';
 const address = `${isLan ? 'https' : 'http'}://${host}:${port}`;

@@ -5,7 +5,7 @@ import { mutate } from 'swr';
 import { send } from './api.ts';
 import { useWorkshop } from './workshop.tsx';
 import { healthOf } from '../ui/Health.tsx';
-import { hourlyClimate } from '@app/core';
+import { hourlyClimate, mainPlace } from '@app/core';
 import { sayTemperature } from '../ui/amounts.ts';
 import { GrainDefs } from '../grain/GrainDefs.tsx';
 
@@ -65,11 +65,11 @@ async function signOut(): Promise<void> {
 /** Right of the tabs: how many promises are late and the air in the shop now. */
 function ShopState() {
   const { view, now } = useWorkshop();
-  const late = view.pieces.filter((p) => p.active && healthOf(p, view.plan).kind === 'late').length;
+  const late = view.pieces.filter((p) => p.active && healthOf(p, view.plan, now).kind === 'late').length;
   const unplanned = view.pieces.filter((p) => p.active && p.steps.length > 0 && view.plan.ready[p.id] === undefined).length;
   const air = useMemo(() => {
-    const place = view.shop.places[0];
-    return place ? hourlyClimate(place.typical, place.series, view.shop.timeZone, now, 1) : null;
+    const place = mainPlace(view.shop);
+    return place ? { name: place.name, ...hourlyClimate(place.typical, place.series, view.shop.timeZone, now, 1) } : null;
   }, [view.shop, now]);
   return (
     <p className="condensed ml-auto hidden items-center gap-3 text-table lg:flex">
@@ -78,7 +78,7 @@ function ShopState() {
       {late + unplanned === 0 && view.pieces.length > 0 && <span className="font-semibold text-verdigris-text">all dates fit</span>}
       {air && (
         <span className="text-sub">
-          {view.shop.places[0]!.name} {sayTemperature(air.temperature_c[0]!, view.workshop.units)}, {Math.round(air.humidity_pct[0]!)} %
+          {air.name} {sayTemperature(air.temperature_c[0]!, view.workshop.units)}, {Math.round(air.humidity_pct[0]!)} %
         </span>
       )}
     </p>

@@ -1,5 +1,5 @@
 import type { PieceView, WorkshopView } from '@app/contract';
-import type { Instant } from '@app/core';
+import { type Instant, mainPlace } from '@app/core';
 import { Hourglass, Pin } from 'lucide-react';
 import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import { HealthMark, healthOf } from '../ui/Health.tsx';
@@ -10,7 +10,7 @@ import { LANE, type LaneModel, laneModel, type WorkMark } from './laneModel.ts';
 import { LaneDrawing, Pennant } from './LaneDrawing.tsx';
 import { dayAir } from './dayAir.ts';
 import { PeopleLoad } from './PeopleLoad.tsx';
-import { timeScale, type TimeScale, type Zoom } from './timeScale.ts';
+import { DAY_WIDTH, timeScale, type TimeScale, type Zoom } from './timeScale.ts';
 
 export const GUTTER = 256;
 const AXIS_HEIGHT = 34;
@@ -53,7 +53,7 @@ export function GrainView({ view, now, zoom, saying, selected, onSelect, onPiece
 
 function scaleFor(view: WorkshopView, now: Instant, zoom: Zoom): TimeScale {
   const last = Math.max(now + 7 * 1440, ...Object.values(view.plan.ready), ...view.pieces.filter((p) => p.active).map((p) => p.due ?? 0));
-  return timeScale(view.shop, now - 2 * 1440, Math.min(last, now + 75 * 1440) + 2 * 1440, zoom);
+  return timeScale(view.shop, now - 2 * 1440, Math.min(last, now + 75 * 1440) + 2 * 1440, DAY_WIDTH[zoom]);
 }
 
 /** Soonest date first; pieces without one by when they are ready. */
@@ -65,13 +65,13 @@ function Axis({ scale, view, saying, now }: { readonly scale: TimeScale; readonl
   return (
     <div className="sticky top-0 z-20 flex border-b border-keyline bg-paper" style={{ height: AXIS_HEIGHT }}>
       <div className="condensed sticky left-0 z-10 flex shrink-0 items-end bg-paper px-4 pb-1 text-lane text-sub" style={{ width: GUTTER }}>
-        {view.shop.places[0] ? `Air: ${view.shop.places[0].name}` : ''}
+        {mainPlace(view.shop) ? `Air: ${mainPlace(view.shop)!.name}` : ''}
       </div>
       <svg width={scale.width} height={AXIS_HEIGHT} aria-hidden="true">
         {scale.days.map((d, i) => (
           <g key={d.at}>
             <path d={`M${d.x} 0v${AXIS_HEIGHT}`} stroke="var(--m-line)" />
-            {d.width > 26 && (
+            {d.width > 44 && (
               <text x={d.x + 8} y="15" fontSize="13" fontWeight={d.isClosed ? 400 : 600} fill={d.isClosed ? 'var(--m-sub)' : 'var(--m-ink)'}>
                 {sayDate(d.at + 720, saying)}
               </text>
@@ -95,13 +95,13 @@ function Axis({ scale, view, saying, now }: { readonly scale: TimeScale; readonl
 type LaneProps = Omit<GrainProps, 'zoom'> & { readonly piece: PieceView; readonly lane: LaneModel; readonly scale: TimeScale };
 
 const Lane = memo(function Lane({ piece, lane, view, scale, saying, now, selected, onSelect, onPiece }: LaneProps) {
-  const health = healthOf(piece, view.plan);
+  const health = healthOf(piece, view.plan, now);
   return (
     <li className="flex border-b border-line" data-testid={`lane-${piece.name}`}>
       <button type="button" onClick={() => onPiece(piece.id)} className="sticky left-0 z-10 flex shrink-0 cursor-pointer items-start gap-2.5 bg-paper py-2 pr-3 pl-4 text-left hover:bg-sunk" style={{ width: GUTTER, height: LANE.height }}>
         <Tag brief={piece.brief} />
         <span className="flex min-w-0 flex-1 flex-col">
-          <span className="truncate text-body font-semibold">{piece.name}</span>
+          <span className="truncate text-body font-semibold [font-stretch:86%]">{piece.name}</span>
           <span className="condensed truncate text-lane text-sub">{piece.kind === 'client' ? `Client · ${piece.client ?? 'no name'}` : 'Stock'}</span>
         </span>
         <span className="flex shrink-0 flex-col items-end">

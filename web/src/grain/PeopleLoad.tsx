@@ -1,19 +1,23 @@
 import type { WorkshopView } from '@app/contract';
 import { type Instant, openIntervals, type Station } from '@app/core';
 import { area, curveStepAfter } from 'd3';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { sayHours, type Saying, sayTime } from '../ui/time.ts';
 import type { TimeScale } from './timeScale.ts';
 
-const ROW = 30;
+const ROW = 26;
 const GUTTER = 256;
 type LoadProps = { readonly view: WorkshopView; readonly scale: TimeScale; readonly saying: Saying; readonly now: Instant };
 
 /** Below the lanes: what each person is booked for, in the colours of the pieces, and how full the spaces are. */
 export function PeopleLoad({ view, scale, saying, now }: LoadProps) {
   const steps = useMemo(() => view.pieces.flatMap((p) => p.steps.flatMap((s) => (view.plan.steps[s.id] ? [{ piece: p, step: s, at: view.plan.steps[s.id]! }] : []))), [view]);
+  const [showsSpace, setShowsSpace] = useState(false);
   return (
-    <div className="border-t border-keyline">
+    <div className="sticky bottom-0 z-20 border-t border-keyline bg-paper">
+      <button type="button" aria-expanded={showsSpace} onClick={() => setShowsSpace(!showsSpace)} className="condensed sticky left-0 z-10 flex h-6 cursor-pointer items-center gap-1 pl-4 text-lane text-sub underline">
+        {showsSpace ? 'Hide bench and rack space' : 'Show bench and rack space'}
+      </button>
       {view.shop.people.map((person) => {
         const own = steps.filter((s) => s.at.people.includes(person.id));
         const week = now + 7 * 1440;
@@ -25,16 +29,14 @@ export function PeopleLoad({ view, scale, saying, now }: LoadProps) {
               <path key={s.from} d={`M${scale.x(s.from)} ${ROW - 5}H${scale.x(s.until)}`} stroke="var(--m-keyline)" />
             ))}
             {own.map(({ piece, step, at }) => (
-              <rect key={step.id} className="slides" style={{ x: scale.x(at.start), width: Math.max(3, scale.x(at.end) - scale.x(at.start)) }} y="7" height="16" fill={piece.brief.body.hex} stroke="var(--m-keyline)" strokeWidth="1">
+              <rect key={step.id} className="slides" style={{ x: scale.x(at.start), width: Math.max(3, scale.x(at.end) - scale.x(at.start)) }} y="5" height="14" fill={piece.brief.body.hex} stroke="var(--m-keyline)" strokeWidth="1">
                 <title>{`${piece.name}: ${step.title}, ${sayTime(at.start, saying)}`}</title>
               </rect>
             ))}
           </Row>
         );
       })}
-      {view.shop.stations.map((station) => (
-        <SpaceRow key={station.id} station={station} view={view} scale={scale} saying={saying} now={now} />
-      ))}
+      {showsSpace && view.shop.stations.map((station) => <SpaceRow key={station.id} station={station} view={view} scale={scale} saying={saying} now={now} />)}
     </div>
   );
 }

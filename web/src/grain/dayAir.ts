@@ -1,4 +1,4 @@
-import { hourlyClimate, type Shop } from '@app/core';
+import { hourlyClimate, mainPlace, type Shop } from '@app/core';
 import type { TimeScale } from './timeScale.ts';
 
 /** Below this most waterborne paints stop drying (generic minimum of the product library). */
@@ -6,9 +6,9 @@ const COLD_C = 10;
 
 export type DayAir = { readonly low_c: number; readonly high_c: number; readonly isCold: boolean };
 
-/** Coldest and warmest hour of each day on the axis, in the shop's first place. */
+/** Coldest and warmest hour of each day on the axis, in the shop's main place. */
 export function dayAir(shop: Shop, scale: TimeScale): DayAir[] {
-  const place = shop.places[0];
+  const place = mainPlace(shop);
   if (!place) return scale.days.map(() => ({ low_c: 0, high_c: 0, isCold: false }));
   const hours = Math.ceil((scale.until - scale.from) / 60);
   const air = hourlyClimate(place.typical, place.series, shop.timeZone, scale.from, hours);

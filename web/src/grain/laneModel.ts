@@ -64,7 +64,7 @@ export function laneModel(piece: PieceView, plan: Plan, now: Instant): LaneModel
     woodY,
     wood: WOOD_COLOURS[piece.survey.wood],
     stain: stain ? { colour: stain.step.colour ?? '#8a6238', from: stain.at.start } : null,
-    oldFinish: piece.survey.finish === 'raw' ? null : { bodyUntil: firstCoatOf(placed, 'body'), topUntil: barred(placed) ?? firstCoatOf(placed, 'top') },
+    oldFinish: piece.survey.finish === 'raw' ? null : { bodyUntil: firstCoatOf(placed, 'body'), topUntil: barred(placed) ?? firstCoatOf(placed, 'top') ?? firstCoatOf(placed, 'body') },
     strata: stack(coats, woodY, height),
     works: placed.filter((p) => p.step.hands > 0).map((p) => ({ step: p.step, at: p.at, state: stateOf(p.step, p.at, now), isPinned: p.step.pin.at !== undefined || p.step.pin.notBefore !== undefined || p.step.pin.person !== undefined })),
     holds: holdsOf(piece, plan),

@@ -3,7 +3,7 @@ import { scaleLinear } from 'd3';
 
 export type Zoom = 'day' | 'week';
 /** Pixels of one ordinary working day. */
-const DAY_WIDTH: Record<Zoom, number> = { day: 520, week: 150 };
+export const DAY_WIDTH: Record<Zoom, number> = { day: 520, week: 150 };
 /** A closed minute is drawn this much narrower than a working one. */
 const NIGHT_SQUEEZE = 0.09;
 
@@ -24,8 +24,11 @@ export function workingHours(shop: Shop, from: Instant, until: Instant): Interva
   return merge(shop.people.flatMap((p) => openIntervals(p.hours, shop.timeZone, from, until)));
 }
 
-/** A time axis with nights and closed days compressed but not hidden; piecewise linear, so it can be read back. */
-export function timeScale(shop: Shop, fromAround: Instant, untilAround: Instant, zoom: Zoom): TimeScale {
+/**
+ * A time axis with nights and closed days compressed but not hidden; piecewise linear, so it can be read back.
+ * @param dayWidth pixels of one ordinary working day with its night
+ */
+export function timeScale(shop: Shop, fromAround: Instant, untilAround: Instant, dayWidth: number): TimeScale {
   const zone = shop.timeZone;
   const firstDay = wallClock(zone, fromAround).day;
   const lastDay = wallClock(zone, untilAround).day;
@@ -33,7 +36,7 @@ export function timeScale(shop: Shop, fromAround: Instant, untilAround: Instant,
   const until = instantAt(zone, lastDay + 1, 0);
   const open = workingHours(shop, from, until);
   const dayMinutes = Math.max(...byDay(open, zone).values(), 4 * 60);
-  const perMinute = DAY_WIDTH[zoom] / (dayMinutes + (1440 - dayMinutes) * NIGHT_SQUEEZE);
+  const perMinute = dayWidth / (dayMinutes + (1440 - dayMinutes) * NIGHT_SQUEEZE);
   const marks: number[] = [from];
   const pixels: number[] = [0];
   const shut: { x: number; width: number }[] = [];

@@ -45,11 +45,15 @@ const REASON: Record<string, string> = {
   nothing: 'in line',
 };
 
-/** Where a late piece's days go, largest part first: `3 days drying, 2 days waiting over nights and closed days, 9 h of work`. */
-export function sayWhereDaysGo(chain: readonly Stretch[]): string {
+/**
+ * Where a late piece's days go, largest part first: `3 days drying, 2 days waiting over nights and closed days`.
+ * A hold is named by what it waits for.
+ */
+export function sayWhereDaysGo(chain: readonly Stretch[], steps: readonly ShopStep[]): string {
   const parts = new Map<string, number>();
   for (const s of chain) {
-    const name = s.kind === 'work' ? 'of work' : s.kind === 'drying' ? 'drying' : `waiting ${REASON[s.wait?.kind ?? 'nothing'] ?? 'in line'}`;
+    const hold = steps.find((x) => x.id === s.step && x.hands === 0);
+    const name = hold ? `waiting ${hold.title.replace(/^Wait /, '')}` : s.kind === 'work' ? 'of work' : s.kind === 'drying' ? 'drying' : `waiting ${REASON[s.wait?.kind ?? 'nothing'] ?? 'in line'}`;
     parts.set(name, (parts.get(name) ?? 0) + s.until - s.from);
   }
   return [...parts]

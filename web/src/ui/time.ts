@@ -18,19 +18,28 @@ export function clock(at: Instant, s: Saying): string {
   return text.replace(/\s?([AP])M/, (_, half: string) => ` ${half.toLowerCase()}m`).replace(/^0(\d:)/, '$1');
 }
 
-/** As a person says it: `today 14:10`, `tomorrow 9:00`, `Thu 9:00`, `Thu 26 Nov 9:00`. */
-export const sayTime = (at: Instant, s: Saying) => `${sayDay(at, s)} ${clock(at, s)}`;
+/** As a person says it: `today 14:10`, `tomorrow 9:00`, `Thu 9:00`, `Thu 26, 9:00`, `Thu 26 Nov 9:00`. */
+export function sayTime(at: Instant, s: Saying): string {
+  const day = sayDay(at, s);
+  // "Tue 17, 9:00": a comma keeps the day from running into the hour.
+  return `${day}${/\d$/.test(day) ? ',' : ''} ${clock(at, s)}`;
+}
 
 export function sayDay(at: Instant, s: Saying): string {
   const days = wallClock(s.zone, at).day - wallClock(s.zone, s.now).day;
   if (days === 0) return 'today';
   if (days === 1) return 'tomorrow';
   if (days === -1) return 'yesterday';
-  const options: Intl.DateTimeFormatOptions = Math.abs(days) < 7 ? { weekday: 'short' } : { weekday: 'short', day: 'numeric', month: 'short' };
-  return format(s.zone, s.units, options).format(at * 60_000).replace(',', '');
+  if (Math.abs(days) < 7) return format(s.zone, s.units, { weekday: 'short' }).format(at * 60_000);
+  // Within four weeks the day of the month is enough: "Tue 17".
+  return Math.abs(days) < 28 ? sayDate(at, s) : format(s.zone, s.units, { weekday: 'short', day: 'numeric', month: 'short' }).format(at * 60_000).replace(',', '');
 }
 
-export const sayDate = (at: Instant, s: Saying) => format(s.zone, s.units, { weekday: 'short', day: 'numeric' }).format(at * 60_000).replace(',', '');
+/** `Tue 17`: day first in every clock style, so that a column of dates reads straight down. */
+export function sayDate(at: Instant, s: Saying): string {
+  const weekday = format(s.zone, s.units, { weekday: 'short' }).format(at * 60_000);
+  return `${weekday} ${format(s.zone, s.units, { day: 'numeric' }).format(at * 60_000)}`;
+}
 
 /** `45 min`, `1 h`, `2 h 10`, `3 days`. */
 export function sayLength(minutes: number): string {

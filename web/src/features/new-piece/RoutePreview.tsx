@@ -79,7 +79,7 @@ function RouteLine({ step, number }: { readonly step: RouteStep; readonly number
   return (
     <li className="grid grid-cols-[22px_10px_1fr_auto] items-baseline gap-x-2 border-b border-line py-1.5">
       <span className="text-lane text-sub">{number}</span>
-      <span className="size-2.5 self-center border border-keyline" style={{ background: step.colour ?? 'transparent' }} aria-hidden="true" />
+      <span className="mt-1 size-2.5 self-start border border-keyline" style={{ background: step.colour ?? 'transparent' }} aria-hidden="true" />
       <span>
         <span className="block text-table font-semibold">{step.title}</span>
         <span className="condensed block text-lane text-sub">{step.reason}</span>

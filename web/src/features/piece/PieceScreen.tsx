@@ -7,7 +7,7 @@ import { useWorkshop } from '../../app/workshop.tsx';
 import { useExplained } from '../../core/askCore.ts';
 import { laneModel } from '../../grain/laneModel.ts';
 import { LaneDrawing, Pennant } from '../../grain/LaneDrawing.tsx';
-import { timeScale } from '../../grain/timeScale.ts';
+import { DAY_WIDTH, timeScale } from '../../grain/timeScale.ts';
 import { sayWhereDaysGo } from '../../step/sayWait.ts';
 import { useStepSheet } from '../../step/useStepSheet.tsx';
 import { HealthMark, healthOf } from '../../ui/Health.tsx';
@@ -34,7 +34,7 @@ function Piece({ piece }: { readonly piece: PieceView }) {
     <main className="min-h-0 flex-1 overflow-auto">
       <div className="mx-auto flex max-w-7xl flex-col gap-5 p-4 md:p-6">
         <PieceHead piece={piece} />
-        {chain && <p className="text-section text-oxide-text">On its way: {sayWhereDaysGo(chain)}.</p>}
+        {chain && <p className="text-section text-oxide-text">On its way: {sayWhereDaysGo(chain, piece.steps)}.</p>}
         <WideLane piece={piece} />
         <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_320px]">
           <Section title="Route">
@@ -76,7 +76,7 @@ function PieceHead({ piece }: { readonly piece: PieceView }) {
             <dd className="font-semibold">{ready === undefined ? 'no room in the plan' : sayTime(ready, saying)}</dd>
             <dt className="text-sub">{piece.told ? 'Promised' : 'Wanted'}</dt>
             <dd className="font-semibold">
-              {piece.due === null ? 'no date' : sayTime(piece.due, saying)} <HealthMark health={healthOf(piece, view.plan)} />
+              {piece.due === null ? 'no date' : sayTime(piece.due, saying)} <HealthMark health={healthOf(piece, view.plan, saying.now)} />
             </dd>
           </dl>
           <div className="flex gap-2">
@@ -98,10 +98,9 @@ function WideLane({ piece }: { readonly piece: PieceView }) {
   const saying = useSaying();
   const { lane, scale } = useMemo(() => {
     const model = laneModel(piece, view.plan, now);
-    return { lane: model, scale: timeScale(view.shop, Math.min(now, model.from), Math.min(model.until, now + 60 * 1440) + 1440, 'week') };
+    return { lane: model, scale: timeScale(view.shop, Math.min(now, model.from), Math.min(model.until, now + 60 * 1440) + 1440, DAY_WIDTH.week) };
   }, [piece, view, now]);
   if (lane.works.length === 0) return null;
-  const strong = Math.max(1, scale.width / 1200);
   return (
     <div className="overflow-x-auto border-y border-line" tabIndex={0} role="img" aria-label={`${piece.name} through time`}>
       <svg width={Math.max(scale.width, 600)} height="104" className="block">
@@ -116,7 +115,7 @@ function WideLane({ piece }: { readonly piece: PieceView }) {
         <g transform="translate(0 4) scale(1 1.5)">
           <LaneDrawing lane={lane} scale={scale} />
         </g>
-        <path d={`M${scale.x(now)} 0v104`} stroke="var(--m-ink)" strokeWidth={1.4 * strong} />
+        <path d={`M${scale.x(now)} 0v104`} stroke="var(--m-ink)" strokeWidth="1.4" />
         <g transform="translate(0 20)">{lane.due !== null && <Pennant x={scale.x(lane.due)} kind={lane.ready === null ? 'unknown' : lane.isLate ? 'late' : 'fits'} />}</g>
       </svg>
     </div>

@@ -1,11 +1,12 @@
-import type { PieceView } from '@app/contract';
+import type { PieceView, WorkshopView } from '@app/contract';
+import type { Instant } from '@app/core';
 import { Link } from 'react-router';
 import { useMemo } from 'react';
 import { useSaying } from '../../app/saying.ts';
 import { useWorkshop } from '../../app/workshop.tsx';
 import { laneModel } from '../../grain/laneModel.ts';
 import { LaneDrawing, Pennant } from '../../grain/LaneDrawing.tsx';
-import { timeScale } from '../../grain/timeScale.ts';
+import { timeScale, type TimeScale } from '../../grain/timeScale.ts';
 import { Tag } from '../../ui/Tag.tsx';
 import { HealthMark, healthOf } from '../../ui/Health.tsx';
 import { sayTime } from '../../ui/time.ts';
@@ -16,6 +17,7 @@ export function PiecesScreen() {
   const { view, now } = useWorkshop();
   const saying = useSaying();
   const active = view.pieces.filter((p) => p.active).sort((a, b) => (a.due ?? Infinity) - (b.due ?? Infinity) || a.name.localeCompare(b.name));
+  const scale = useMemo(() => commonScale(view, now), [view, now]);
   const gone = view.pieces.filter((p) => !p.active);
   return (
     <main className="min-h-0 flex-1 overflow-auto p-4 md:p-6">
@@ -26,7 +28,7 @@ export function PiecesScreen() {
       {active.length === 0 && <p>Add the first with “New piece”, top right: what it is, three measurements, what you see on it.</p>}
       <ul>
         {active.map((p) => (
-          <PieceRow key={p.id} piece={p} />
+          <PieceRow key={p.id} piece={p} scale={scale} />
         ))}
       </ul>
       {gone.length > 0 && (
@@ -48,7 +50,7 @@ export function PiecesScreen() {
   );
 }
 
-function PieceRow({ piece }: { readonly piece: PieceView }) {
+function PieceRow({ piece, scale }: { readonly piece: PieceView; readonly scale: TimeScale }) {
   const { view, now } = useWorkshop();
   const saying = useSaying();
   const stage = stageOf(piece, view.plan, now);
@@ -66,11 +68,11 @@ function PieceRow({ piece }: { readonly piece: PieceView }) {
             step {stage.done} of {stage.all}
           </span>
         </span>
-        <MiniLane piece={piece} />
+        <MiniLane piece={piece} scale={scale} />
         <span className="condensed text-right">
           <span className="block font-semibold">{piece.due === null ? 'no date' : sayTime(piece.due, saying)}</span>
           <span className="text-lane">
-            <HealthMark health={healthOf(piece, view.plan)} />
+            <HealthMark health={healthOf(piece, view.plan, now)} />
           </span>
         </span>
       </Link>
@@ -79,22 +81,28 @@ function PieceRow({ piece }: { readonly piece: PieceView }) {
 }
 
 const WIDTH = 360;
+const HEIGHT = 44;
 
-function MiniLane({ piece }: { readonly piece: PieceView }) {
+/** One axis for all rows, from a few days back to the last date, so that now stands in line and pieces compare. */
+function commonScale(view: WorkshopView, now: Instant): TimeScale {
+  const active = view.pieces.filter((p) => p.active);
+  const from = now - 6 * 1440;
+  const until = Math.max(now + 8 * 1440, ...active.map((p) => Math.max(p.due ?? 0, view.plan.ready[p.id] ?? 0))) + 1440;
+  const probe = timeScale(view.shop, from, until, 100);
+  return timeScale(view.shop, from, until, (100 * WIDTH) / probe.width);
+}
+
+function MiniLane({ piece, scale }: { readonly piece: PieceView; readonly scale: TimeScale }) {
   const { view, now } = useWorkshop();
-  const drawing = useMemo(() => {
-    const lane = laneModel(piece, view.plan, now);
-    return { lane, scale: timeScale(view.shop, Math.min(now, lane.from), lane.until + 1440, 'week') };
-  }, [piece, view, now]);
-  const { lane, scale } = drawing;
+  const lane = useMemo(() => laneModel(piece, view.plan, now), [piece, view.plan, now]);
   return (
-    <svg viewBox={`0 12 ${scale.width} 42`} preserveAspectRatio="none" width={WIDTH} height="42" className="hidden md:block" aria-hidden="true">
+    <svg viewBox={`0 12 ${WIDTH} ${HEIGHT}`} width={WIDTH} height={HEIGHT} className="hidden md:block" aria-hidden="true">
       {scale.shut.map((n) => (
         <rect key={n.x} x={n.x} width={n.width} y="0" height="64" fill="var(--m-night)" />
       ))}
       <LaneDrawing lane={lane} scale={scale} />
-      <path d={`M${scale.x(now)} 0v64`} stroke="var(--m-ink)" strokeWidth={(1.4 * scale.width) / WIDTH} />
-      {lane.due !== null && <Pennant x={scale.x(lane.due)} kind={lane.ready === null ? 'unknown' : lane.isLate ? 'late' : 'fits'} />}
+      <path d={`M${scale.x(now)} 0v64`} stroke="var(--m-ink)" strokeWidth="1.4" />
+      <g transform="translate(0 10)">{lane.due !== null && <Pennant x={scale.x(lane.due)} kind={lane.ready === null ? 'unknown' : lane.isLate ? 'late' : 'fits'} />}</g>
     </svg>
   );
 }

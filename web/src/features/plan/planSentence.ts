@@ -19,7 +19,7 @@ export function planSentence(view: WorkshopView, explained: Explained | null, sa
     return {
       kind: 'late',
       headline: `${worst.piece.name} misses ${sayTime(worst.piece.due!, saying)} by ${sayLength(worst.by)}${worst.piece.told ? '; the client was told that date' : ''}.`,
-      reason: `${chain ? `On its way: ${sayWhereDaysGo(chain)}.` : ''}${others}`,
+      reason: `${chain ? `On its way: ${sayWhereDaysGo(chain, worst.piece.steps)}.` : ''}${others}`,
     };
   }
   if (left) {

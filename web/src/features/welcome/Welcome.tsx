@@ -26,7 +26,7 @@ export function Welcome({ demoHere }: { readonly demoHere: boolean }) {
     }
   };
   return (
-    <main className="mx-auto flex min-h-dvh max-w-5xl flex-col gap-8 p-6 md:p-10">
+    <main className="mx-auto flex min-h-dvh max-w-5xl flex-col justify-center gap-8 p-6 md:p-10">
       <GrainDefs />
       <header className="flex items-baseline gap-3">
         <span className="text-title font-bold tracking-tight">Mokume</span>
