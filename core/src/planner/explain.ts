@@ -71,6 +71,7 @@ function whyNotEarlier(draft: Draft, piece: PieceToPlan, step: Step, start: Inst
 }
 
 function bound(draft: Draft, piece: PieceToPlan, step: Step, earliest: Instant): Wait {
+  if (earliest <= draft.problem.now) return { kind: 'nothing' };
   for (const link of step.after) {
     const until = linkReady(draft, link);
     if (until === earliest) return { kind: 'step', step: link.step, from: link.from, until };

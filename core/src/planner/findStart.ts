@@ -97,7 +97,9 @@ function scan(
       continue;
     }
     const end = floor.origin + work.until * GRID_MINUTES;
-    const handle = product ? floor.air.dryTo(climates, product, 'handle', end) : end;
+    const dries = product ? floor.air.dryTo(climates, product, 'handle', end) : end;
+    // With the air lifted even a film that would never dry counts as dry: only then is cold proved to be the reason.
+    const handle = lifted.has('air') && dries === Number.POSITIVE_INFINITY ? end : dries;
     // Beyond the layout nothing is known about air or space, so a film must be dry to handle within it.
     if (handle > floor.origin + floor.slots * GRID_MINUTES) return null;
     const wetUntil = slotCeil(floor, handle);

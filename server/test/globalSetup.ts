@@ -1,0 +1,17 @@
+import type { TestProject } from 'vitest/node';
+// Plain JavaScript shared with the start script; it needs no types here.
+// @ts-expect-error -- no declaration file
+import { startPostgres } from '../../scripts/lib/postgres.mjs';
+
+declare module 'vitest' {
+  interface ProvidedContext {
+    databaseUrl: string;
+  }
+}
+
+/** One real PostgreSQL for all server tests; each file makes a database of its own in it. */
+export default async function setup(project: TestProject): Promise<() => Promise<void>> {
+  const postgres = (await startPostgres('postgres-test')) as { url: string; stop: () => Promise<void> };
+  project.provide('databaseUrl', postgres.url);
+  return () => postgres.stop();
+}

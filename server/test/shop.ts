@@ -1,0 +1,84 @@
+import { randomUUID } from 'node:crypto';
+import { type CommandAnswer, type WorkshopView } from '@app/contract';
+import type { Express } from 'express';
+import pg from 'pg';
+import { pino } from 'pino';
+import supertest from 'supertest';
+import { inject } from 'vitest';
+import { createApp } from '../src/app.ts';
+import { Events } from '../src/events.ts';
+import { threadedPlanner } from '../src/jobs/planner.ts';
+import type { Deps } from '../src/services/commands.ts';
+import { openDatabase } from '../src/store/database.ts';
+
+export type TestShop = { readonly app: Express; readonly deps: Deps; readonly clock: { at: number }; readonly announced: number[]; readonly close: () => Promise<void> };
+
+export const MONDAY_9 = Date.UTC(2026, 2, 2, 8) / 60_000; // 9:00 in Berlin
+
+/** The whole app on a database of its own, called in process; its clock is set by the test. */
+export async function openShop(): Promise<TestShop> {
+  const name = `test_${randomUUID().replaceAll('-', '')}`;
+  const url = new URL(inject('databaseUrl'));
+  const client = new pg.Client({ connectionString: url.href });
+  await client.connect();
+  await client.query(`create database ${name}`);
+  url.pathname = `/${name}`;
+  const sequelize = await openDatabase(url.href);
+  const planner = threadedPlanner();
+  const clock = { at: MONDAY_9 };
+  const announced: number[] = [];
+  const deps: Deps = { sequelize, planner, clock: { now: () => clock.at, isFixed: true }, log: pino({ level: 'silent' }), announce: (_id, revision) => announced.push(revision) };
+  const app = createApp({ deps, events: new Events(), sessionSecret: 'test', beyondLoopback: false, webRoot: null, addressQr: null });
+  const close = async () => {
+    await planner.close();
+    await sequelize.close();
+    await client.query(`drop database ${name} with (force)`);
+    await client.end();
+  };
+  return { app, deps, clock, announced, close };
+}
+
+/** A signed-in browser. */
+export class Browser {
+  readonly agent: ReturnType<typeof supertest.agent>;
+
+  constructor(app: Express) {
+    this.agent = supertest.agent(app);
+  }
+
+  static async owner(shop: TestShop, signIn = 'rona'): Promise<Browser> {
+    const b = new Browser(shop.app);
+    await b.agent.post('/api/workshops').send({ commandId: randomUUID(), workshopName: 'Garage', ownerName: 'Rona', signIn, password: 'brush-and-roller', timeZone: 'Europe/Berlin', units: 'metric' }).expect(201);
+    return b;
+  }
+
+  async view(): Promise<WorkshopView> {
+    return (await this.agent.get('/api/view').expect(200)).body as WorkshopView;
+  }
+
+  /** Sends a command that must succeed. */
+  async command(method: 'post' | 'put' | 'delete', path: string, body: object = {}): Promise<CommandAnswer> {
+    const answer = await this.agent[method](`/api${path}`).send({ commandId: randomUUID(), ...body });
+    if (answer.status >= 300) throw new Error(`${path}: ${answer.status} ${answer.text}`);
+    return answer.body as CommandAnswer;
+  }
+
+  async addChest(id: string = randomUUID(), more: object = {}): Promise<string> {
+    await this.command('post', '/pieces', { id, ...chest(), ...more });
+    return id;
+  }
+}
+
+/** A plain chest of drawers as the form would send it. */
+export const chest = () => ({
+  name: 'Chest',
+  kind: 'client',
+  client: 'Maro',
+  template: 'chest-of-drawers',
+  dimensions: { width: 0.9, depth: 0.45, height: 0.85, parts: 3 },
+  survey: { wood: 'softwood', finish: 'raw', layers: 0, findings: [] as string[] },
+  brief: { paint: 'matt-paint', body: { name: 'Slate', hex: '#3f5c74' }, top: { kind: 'same' } as object, prime: 'auto', sealer: 'clear', method: 'brush', hardware: 'clean' },
+  arrival: MONDAY_9,
+  due: MONDAY_9 + 12 * 1440,
+  told: true,
+});
