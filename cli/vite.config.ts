@@ -8,6 +8,9 @@ export default defineConfig({
     target: 'node20',
     outDir: 'dist',
     minify: false,
-    rollupOptions: { input: { mokume: new URL('./src/main.ts', import.meta.url).pathname }, output: { entryFileNames: '[name].js' } },
+    rollupOptions: {
+      input: { mokume: new URL('./src/main.ts', import.meta.url).pathname },
+      output: { entryFileNames: '[name].js' },
+    },
   },
 });

@@ -2,7 +2,9 @@ import { expect, test } from '@playwright/test';
 import { Mokume, startOwn } from './support/mokume.ts';
 
 // The line through the whole product: piece → route → verified plan → lane → late → moved with a reason → still there.
-test('a chest of drawers gets a route, a plan and a lane; coat 1 two hours late moves the lane and says why; a restart keeps it all', async ({ page }) => {
+test('a chest of drawers gets a route, a plan and a lane; coat 1 two hours late moves the lane and says why; a restart keeps it all', async ({
+  page,
+}) => {
   const mokume = await Mokume.create();
   await mokume.start('2026-03-02T13:00:00Z'); // Monday 14:00 in Berlin
   await startOwn(page, mokume.address, { name: 'Line shop', zone: 'Europe/Berlin', units: 'metric' });
@@ -32,7 +34,12 @@ test('a chest of drawers gets a route, a plan and a lane; coat 1 two hours late 
   await mokume.start('2026-03-03T11:05:00Z');
   await page.goto(`${mokume.address}/pieces`);
   await page.getByRole('link', { name: /Harbour chest/ }).click();
-  for (const [key, at] of [['take-apart', '2026-03-02T14:25'], ['wash', '2026-03-02T15:05'], ['scuff', '2026-03-03T09:30']] as const) await doneAt(page, `step-${key}`, at);
+  for (const [key, at] of [
+    ['take-apart', '2026-03-02T14:25'],
+    ['wash', '2026-03-02T15:05'],
+    ['scuff', '2026-03-03T09:30'],
+  ] as const)
+    await doneAt(page, `step-${key}`, at);
   await doneAt(page, 'step-paint-1', '2026-03-03T12:00');
   await page.getByRole('link', { name: 'Plan', exact: true }).click();
   await expect(page.getByTestId('last-change')).toContainText('“Paint, coat 1 of 2, Slate blue” done on Harbour chest');

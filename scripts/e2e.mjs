@@ -8,6 +8,10 @@ ensurePostgres();
 ensureChromium();
 await ensureBuilt();
 const postgres = await startPostgres('postgres-test');
-const done = spawnSync('npx', ['playwright', 'test', ...process.argv.slice(2)], { cwd: root, stdio: 'inherit', env: { ...process.env, MOKUME_TEST_DATABASE_URL: postgres.url } });
+const done = spawnSync('npx', ['playwright', 'test', ...process.argv.slice(2)], {
+  cwd: root,
+  stdio: 'inherit',
+  env: { ...process.env, MOKUME_TEST_DATABASE_URL: postgres.url },
+});
 await postgres.stop();
 process.exitCode = done.status ?? 1;

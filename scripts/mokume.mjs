@@ -4,5 +4,6 @@ import { existsSync } from 'node:fs';
 import { root } from './lib/install.mjs';
 
 const file = `${root}cli/dist/mokume.js`;
-if (!existsSync(file)) spawnSync('npx', ['vite', 'build', '--logLevel', 'error', 'cli'], { cwd: root, stdio: ['ignore', 2, 2] });
+if (!existsSync(file))
+  spawnSync('npx', ['vite', 'build', '--logLevel', 'error', 'cli'], { cwd: root, stdio: ['ignore', 2, 2] });
 process.exitCode = spawnSync(process.execPath, [file, ...process.argv.slice(2)], { stdio: 'inherit' }).status ?? 1;

@@ -8,6 +8,12 @@ export default defineConfig({
     target: 'node20',
     outDir: 'dist',
     minify: false,
-    rollupOptions: { input: { main: new URL('./src/main.ts', import.meta.url).pathname, 'plan.worker': new URL('./src/jobs/plan.worker.ts', import.meta.url).pathname }, output: { entryFileNames: '[name].js' } },
+    rollupOptions: {
+      input: {
+        main: new URL('./src/main.ts', import.meta.url).pathname,
+        'plan.worker': new URL('./src/jobs/plan.worker.ts', import.meta.url).pathname,
+      },
+      output: { entryFileNames: '[name].js' },
+    },
   },
 });

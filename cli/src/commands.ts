@@ -1,4 +1,19 @@
-import { type Brief, buildRoute, dimensionFaults, type Dimensions, type Plan, planAfresh, type Problem, problemFaults, PRODUCTS, replan, type Survey, templateById, TEMPLATES, verify } from '@app/core';
+import {
+  type Brief,
+  buildRoute,
+  dimensionFaults,
+  type Dimensions,
+  type Plan,
+  planAfresh,
+  type Problem,
+  problemFaults,
+  PRODUCTS,
+  replan,
+  type Survey,
+  templateById,
+  TEMPLATES,
+  verify,
+} from '@app/core';
 
 export type Answer =
   | { readonly kind: 'done'; readonly output: unknown; readonly exitCode: 0 | 1 }
@@ -21,12 +36,14 @@ export function runCommand(name: string, read: () => string): Answer {
   } catch (error) {
     return failed(`The input is not readable JSON: ${(error as Error).message}`);
   }
-  if (typeof input !== 'object' || input === null || Array.isArray(input)) return failed(`The input must be a JSON object.\n${USAGE}`);
+  if (typeof input !== 'object' || input === null || Array.isArray(input))
+    return failed(`The input must be a JSON object.\n${USAGE}`);
   try {
     return command(input as Record<string, unknown>);
   } catch (error) {
     // The planner reads deep structures; whatever is missing in them shows up as one of these two.
-    if (error instanceof TypeError || error instanceof RangeError) return failed(`The input lacks something or holds an impossible value: ${error.message}`);
+    if (error instanceof TypeError || error instanceof RangeError)
+      return failed(`The input lacks something or holds an impossible value: ${error.message}`);
     throw error;
   }
 }
@@ -38,7 +55,9 @@ function route(input: Record<string, unknown>): Answer {
   const faults = dimensionFaults(template, dimensions);
   if (faults.length > 0) return failed(faults.join('\n'));
   const means = (input['means'] ?? { people: 1, sprayer: false }) as { people: number; sprayer: boolean };
-  return done(buildRoute({ template, dimensions, survey: input['survey'] as Survey, brief: input['brief'] as Brief, means }));
+  return done(
+    buildRoute({ template, dimensions, survey: input['survey'] as Survey, brief: input['brief'] as Brief, means }),
+  );
 }
 
 function plan(input: Record<string, unknown>): Answer {

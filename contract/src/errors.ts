@@ -1,6 +1,9 @@
 /** Every error the server tells a browser: HTTP status and what to do, in words. Kept equal to docs/api-errors.md. */
 export const ERRORS = {
-  INVALID_REQUEST: { status: 400, message: 'Something in this request cannot be right. See the field messages and correct them.' },
+  INVALID_REQUEST: {
+    status: 400,
+    message: 'Something in this request cannot be right. See the field messages and correct them.',
+  },
   BAD_JSON: { status: 400, message: 'The request is not readable JSON. Send it again, or reload the page.' },
   SIGN_IN_NEEDED: { status: 401, message: 'Sign in first.' },
   WRONG_SIGN_IN: { status: 401, message: 'Name or password is wrong. Check both and try again.' },
@@ -9,7 +12,10 @@ export const ERRORS = {
   OWNER_ONLY: { status: 403, message: 'Only the owner can change this. Ask them to do it.' },
   DEMO_NOT_HERE: { status: 403, message: 'The demo can be looked round only on the computer that runs it.' },
   NOT_FOUND: { status: 404, message: 'This is not here any more. Go back and choose again.' },
-  STALE_VERSION: { status: 409, message: 'Someone changed this in the meantime. Look at their change, then make yours again.' },
+  STALE_VERSION: {
+    status: 409,
+    message: 'Someone changed this in the meantime. Look at their change, then make yours again.',
+  },
   NAME_TAKEN: { status: 409, message: 'This sign-in name is taken. Choose another.' },
   UNDO_BLOCKED: { status: 409, message: 'Later work depends on this. Undo both, or leave it.' },
   ALREADY_UNDONE: { status: 409, message: 'This is undone already.' },
@@ -18,7 +24,10 @@ export const ERRORS = {
   PLAN_REFUSED: { status: 422, message: 'No correct plan follows from this change, so nothing was saved.' },
   TOO_LARGE: { status: 413, message: 'This is too large. Send less than 1 MB.' },
   TOO_MANY: { status: 429, message: 'Too many tries. Wait a minute and try again.' },
-  UNEXPECTED: { status: 500, message: 'Something went wrong here and nothing was saved. Try again; if it stays, restart Mokume.' },
+  UNEXPECTED: {
+    status: 500,
+    message: 'Something went wrong here and nothing was saved. Try again; if it stays, restart Mokume.',
+  },
 } as const;
 
 export type ErrorCode = keyof typeof ERRORS;

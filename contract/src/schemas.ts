@@ -1,4 +1,16 @@
-import { FINDINGS, FINISHES, isHexColour, isTimeZone, PROBLEMS, SEALERS, SKILLS, STATION_KINDS, TEMPLATES, WOODS, productById } from '@app/core';
+import {
+  FINDINGS,
+  FINISHES,
+  isHexColour,
+  isTimeZone,
+  PROBLEMS,
+  SEALERS,
+  SKILLS,
+  STATION_KINDS,
+  TEMPLATES,
+  WOODS,
+  productById,
+} from '@app/core';
 import { array, boolean, lazy, number, object, string, type InferType } from 'yup';
 
 /** Text a person types: trimmed, no control characters; shown as text, never as markup. */
@@ -8,16 +20,23 @@ const words = (max: number) =>
     .trim()
     .max(max, ({ max: n }) => `Keep it under ${n} characters.`)
     // oxlint-disable-next-line no-control-regex -- control characters are what this refuses
-    .matches(/^[^\u0000-\u001f\u007f]*$/, { message: 'Leave out line breaks and control characters.', excludeEmptyString: true });
+    .matches(/^[^\u0000-\u001f\u007f]*$/, {
+      message: 'Leave out line breaks and control characters.',
+      excludeEmptyString: true,
+    });
 const name = (what: string, max = 60) => words(max).required(`Give ${what} a name.`).min(1);
 const uuid = () => string().uuid('This is not a valid id.').required();
 const version = () => number().integer().min(0).required();
-const localMinute = () => number().integer('Times are whole minutes.').min(0).max(1440, 'A day ends at 24:00.').required();
+const localMinute = () =>
+  number().integer('Times are whole minutes.').min(0).max(1440, 'A day ends at 24:00.').required();
 
 /** Each command carries an id its sender made; sent twice, it applies once. */
 const command = { commandId: uuid() };
 
-export const SignIn = object({ name: words(60).required('Enter your sign-in name.'), password: string().max(200).required('Enter your password.') });
+export const SignIn = object({
+  name: words(60).required('Enter your sign-in name.'),
+  password: string().max(200).required('Enter your password.'),
+});
 export const NewPassword = object({
   password: string().min(10, 'Use at least 10 characters.').max(200).required('Enter a new password.'),
 });
@@ -27,11 +46,17 @@ export const StartOwn = object({
   ownerName: name('yourself'),
   signIn: words(60).required('Choose a sign-in name.').min(2, 'Use at least 2 characters.'),
   password: string().min(10, 'Use at least 10 characters.').max(200).required('Choose a password.'),
-  timeZone: string().required('Choose a time zone.').test('zone', 'Choose a time zone from the list.', (z) => isTimeZone(z ?? '')),
+  timeZone: string()
+    .required('Choose a time zone.')
+    .test('zone', 'Choose a time zone from the list.', (z) => isTimeZone(z ?? '')),
   units: string().oneOf(['metric', 'us']).required(),
 });
 
-const shift = object({ from: localMinute(), until: localMinute() }).test('order', 'A shift must end after it starts.', (s) => s.until > s.from);
+const shift = object({ from: localMinute(), until: localMinute() }).test(
+  'order',
+  'A shift must end after it starts.',
+  (s) => s.until > s.from,
+);
 const shifts = array(shift)
   .required()
   .max(6)
@@ -39,7 +64,11 @@ const shifts = array(shift)
     const sorted = [...(list ?? [])].sort((a, b) => a.from - b.from);
     return sorted.every((s, i) => i === 0 || sorted[i - 1]!.until <= s.from);
   });
-const localDate = () => string().matches(/^\d{4}-\d{2}-\d{2}$/, 'Enter a date like 2026-03-08.').required().test('date', 'This date does not exist.', isRealDate);
+const localDate = () =>
+  string()
+    .matches(/^\d{4}-\d{2}-\d{2}$/, 'Enter a date like 2026-03-08.')
+    .required()
+    .test('date', 'This date does not exist.', isRealDate);
 function isRealDate(text: string | undefined): boolean {
   const ms = Date.parse(`${text}T00:00:00Z`);
   return !Number.isNaN(ms) && new Date(ms).toISOString().startsWith(text ?? '-');
@@ -51,7 +80,9 @@ const blockDay = lazy((on: unknown) =>
 );
 const hours = object({
   weekly: array(shifts).length(7, 'Give hours for seven days.').required(),
-  exceptions: array(object({ date: localDate(), shifts, note: words(80).optional() })).required().max(400),
+  exceptions: array(object({ date: localDate(), shifts, note: words(80).optional() }))
+    .required()
+    .max(400),
   blocks: array(
     object({ title: name('the block', 80), on: blockDay, from: localMinute(), until: localMinute() }).test(
       'order',
@@ -68,14 +99,22 @@ export const PersonInput = object({
   version: number().integer().min(0).optional(),
   name: name('the person'),
   hours,
-  skills: object(Object.fromEntries(SKILLS.map((s) => [s, speed]))).noUnknown('There is no such skill.').required(),
+  skills: object(Object.fromEntries(SKILLS.map((s) => [s, speed])))
+    .noUnknown('There is no such skill.')
+    .required(),
 });
 export const StationInput = object({
   ...command,
   version: number().integer().min(0).optional(),
   name: name('the place'),
-  kind: string().oneOf([...STATION_KINDS]).required(),
-  capacity: number().integer('Room is a whole number.').min(1, 'There must be room for at least 1.').max(200).required(),
+  kind: string()
+    .oneOf([...STATION_KINDS])
+    .required(),
+  capacity: number()
+    .integer('Room is a whole number.')
+    .min(1, 'There must be room for at least 1.')
+    .max(200)
+    .required(),
   hours: hours.nullable().default(null),
   climate: words(60).required(),
 });
@@ -85,17 +124,29 @@ export const PlaceInput = object({
   ...command,
   version: number().integer().min(0).optional(),
   name: name('the place'),
-  typical: object({ high_c: celsius(), low_c: celsius(), humidityAtHigh_pct: humidity(), humidityAtLow_pct: humidity() })
+  typical: object({
+    high_c: celsius(),
+    low_c: celsius(),
+    humidityAtHigh_pct: humidity(),
+    humidityAtLow_pct: humidity(),
+  })
     .required()
     .test('order', 'The warmest hour must not be colder than the coldest.', (t) => t.high_c >= t.low_c),
 });
-export const ToolInput = object({ ...command, version: number().integer().min(0).optional(), name: name('the tool'), capacity: number().integer().min(1).max(50).required() });
+export const ToolInput = object({
+  ...command,
+  version: number().integer().min(0).optional(),
+  name: name('the tool'),
+  capacity: number().integer().min(1).max(50).required(),
+});
 export const WorkshopInput = object({
   ...command,
   version: version(),
   name: name('the workshop'),
   units: string().oneOf(['metric', 'us']).required(),
-  timeZone: string().required().test('zone', 'Choose a time zone from the list.', (z) => isTimeZone(z ?? '')),
+  timeZone: string()
+    .required()
+    .test('zone', 'Choose a time zone from the list.', (z) => isTimeZone(z ?? '')),
 });
 export const HelperInput = object({
   ...command,
@@ -106,7 +157,9 @@ export const HelperInput = object({
 
 const colour = object({
   name: words(40).required('Name the colour.'),
-  hex: string().required().test('hex', 'Enter a colour like #3d5a45.', (h) => isHexColour(h ?? '')),
+  hex: string()
+    .required()
+    .test('hex', 'Enter a colour like #3d5a45.', (h) => isHexColour(h ?? '')),
 });
 const top = lazy((t: { kind?: string } | undefined) =>
   t?.kind === 'stain' || t?.kind === 'paint'
@@ -118,29 +171,59 @@ const pieceFields = {
   name: name('the piece'),
   kind: string().oneOf(['client', 'stock']).required(),
   client: words(60).nullable().default(null),
-  template: string().oneOf(TEMPLATES.map((t) => t.id), 'Choose a kind of piece.').required(),
+  template: string()
+    .oneOf(
+      TEMPLATES.map((t) => t.id),
+      'Choose a kind of piece.',
+    )
+    .required(),
   dimensions: lazy((d: unknown) =>
-    object(Object.fromEntries(Object.keys((d ?? {}) as object).slice(0, 12).map((k) => [k, number().required()]))).required('Enter the measurements.'),
+    object(
+      Object.fromEntries(
+        Object.keys(d ?? {})
+          .slice(0, 12)
+          .map((k) => [k, number().required()]),
+      ),
+    ).required('Enter the measurements.'),
   ),
   survey: object({
-    wood: string().oneOf([...WOODS]).required(),
-    finish: string().oneOf([...FINISHES]).required(),
+    wood: string()
+      .oneOf([...WOODS])
+      .required(),
+    finish: string()
+      .oneOf([...FINISHES])
+      .required(),
     layers: number().integer().min(0, 'Layers are 0 to 12.').max(12, 'Layers are 0 to 12.').required(),
-    findings: array(string().oneOf([...FINDINGS]).required()).required(),
+    findings: array(
+      string()
+        .oneOf([...FINDINGS])
+        .required(),
+    ).required(),
   }).required(),
   brief: object({
-    paint: string().required().test('product', 'This paint is not in the library. Choose one from the list.', (id) => productById.get(id ?? '')?.family === 'paint'),
+    paint: string()
+      .required()
+      .test(
+        'product',
+        'This paint is not in the library. Choose one from the list.',
+        (id) => productById.get(id ?? '')?.family === 'paint',
+      ),
     body: colour.required(),
     top,
     prime: string().oneOf(['auto', 'yes', 'no']).required(),
-    sealer: string().oneOf([...SEALERS]).required(),
+    sealer: string()
+      .oneOf([...SEALERS])
+      .required(),
     method: string().oneOf(['brush', 'spray']).required(),
     hardware: string().oneOf(['clean', 'keep']).required(),
   }).required(),
   arrival: instantField().required('Say when it arrives.'),
-  due: instantField().nullable().default(null).test('after', 'Pickup is before it arrives. Choose a later date.', function (due) {
-    return due == null || due > (this.parent as { arrival: number }).arrival;
-  }),
+  due: instantField()
+    .nullable()
+    .default(null)
+    .test('after', 'Pickup is before it arrives. Choose a later date.', function (due) {
+      return due == null || due > (this.parent as { arrival: number }).arrival;
+    }),
   told: boolean().required(),
 };
 export const NewPiece = object({ ...command, id: uuid(), ...pieceFields });
@@ -150,11 +233,25 @@ export const PieceVersion = object({ ...command, version: version() });
 const person = () => words(60).required('Say who.');
 export const StepStart = object({ ...command, version: version(), by: person(), at: instantField().optional() });
 export const StepDone = object({ ...command, version: version(), by: person(), at: instantField().optional() });
-export const StepProblem = object({ ...command, version: version(), kind: string().oneOf([...PROBLEMS, 'not-dry']).required(), by: person(), minutes: number().integer().min(15).max(14 * 1440).optional() });
+export const StepProblem = object({
+  ...command,
+  version: version(),
+  kind: string()
+    .oneOf([...PROBLEMS, 'not-dry'])
+    .required(),
+  by: person(),
+  minutes: number()
+    .integer()
+    .min(15)
+    .max(14 * 1440)
+    .optional(),
+});
 export const StepPin = object({
   ...command,
   version: version(),
-  pin: object({ notBefore: instantField().optional(), at: instantField().optional(), person: words(60).optional() }).required().noUnknown(),
+  pin: object({ notBefore: instantField().optional(), at: instantField().optional(), person: words(60).optional() })
+    .required()
+    .noUnknown(),
 });
 export const Command = object({ ...command });
 export const Undo = object({ ...command, withDependents: boolean().default(false) });

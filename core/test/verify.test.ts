@@ -4,33 +4,62 @@ import { after, air, at, NINE_TO_FIVE, piece, smallShop, step } from './fixtures
 
 // For each rule a right plan is broken in the smallest way, and the verifier must name rule and step.
 const bench = { kind: 'bench', units: 1, span: 'both' } as const;
-const people = ['ada', 'bo'].map((id) => ({ id, name: id, hours: NINE_TO_FIVE, skills: id === 'ada' ? EVERY_SKILL : { prep: 1 } }));
+const people = ['ada', 'bo'].map((id) => ({
+  id,
+  name: id,
+  hours: NINE_TO_FIVE,
+  skills: id === 'ada' ? EVERY_SKILL : { prep: 1 },
+}));
 const shop: Problem = smallShop(
   [
     piece('p', [
       step('wash', { splittable: true, needs: [{ kind: 'bench', units: 1, span: 'work' }] }),
       step('coat', { skill: 'paint', product: 'matt-paint', needs: [bench], tool: 'sprayer', after: [after('wash')] }),
-      step('wipe', { work_minutes: 10, zones: ['zone-of-coat'], after: [after('coat', { from: 'recoat', min_minutes: 0 })] }),
+      step('wipe', {
+        work_minutes: 10,
+        zones: ['zone-of-coat'],
+        after: [after('coat', { from: 'recoat', min_minutes: 0 })],
+      }),
       step('pinned', { pin: { at: at(2, 10), person: 'ada' } }),
       step('sand', { dusty: true, pin: { notBefore: at(3, 9) } }),
       step('wax', { work_minutes: 20, pin: { notBefore: at(4, 9) } }),
       step('wipe-wax', { work_minutes: 10, after: [after('wax', { min_minutes: 15, max_minutes: 20 })] }),
       step('past', { state: { kind: 'done', from: at(-1, 9), until: at(-1, 10), by: ['ada'] } }),
     ]),
-    piece('q', [step('wide', { skill: 'paint', product: 'matt-paint', needs: [{ kind: 'bench', units: 2, span: 'both' }], tool: 'sprayer', pin: { notBefore: at(7, 9) } })], { arrival: at(0, 12) }),
+    piece(
+      'q',
+      [
+        step('wide', {
+          skill: 'paint',
+          product: 'matt-paint',
+          needs: [{ kind: 'bench', units: 2, span: 'both' }],
+          tool: 'sprayer',
+          pin: { notBefore: at(7, 9) },
+        }),
+      ],
+      { arrival: at(0, 12) },
+    ),
   ],
   { people, climates: { shed: air((h) => (h >= 2 && h < 6 ? 8 : 21)) } },
 );
 const good = planAfresh(shop);
 
-const change = (id: string, more: Partial<Placement>): Plan => ({ ...good, steps: { ...good.steps, [id]: { ...good.steps[id]!, ...more } } });
+const change = (id: string, more: Partial<Placement>): Plan => ({
+  ...good,
+  steps: { ...good.steps, [id]: { ...good.steps[id]!, ...more } },
+});
 /** The step at another time, its drying told for that time. */
 const moved = (id: string, start: number): Plan => {
   const was = good.steps[id]!;
   const by = start - was.start;
-  return change(id, { start, end: was.end + by, dry: Object.fromEntries(Object.entries(was.dry).map(([k, v]) => [k, v + by])) });
+  return change(id, {
+    start,
+    end: was.end + by,
+    dry: Object.fromEntries(Object.entries(was.dry).map(([k, v]) => [k, v + by])),
+  });
 };
-const named = (plan: Plan, rule: Rule, stepId: string) => expect(verify(shop, plan)).toContainEqual(expect.objectContaining({ rule, step: stepId }));
+const named = (plan: Plan, rule: Rule, stepId: string) =>
+  expect(verify(shop, plan)).toContainEqual(expect.objectContaining({ rule, step: stepId }));
 
 test('the plan as found is right', () => {
   expect(verify(shop, good)).toEqual([]);
@@ -38,7 +67,10 @@ test('the plan as found is right', () => {
 
 describe('the smallest corruption of each rule is named by rule and step', () => {
   const { coat, wash, wax } = good.steps as Record<string, Placement>;
-  const without = (id: string): Plan => ({ ...good, steps: Object.fromEntries(Object.entries(good.steps).filter(([k]) => k !== id)) });
+  const without = (id: string): Plan => ({
+    ...good,
+    steps: Object.fromEntries(Object.entries(good.steps).filter(([k]) => k !== id)),
+  });
   const cases: readonly (readonly [Rule, string, Plan])[] = [
     ['missing', 'pinned', without('pinned')],
     ['grid', 'wash', moved('wash', wash!.start + 1)],
@@ -50,7 +82,17 @@ describe('the smallest corruption of each rule is named by rule and step', () =>
     ['crew', 'wash', change('wash', { people: [] })],
     ['hours', 'wash', change('wash', { end: wash!.end - 5 })],
     ['one-go', 'sand', moved('sand', at(3, 16, 30))],
-    ['person', 'sand', { ...moved('sand', at(2, 10)), steps: { ...moved('sand', at(2, 10)).steps, sand: { ...moved('sand', at(2, 10)).steps['sand']!, people: ['ada'] } } }],
+    [
+      'person',
+      'sand',
+      {
+        ...moved('sand', at(2, 10)),
+        steps: {
+          ...moved('sand', at(2, 10)).steps,
+          sand: { ...moved('sand', at(2, 10)).steps['sand']!, people: ['ada'] },
+        },
+      },
+    ],
     ['space', 'wide', moved('wide', coat!.start)],
     ['tool', 'wide', moved('wide', coat!.start)],
     ['gap-min', 'coat', moved('coat', wash!.start)],
@@ -68,7 +110,28 @@ describe('the smallest corruption of each rule is named by rule and step', () =>
     named(plan, rule, id);
   });
   test('no rule is left without a case', () => {
-    const all: Record<Rule, true> = { missing: true, grid: true, past: true, horizon: true, fixed: true, arrival: true, crew: true, hours: true, 'one-go': true, person: true, space: true, tool: true, 'gap-min': true, 'gap-max': true, air: true, dust: true, zone: true, pin: true, stage: true, ready: true };
+    const all: Record<Rule, true> = {
+      missing: true,
+      grid: true,
+      past: true,
+      horizon: true,
+      fixed: true,
+      arrival: true,
+      crew: true,
+      hours: true,
+      'one-go': true,
+      person: true,
+      space: true,
+      tool: true,
+      'gap-min': true,
+      'gap-max': true,
+      air: true,
+      dust: true,
+      zone: true,
+      pin: true,
+      stage: true,
+      ready: true,
+    };
     expect(new Set(cases.map(([rule]) => rule))).toEqual(new Set(Object.keys(all)));
   });
 });

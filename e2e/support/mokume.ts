@@ -33,11 +33,20 @@ export class Mokume {
   async start(now: string, more: Readonly<Record<string, string>> = {}): Promise<void> {
     await this.stop();
     const port = await freePort();
-    const env = { ...process.env, MOKUME_DATABASE_URL: this.#database, MOKUME_PORT: String(port), MOKUME_NOW: now, MOKUME_SESSION_SECRET: 'e2e-secret-that-stays-the-same', ...more };
+    const env = {
+      ...process.env,
+      MOKUME_DATABASE_URL: this.#database,
+      MOKUME_PORT: String(port),
+      MOKUME_NOW: now,
+      MOKUME_SESSION_SECRET: 'e2e-secret-that-stays-the-same',
+      ...more,
+    };
     const child = spawn(process.execPath, [MAIN], { env, stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });
     this.#child = child;
     this.address = await new Promise<string>((resolve, reject) => {
-      child.on('message', (m: { kind: string; address: string; words: string }) => (m.kind === 'ready' ? resolve(m.address) : reject(new Error(m.words))));
+      child.on('message', (m: { kind: string; address: string; words: string }) =>
+        m.kind === 'ready' ? resolve(m.address) : reject(new Error(m.words)),
+      );
       child.on('exit', (code) => reject(new Error(`server ended with ${String(code)}`)));
     });
   }

@@ -68,13 +68,29 @@ function postgresUser() {
   return isRoot ? { uid: id('-u'), gid: id('-g') } : {};
 }
 
-const options = (dir) => ({ ...postgresUser(), cwd: dir, env: { PATH: process.env.PATH, LC_ALL: 'C.UTF-8', HOME: dir } });
+const options = (dir) => ({
+  ...postgresUser(),
+  cwd: dir,
+  env: { PATH: process.env.PATH, LC_ALL: 'C.UTF-8', HOME: dir },
+});
 
 function initialise(bin, data, passwordFile, run) {
   rmSync(data, { recursive: true, force: true }); // what a broken first try may have left
   writeFileSync(passwordFile, randomBytes(18).toString('base64url'), { mode: 0o600 });
   if (run.uid !== undefined) chownSync(passwordFile, run.uid, run.gid);
-  const args = ['-D', data, '-U', 'mokume', '-E', 'UTF8', '--locale=C.UTF-8', '--auth=scram-sha-256', `--pwfile=${passwordFile}`, '--data-checksums', '--no-instructions'];
+  const args = [
+    '-D',
+    data,
+    '-U',
+    'mokume',
+    '-E',
+    'UTF8',
+    '--locale=C.UTF-8',
+    '--auth=scram-sha-256',
+    `--pwfile=${passwordFile}`,
+    '--data-checksums',
+    '--no-instructions',
+  ];
   const done = spawnSync(`${bin}/initdb`, args, { ...run, encoding: 'utf8' });
   if (done.status !== 0) stopWith(`PostgreSQL could not make its data folder: ${done.stderr}`);
 }
@@ -90,7 +106,9 @@ function adopt(data) {
     if (error.code !== 'EPERM') return null;
   }
   // The pid may since belong to another program; then PostgreSQL itself clears the file when it starts.
-  const isPostgres = spawnSync('ps', ['-p', String(pid), '-o', 'comm='], { encoding: 'utf8' }).stdout.includes('postgres');
+  const isPostgres = spawnSync('ps', ['-p', String(pid), '-o', 'comm='], { encoding: 'utf8' }).stdout.includes(
+    'postgres',
+  );
   return isPostgres ? { pid, port: Number(lines[3]) } : null;
 }
 
@@ -103,18 +121,23 @@ function launch(bin, data, port, run) {
 function createDatabase(bin, port, password) {
   const env = { ...process.env, PGPASSWORD: password };
   const args = ['-h', '127.0.0.1', '-p', String(port), '-U', 'mokume'];
-  const there = spawnSync(`${bin}/psql`, [...args, '-d', 'postgres', '-Atc', "select 1 from pg_database where datname = 'mokume'"], { env, encoding: 'utf8' });
+  const there = spawnSync(
+    `${bin}/psql`,
+    [...args, '-d', 'postgres', '-Atc', "select 1 from pg_database where datname = 'mokume'"],
+    { env, encoding: 'utf8' },
+  );
   if (there.stdout.trim() !== '1') spawnSync(`${bin}/createdb`, [...args, 'mokume'], { env });
 }
 
 async function untilListening(port, child) {
-  let gone = false;
-  child?.on('exit', () => (gone = true));
-  for (let tries = 0; tries < 600 && !gone; tries++) {
+  for (let tries = 0; tries < 600; tries++) {
     if (await canConnect(port)) return;
+    if (child && child.exitCode !== null) break;
     await new Promise((r) => setTimeout(r, 25));
   }
-  stopWith('PostgreSQL did not start. Its data folder is under .mokume; see its log there or remove the folder to begin again.');
+  stopWith(
+    'PostgreSQL did not start. Its data folder is under .mokume; see its log there or remove the folder to begin again.',
+  );
 }
 
 const canConnect = (port) =>

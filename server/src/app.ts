@@ -33,7 +33,13 @@ export function createApp(options: AppOptions): Express {
   app.use(
     helmet({
       strictTransportSecurity: false,
-      contentSecurityPolicy: { directives: { 'upgrade-insecure-requests': null, 'style-src': ["'self'", "'unsafe-inline'"], 'worker-src': ["'self'", 'blob:'] } },
+      contentSecurityPolicy: {
+        directives: {
+          'upgrade-insecure-requests': null,
+          'style-src': ["'self'", "'unsafe-inline'"],
+          'worker-src': ["'self'", 'blob:'],
+        },
+      },
     }),
   );
   app.use(pinoHttp({ logger: options.deps.log, autoLogging: false }));

@@ -8,7 +8,15 @@ export async function certificateFor(host: string, stateDir: string): Promise<{ 
   const made = await generate([{ name: 'commonName', value: 'Mokume on the local network' }], {
     keySize: 2048,
     algorithm: 'sha256',
-    extensions: [{ name: 'subjectAltName', altNames: [{ type: 7, ip: host }, { type: 2, value: 'localhost' }] }],
+    extensions: [
+      {
+        name: 'subjectAltName',
+        altNames: [
+          { type: 7, ip: host },
+          { type: 2, value: 'localhost' },
+        ],
+      },
+    ],
   });
   const pair = { key: made.private, cert: made.cert };
   mkdirSync(stateDir, { recursive: true });

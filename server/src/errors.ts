@@ -25,7 +25,13 @@ export function errorHandler(log: Logger): ErrorRequestHandler {
     const known = asApiError(error);
     if (known.code === 'UNEXPECTED') log.error({ err: error }, 'unexpected error');
     const { status, message } = ERRORS[known.code];
-    const body: Problem = { type: `about:blank#${known.code}`, title: message, status, code: known.code, ...known.extra };
+    const body: Problem = {
+      type: `about:blank#${known.code}`,
+      title: message,
+      status,
+      code: known.code,
+      ...known.extra,
+    };
     res.status(status).type('application/problem+json').send(JSON.stringify(body));
   };
 }
@@ -34,7 +40,8 @@ function asApiError(error: unknown): ApiError {
   if (error instanceof ApiError) return error;
   if (error instanceof ValidationError) return new ApiError('INVALID_REQUEST', { fields: fieldMessages(error) });
   const type = typeof error === 'object' && error !== null && 'type' in error ? error.type : null;
-  if (type === 'entity.parse.failed' || type === 'encoding.unsupported' || type === 'charset.unsupported') return new ApiError('BAD_JSON');
+  if (type === 'entity.parse.failed' || type === 'encoding.unsupported' || type === 'charset.unsupported')
+    return new ApiError('BAD_JSON');
   if (type === 'entity.too.large') return new ApiError('TOO_LARGE');
   return new ApiError('UNEXPECTED');
 }

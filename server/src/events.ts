@@ -7,7 +7,11 @@ export class Events {
   readonly #streams = new Map<string, Set<Response>>();
 
   open(workshopId: string, res: Response): void {
-    res.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-cache, no-transform', connection: 'keep-alive' });
+    res.writeHead(200, {
+      'content-type': 'text/event-stream',
+      'cache-control': 'no-cache, no-transform',
+      connection: 'keep-alive',
+    });
     res.write(': hello\n\n');
     const streams = this.#streams.get(workshopId) ?? new Set<Response>();
     this.#streams.set(workshopId, streams.add(res));

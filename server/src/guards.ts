@@ -17,7 +17,9 @@ export const refuseOtherOrigins: RequestHandler = (req, _res, next) => {
   }
   const site = req.get('sec-fetch-site');
   const origin = req.get('origin');
-  const isOther = (origin !== undefined && hostOf(origin) !== req.get('host')) || (site !== undefined && site !== 'same-origin' && site !== 'none');
+  const isOther =
+    (origin !== undefined && hostOf(origin) !== req.get('host')) ||
+    (site !== undefined && site !== 'same-origin' && site !== 'none');
   next(isOther ? new ApiError('OTHER_ORIGIN') : undefined);
 };
 
@@ -50,4 +52,5 @@ export async function ownerOf(req: Request): Promise<Actor> {
   return actor;
 }
 
-export const isLoopback = (req: Request) => ['127.0.0.1', '::1', '::ffff:127.0.0.1'].includes(req.socket.remoteAddress ?? '');
+export const isLoopback = (req: Request) =>
+  ['127.0.0.1', '::1', '::ffff:127.0.0.1'].includes(req.socket.remoteAddress ?? '');

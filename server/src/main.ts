@@ -26,7 +26,13 @@ const log = pino({ level: env['MOKUME_LOG'] ?? 'warn' });
 const events = new Events();
 const sequelize = await openDatabase(required('MOKUME_DATABASE_URL'));
 const planner = threadedPlanner();
-const deps: Deps = { sequelize, planner, clock: clockFrom(env['MOKUME_NOW']), log, announce: (id, revision) => events.announce(id, revision) };
+const deps: Deps = {
+  sequelize,
+  planner,
+  clock: clockFrom(env['MOKUME_NOW']),
+  log,
+  announce: (id, revision) => events.announce(id, revision),
+};
 await seedDemo(deps, env['MOKUME_FRESH'] === '1');
 
 const host = isLan ? lanAddress() : '127.0.0.1';
@@ -41,7 +47,10 @@ const app = createApp({
 });
 const server = isLan ? createHttps(await certificateFor(host, stateDir), app) : createHttp(app);
 server.on('error', (error: NodeJS.ErrnoException) => {
-  const words = error.code === 'EADDRINUSE' ? `Port ${port} is taken by another program. Stop it, or start with MOKUME_PORT=${port + 1}.` : error.message;
+  const words =
+    error.code === 'EADDRINUSE'
+      ? `Port ${port} is taken by another program. Stop it, or start with MOKUME_PORT=${port + 1}.`
+      : error.message;
   process.send?.({ kind: 'failed', words });
   log.error(words);
   process.exitCode = 1;
@@ -50,7 +59,8 @@ server.on('error', (error: NodeJS.ErrnoException) => {
 server.listen(port, isLan ? '0.0.0.0' : '127.0.0.1', () => void ready());
 
 const tick = setInterval(() => {
-  for (const id of events.watched()) keepUp(deps, id).catch((error: unknown) => log.error({ err: error }, 'keeping up failed'));
+  for (const id of events.watched())
+    keepUp(deps, id).catch((error: unknown) => log.error({ err: error }, 'keeping up failed'));
 }, TICK_MS);
 
 let isStopping = false;
@@ -87,6 +97,7 @@ function required(name: string): string {
 function lanAddress(): string {
   const all = Object.values(networkInterfaces()).flatMap((list) => list ?? []);
   const found = all.find((a) => a.family === 'IPv4' && !a.internal);
-  if (!found) throw new Error('This machine has no network address. Connect it to the local network, or start without --lan.');
+  if (!found)
+    throw new Error('This machine has no network address. Connect it to the local network, or start without --lan.');
   return found.address;
 }

@@ -17,15 +17,26 @@ beforeAll(async () => {
 });
 afterAll(() => shop.close());
 
-const bad = async (body: object, path = '/pieces', method: 'post' | 'put' = 'post') => rona.agent[method](`/api${path}`).send({ commandId: randomUUID(), id: randomUUID(), ...body });
+const bad = async (body: object, path = '/pieces', method: 'post' | 'put' = 'post') =>
+  rona.agent[method](`/api${path}`).send({ commandId: randomUUID(), id: randomUUID(), ...body });
 
 describe('bad input gets a message at its field, and nothing is half-saved', () => {
   test.each([
-    ['negative width', { dimensions: { width: -1, depth: 0.4, height: 0.8, parts: 3 } }, 'dimensions', /Width: enter 0.1 to 3.5 m/],
+    [
+      'negative width',
+      { dimensions: { width: -1, depth: 0.4, height: 0.8, parts: 3 } },
+      'dimensions',
+      /Width: enter 0.1 to 3.5 m/,
+    ],
     ['a chest 40 m high', { dimensions: { width: 1, depth: 0.4, height: 40, parts: 3 } }, 'dimensions', /Height/],
     ['pickup before arrival', { due: 1000 }, 'due', /Pickup is before it arrives/],
     ['an unknown paint', { brief: { ...chest().brief, paint: 'moon-dust' } }, 'brief.paint', /not in the library/],
-    ['a colour that is none', { brief: { ...chest().brief, body: { name: 'x', hex: 'javascript:1' } } }, 'brief.body.hex', /Enter a colour/],
+    [
+      'a colour that is none',
+      { brief: { ...chest().brief, body: { name: 'x', hex: 'javascript:1' } } },
+      'brief.body.hex',
+      /Enter a colour/,
+    ],
     ['no name', { name: '  ' }, 'name', /name/i],
     ['an unknown kind of piece', { template: 'spaceship' }, 'template', /kind of piece/],
     ['control characters', { name: 'a\u0000b' }, 'name', /control characters/],
@@ -54,10 +65,15 @@ describe('bad input gets a message at its field, and nothing is half-saved', () 
     await rona.command('delete', `/pieces/${id}`, { version: 0 });
   });
   test('overlapping shifts and a person’s unknown skill are refused', async () => {
-    const overlap = [{ from: 540, until: 700 }, { from: 600, until: 800 }];
+    const overlap = [
+      { from: 540, until: 700 },
+      { from: 600, until: 800 },
+    ];
     const weekly = [overlap, [], [], [], [], [], []];
     const answer = await bad({ name: 'Bo', hours: { weekly, exceptions: [], blocks: [] }, skills: {} }, '/shop/people');
-    expect(Object.values((answer.body as { fields: Record<string, string> }).fields).join()).toMatch(/must not overlap/);
+    expect(Object.values((answer.body as { fields: Record<string, string> }).fields).join()).toMatch(
+      /must not overlap/,
+    );
   });
 });
 
@@ -65,12 +81,20 @@ describe('who may do what', () => {
   test('without signing in nothing is shown and nothing done', async () => {
     const stranger = supertest(shop.app);
     for (const path of ['/api/view', '/api/events']) expect((await stranger.get(path)).status).toBe(401);
-    expect((await stranger.post('/api/pieces').send({ commandId: randomUUID(), id: randomUUID(), ...chest() })).status).toBe(401);
+    expect(
+      (await stranger.post('/api/pieces').send({ commandId: randomUUID(), id: randomUUID(), ...chest() })).status,
+    ).toBe(401);
   });
   test('a request from another site is refused', async () => {
-    const foreign = await rona.agent.post('/api/plan/afresh').set('origin', 'https://elsewhere.example').send({ commandId: randomUUID() });
+    const foreign = await rona.agent
+      .post('/api/plan/afresh')
+      .set('origin', 'https://elsewhere.example')
+      .send({ commandId: randomUUID() });
     expect(foreign.body).toMatchObject({ code: 'OTHER_ORIGIN' });
-    const fetched = await rona.agent.post('/api/plan/afresh').set('sec-fetch-site', 'cross-site').send({ commandId: randomUUID() });
+    const fetched = await rona.agent
+      .post('/api/plan/afresh')
+      .set('sec-fetch-site', 'cross-site')
+      .send({ commandId: randomUUID() });
     expect(fetched.status).toBe(403);
   });
   test('one workshop never sees or touches another’s', async () => {
@@ -80,7 +104,13 @@ describe('who may do what', () => {
     const touch = await other.agent.delete(`/api/pieces/${id}`).send({ commandId: randomUUID(), version: 0 });
     expect(touch.status).toBe(404);
     const step = (await rona.view()).pieces[0]!.steps[0]!.id;
-    expect((await other.agent.post(`/api/steps/${encodeURIComponent(step)}/start`).send({ commandId: randomUUID(), version: 0, by: 'owner' })).status).toBe(404);
+    expect(
+      (
+        await other.agent
+          .post(`/api/steps/${encodeURIComponent(step)}/start`)
+          .send({ commandId: randomUUID(), version: 0, by: 'owner' })
+      ).status,
+    ).toBe(404);
   });
   test('a helper chooses a password first, then works but does not change the shop', async () => {
     await rona.command('post', '/helpers', { signIn: 'teo', password: 'first-password', personId: 'owner' });
@@ -89,15 +119,20 @@ describe('who may do what', () => {
     expect((await helper.agent.get('/api/view')).body).toMatchObject({ code: 'PASSWORD_CHANGE_NEEDED' });
     await helper.agent.post('/api/session/password').send({ password: 'my-own-password' }).expect(200);
     expect((await helper.view()).me.role).toBe('helper');
-    const refused = await helper.agent.put('/api/workshop').send({ commandId: randomUUID(), version: 0, name: 'Mine', units: 'us', timeZone: 'Europe/Berlin' });
+    const refused = await helper.agent
+      .put('/api/workshop')
+      .send({ commandId: randomUUID(), version: 0, name: 'Mine', units: 'us', timeZone: 'Europe/Berlin' });
     expect(refused.body).toMatchObject({ code: 'OWNER_ONLY' });
   });
   test('a wrong password says no more than a wrong name, and tries are limited', async () => {
     const stranger = supertest(shop.app);
-    const answers = await Promise.all(['rona', 'nobody'].map((name) => stranger.post('/api/session').send({ name, password: 'wrong-password' })));
+    const answers = await Promise.all(
+      ['rona', 'nobody'].map((name) => stranger.post('/api/session').send({ name, password: 'wrong-password' })),
+    );
     expect(answers[0]!.body).toEqual(answers[1]!.body);
     let last = 0;
-    for (let i = 0; i < 25 && last !== 429; i++) last = (await stranger.post('/api/session').send({ name: 'rona', password: `wrong-${i}` })).status;
+    for (let i = 0; i < 25 && last !== 429; i++)
+      last = (await stranger.post('/api/session').send({ name: 'rona', password: `wrong-${i}` })).status;
     expect(last).toBe(429);
   });
 });
@@ -117,7 +152,14 @@ describe('the demo', () => {
     expect((await rona.view()).pieces.some((p) => p.id === 'settle')).toBe(false);
   });
   test('beyond this computer its printed sign-in is refused; a one-time password must be changed first', async () => {
-    const lan = createApp({ deps: shop.deps, events: new Events(), sessionSecret: 'test', beyondLoopback: true, webRoot: null, addressQr: null });
+    const lan = createApp({
+      deps: shop.deps,
+      events: new Events(),
+      sessionSecret: 'test',
+      beyondLoopback: true,
+      webRoot: null,
+      addressQr: null,
+    });
     expect((await supertest(lan).post('/api/session/demo').send({})).body).toMatchObject({ code: 'DEMO_NOT_HERE' });
     const password = await oneTimeDemoPassword();
     const tablet = supertest(lan);
@@ -129,6 +171,10 @@ describe('the demo', () => {
 
 test('the error catalogue and docs/api-errors.md name the same errors, statuses and messages', () => {
   const page = readFileSync(new URL('../../docs/api-errors.md', import.meta.url), 'utf8');
-  const rows = [...page.matchAll(/^\| `(\w+)` \| (\d+) \| (.+) \|$/gm)].map(([, code, status, message]) => [code, Number(status), message]);
+  const rows = [...page.matchAll(/^\| `(\w+)` \| (\d+) \| (.+) \|$/gm)].map(([, code, status, message]) => [
+    code,
+    Number(status),
+    message,
+  ]);
   expect(rows).toEqual(Object.entries(ERRORS).map(([code, e]) => [code, e.status, e.message]));
 });

@@ -11,7 +11,13 @@ import { threadedPlanner } from '../src/jobs/planner.ts';
 import type { Deps } from '../src/services/commands.ts';
 import { openDatabase } from '../src/store/database.ts';
 
-export type TestShop = { readonly app: Express; readonly deps: Deps; readonly clock: { at: number }; readonly announced: number[]; readonly close: () => Promise<void> };
+export type TestShop = {
+  readonly app: Express;
+  readonly deps: Deps;
+  readonly clock: { at: number };
+  readonly announced: number[];
+  readonly close: () => Promise<void>;
+};
 
 export const MONDAY_9 = Date.UTC(2026, 2, 2, 8) / 60_000; // 9:00 in Berlin
 
@@ -27,8 +33,21 @@ export async function openShop(): Promise<TestShop> {
   const planner = threadedPlanner();
   const clock = { at: MONDAY_9 };
   const announced: number[] = [];
-  const deps: Deps = { sequelize, planner, clock: { now: () => clock.at, isFixed: true }, log: pino({ level: 'silent' }), announce: (_id, revision) => announced.push(revision) };
-  const app = createApp({ deps, events: new Events(), sessionSecret: 'test', beyondLoopback: false, webRoot: null, addressQr: null });
+  const deps: Deps = {
+    sequelize,
+    planner,
+    clock: { now: () => clock.at, isFixed: true },
+    log: pino({ level: 'silent' }),
+    announce: (_id, revision) => announced.push(revision),
+  };
+  const app = createApp({
+    deps,
+    events: new Events(),
+    sessionSecret: 'test',
+    beyondLoopback: false,
+    webRoot: null,
+    addressQr: null,
+  });
   const close = async () => {
     await planner.close();
     await sequelize.close();
@@ -48,7 +67,18 @@ export class Browser {
 
   static async owner(shop: TestShop, signIn = 'rona'): Promise<Browser> {
     const b = new Browser(shop.app);
-    await b.agent.post('/api/workshops').send({ commandId: randomUUID(), workshopName: 'Garage', ownerName: 'Rona', signIn, password: 'brush-and-roller', timeZone: 'Europe/Berlin', units: 'metric' }).expect(201);
+    await b.agent
+      .post('/api/workshops')
+      .send({
+        commandId: randomUUID(),
+        workshopName: 'Garage',
+        ownerName: 'Rona',
+        signIn,
+        password: 'brush-and-roller',
+        timeZone: 'Europe/Berlin',
+        units: 'metric',
+      })
+      .expect(201);
     return b;
   }
 
@@ -77,7 +107,15 @@ export const chest = () => ({
   template: 'chest-of-drawers',
   dimensions: { width: 0.9, depth: 0.45, height: 0.85, parts: 3 },
   survey: { wood: 'softwood', finish: 'raw', layers: 0, findings: [] as string[] },
-  brief: { paint: 'matt-paint', body: { name: 'Slate', hex: '#3f5c74' }, top: { kind: 'same' } as object, prime: 'auto', sealer: 'clear', method: 'brush', hardware: 'clean' },
+  brief: {
+    paint: 'matt-paint',
+    body: { name: 'Slate', hex: '#3f5c74' },
+    top: { kind: 'same' } as object,
+    prime: 'auto',
+    sealer: 'clear',
+    method: 'brush',
+    hardware: 'clean',
+  },
   arrival: MONDAY_9,
   due: MONDAY_9 + 12 * 1440,
   told: true,

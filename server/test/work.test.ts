@@ -36,11 +36,17 @@ describe('a piece from the form to the plan', () => {
       const at = v.plan.steps[stepOf(v, key).id]!;
       shop.clock.at = at.end + (key === 'paint-1' ? 120 : 0);
       await rona.view();
-      const answer = await rona.command('post', `/steps/${encodeURIComponent(stepOf(v, key).id)}/done`, { version: version(await rona.view(), key), by: 'owner' });
-      if (key === 'paint-1') expect(answer.change.moves.flatMap((m) => m.moves.map((x) => x.step))).toContain(stepOf(v, 'paint-2').id);
+      const answer = await rona.command('post', `/steps/${encodeURIComponent(stepOf(v, key).id)}/done`, {
+        version: version(await rona.view(), key),
+        by: 'owner',
+      });
+      if (key === 'paint-1')
+        expect(answer.change.moves.flatMap((m) => m.moves.map((x) => x.step))).toContain(stepOf(v, 'paint-2').id);
     }
     const after = await rona.view();
-    expect(after.plan.steps[stepOf(v, 'paint-2').id]!.start).toBeGreaterThan(v.plan.steps[stepOf(v, 'paint-2').id]!.start);
+    expect(after.plan.steps[stepOf(v, 'paint-2').id]!.start).toBeGreaterThan(
+      v.plan.steps[stepOf(v, 'paint-2').id]!.start,
+    );
     holds(after);
     expect(stepOf(after, 'paint-1').state).toMatchObject({ kind: 'done', until: shop.clock.at });
   });
@@ -60,20 +66,34 @@ describe('a piece from the form to the plan', () => {
     shop.clock.at = v.plan.steps[stepOf(v, 'paint-1').id]!.end;
     for (const key of ['take-apart', 'wash', 'scuff']) {
       v = await rona.view();
-      await rona.command('post', `/steps/${encodeURIComponent(stepOf(v, key).id)}/done`, { version: version(v, key), by: 'owner' });
+      await rona.command('post', `/steps/${encodeURIComponent(stepOf(v, key).id)}/done`, {
+        version: version(v, key),
+        by: 'owner',
+      });
     }
     v = await rona.view();
     await rona.command('post', `/steps/${id}/start`, { version: version(v, 'paint-1'), by: 'owner' });
     v = await rona.view();
-    await rona.command('post', `/steps/${id}/problem`, { version: version(v, 'paint-1'), by: 'owner', kind: 'bleed-through' });
+    await rona.command('post', `/steps/${id}/problem`, {
+      version: version(v, 'paint-1'),
+      by: 'owner',
+      kind: 'bleed-through',
+    });
     v = await rona.view();
     expect(v.pieces[0]!.steps.map((s) => s.key)).toContain('paint-1-block-1');
     await rona.command('post', `/steps/${id}/problem`, { version: version(v, 'paint-1'), by: 'owner', kind: 'redo' });
     v = await rona.view();
-    expect(v.pieces[0]!.steps.map((s) => s.key)).toEqual(expect.arrayContaining(['paint-1-sandback-1', 'paint-1-again-1']));
+    expect(v.pieces[0]!.steps.map((s) => s.key)).toEqual(
+      expect.arrayContaining(['paint-1-sandback-1', 'paint-1-again-1']),
+    );
     const next = 'paint-1-sandback-1';
     const before = v.plan.steps[stepOf(v, next).id]!.start;
-    await rona.command('post', `/steps/${encodeURIComponent(stepOf(v, next).id)}/problem`, { version: version(v, next), by: 'owner', kind: 'not-dry', minutes: 7 * 1440 });
+    await rona.command('post', `/steps/${encodeURIComponent(stepOf(v, next).id)}/problem`, {
+      version: version(v, next),
+      by: 'owner',
+      kind: 'not-dry',
+      minutes: 7 * 1440,
+    });
     v = await rona.view();
     expect(v.plan.steps[stepOf(v, next).id]!.start).toBeGreaterThan(before);
     holds(v);
@@ -85,7 +105,9 @@ describe('a piece from the form to the plan', () => {
     const at = MONDAY_9 + 8 * 1440 + 60;
     await rona.command('put', path, { version: 0, pin: { at } });
     expect((await rona.view()).plan.steps[stepOf(v, 'assemble').id]!.start).toBe(at);
-    const refused = await rona.agent.put(`/api${path}`).send({ commandId: randomUUID(), version: 1, pin: { at: MONDAY_9 + 8 * 1440 + 12 * 60 } });
+    const refused = await rona.agent
+      .put(`/api${path}`)
+      .send({ commandId: randomUUID(), version: 1, pin: { at: MONDAY_9 + 8 * 1440 + 12 * 60 } });
     expect(refused.status).toBe(422);
     expect(refused.body).toMatchObject({ code: 'PIN_CLASH' });
     const after = await rona.view();
@@ -96,8 +118,15 @@ describe('a piece from the form to the plan', () => {
     const id = await rona.addChest();
     let v = await rona.view();
     shop.clock.at = MONDAY_9 + 60;
-    await rona.command('post', `/steps/${encodeURIComponent(stepOf(v, 'take-apart').id)}/done`, { version: version(await rona.view(), 'take-apart'), by: 'owner' });
-    await rona.command('put', `/pieces/${id}`, { version: 0, ...chest(), brief: { ...chest().brief, sealer: 'wax', top: { kind: 'stain', colour: { name: 'Oak', hex: '#8a6238' } } } });
+    await rona.command('post', `/steps/${encodeURIComponent(stepOf(v, 'take-apart').id)}/done`, {
+      version: version(await rona.view(), 'take-apart'),
+      by: 'owner',
+    });
+    await rona.command('put', `/pieces/${id}`, {
+      version: 0,
+      ...chest(),
+      brief: { ...chest().brief, sealer: 'wax', top: { kind: 'stain', colour: { name: 'Oak', hex: '#8a6238' } } },
+    });
     v = await rona.view();
     expect(v.pieces[0]!.steps.map((s) => s.key)).toEqual(expect.arrayContaining(['wax', 'stain-top']));
     expect(stepOf(v, 'take-apart').state.kind).toBe('done');
@@ -117,21 +146,30 @@ describe('once, together, and back', () => {
   test('a stale write is refused and says who changed what', async () => {
     const id = await rona.addChest();
     await rona.command('put', `/pieces/${id}`, { version: 0, ...chest(), name: 'Harbour chest' });
-    const stale = await rona.agent.put(`/api/pieces/${id}`).send({ commandId: randomUUID(), version: 0, ...chest(), name: 'Other' });
+    const stale = await rona.agent
+      .put(`/api/pieces/${id}`)
+      .send({ commandId: randomUUID(), version: 0, ...chest(), name: 'Other' });
     expect(stale.status).toBe(409);
-    expect(stale.body).toMatchObject({ code: 'STALE_VERSION', detail: expect.stringMatching(/Rona changed it: Changed Harbour chest/) as string });
+    expect(stale.body).toMatchObject({
+      code: 'STALE_VERSION',
+      detail: expect.stringMatching(/Rona changed it: Changed Harbour chest/) as string,
+    });
     expect((await rona.view()).pieces[0]!.name).toBe('Harbour chest');
   });
   test('of two writes at the same moment one wins and the other is told', async () => {
     const id = await rona.addChest();
-    const write = (name: string) => rona.agent.put(`/api/pieces/${id}`).send({ commandId: randomUUID(), version: 0, ...chest(), name });
+    const write = (name: string) =>
+      rona.agent.put(`/api/pieces/${id}`).send({ commandId: randomUUID(), version: 0, ...chest(), name });
     const answers = await Promise.all([write('A'), write('B')]);
-    expect(answers.map((a) => a.status).sort()).toEqual([200, 409]);
+    expect(answers.map((a) => a.status).sort((a, b) => a - b)).toEqual([200, 409]);
   });
   test('undo takes a step back and restores the plan of before', async () => {
     await rona.addChest();
     const before = await rona.view();
-    const answer = await rona.command('post', `/steps/${encodeURIComponent(stepOf(before, 'take-apart').id)}/start`, { version: 0, by: 'owner' });
+    const answer = await rona.command('post', `/steps/${encodeURIComponent(stepOf(before, 'take-apart').id)}/start`, {
+      version: 0,
+      by: 'owner',
+    });
     await rona.command('post', `/changes/${answer.change.id}/undo`);
     const after = await rona.view();
     expect(stepOf(after, 'take-apart').state).toEqual({ kind: 'planned' });
@@ -144,10 +182,16 @@ describe('once, together, and back', () => {
     const id = randomUUID();
     const added = await rona.command('post', '/pieces', { id, ...chest() });
     const v = await rona.view();
-    await rona.command('post', `/steps/${encodeURIComponent(stepOf(v, 'take-apart').id)}/start`, { version: 0, by: 'owner' });
+    await rona.command('post', `/steps/${encodeURIComponent(stepOf(v, 'take-apart').id)}/start`, {
+      version: 0,
+      by: 'owner',
+    });
     const blocked = await rona.agent.post(`/api/changes/${added.change.id}/undo`).send({ commandId: randomUUID() });
     expect(blocked.status).toBe(409);
-    expect(blocked.body).toMatchObject({ code: 'UNDO_BLOCKED', dependents: [{ summary: expect.stringMatching(/Started/) as string }] });
+    expect(blocked.body).toMatchObject({
+      code: 'UNDO_BLOCKED',
+      dependents: [{ summary: expect.stringMatching(/Started/) as string }],
+    });
     expect((await rona.view()).pieces).toHaveLength(1);
     await rona.command('post', `/changes/${added.change.id}/undo`, { withDependents: true });
     expect((await rona.view()).pieces).toHaveLength(0);
@@ -175,7 +219,11 @@ describe('the shop', () => {
     const before = await rona.view();
     const owner = before.shop.people[0]!;
     const morning = [{ from: 540, until: 720 }];
-    const hours = { weekly: [morning, morning, morning, morning, morning, [], []], exceptions: [{ date: '2026-03-03', shifts: [] }], blocks: [{ title: 'Market', on: { weekday: 2 }, from: 540, until: 600 }] };
+    const hours = {
+      weekly: [morning, morning, morning, morning, morning, [], []],
+      exceptions: [{ date: '2026-03-03', shifts: [] }],
+      blocks: [{ title: 'Market', on: { weekday: 2 }, from: 540, until: 600 }],
+    };
     await rona.command('put', '/shop/people/owner', { version: 0, name: 'Rona', hours, skills: owner.skills });
     const after = await rona.view();
     const id = before.pieces[0]!.id;
@@ -187,7 +235,11 @@ describe('the shop', () => {
   test('a colder garage makes drying longer', async () => {
     await rona.addChest();
     const before = await rona.view();
-    await rona.command('put', '/shop/places/garage', { version: 0, name: 'Garage', typical: { high_c: 15, low_c: 13.5, humidityAtHigh_pct: 60, humidityAtLow_pct: 70 } });
+    await rona.command('put', '/shop/places/garage', {
+      version: 0,
+      name: 'Garage',
+      typical: { high_c: 15, low_c: 13.5, humidityAtHigh_pct: 60, humidityAtLow_pct: 70 },
+    });
     const after = await rona.view();
     const coat = stepOf(after, 'paint-1').id;
     const wet = (v: WorkshopView) => v.plan.steps[coat]!.dry.recoat! - v.plan.steps[coat]!.end;

@@ -29,7 +29,8 @@ test('a skipped time is moved on by the gap, a doubled time is the first of the 
 
 test('reading the wall gives back what it was set from', () => {
   for (const zone of ['Europe/Lisbon', 'Australia/Lord_Howe', 'Pacific/Auckland', 'America/Phoenix', 'Asia/Kolkata'])
-    for (let day = dayOf('2026-03-01'); day < dayOf('2026-03-05'); day++) expect(wallClock(zone, instantAt(zone, day, 605))).toMatchObject({ day, minute: 605 });
+    for (let day = dayOf('2026-03-01'); day < dayOf('2026-03-05'); day++)
+      expect(wallClock(zone, instantAt(zone, day, 605))).toMatchObject({ day, minute: 605 });
 });
 
 test('a shift over a spring change is an hour shorter, blocks are cut out, a day off replaces the weekly hours', () => {
@@ -38,7 +39,12 @@ test('a shift over a spring change is an hour shorter, blocks are cut out, a day
     exceptions: [{ date: '2026-04-05', shifts: [] }],
     blocks: [{ title: 'Fetching', on: { date: '2026-03-22' }, from: 60, until: 120 }],
   };
-  const open = openIntervals(hours, 'Europe/Berlin', at('Europe/Berlin', '2026-03-16', 0), at('Europe/Berlin', '2026-04-12', 0));
+  const open = openIntervals(
+    hours,
+    'Europe/Berlin',
+    at('Europe/Berlin', '2026-03-16', 0),
+    at('Europe/Berlin', '2026-04-12', 0),
+  );
   expect(open.map((s) => s.until - s.from)).toEqual([60, 240, 300]);
 });
 

@@ -4,10 +4,19 @@ import type { Climate, Product } from '../index.ts';
 import { dewPoint_c, dryAt, dryingCurve, saturationPressure_pa, vapourPressureDeficit_pa } from '../index.ts';
 import { minuteDryness } from '../verify/minuteDryness.ts';
 
-const hours = (temperature_c: number[], humidity_pct = 50): Climate => ({ from: 0, temperature_c, humidity_pct: temperature_c.map(() => humidity_pct) });
-const steady = (t: number, rh = 50, n = 24 * 40) => hours(Array.from({ length: n }, () => t), rh);
+const hours = (temperature_c: number[], humidity_pct = 50): Climate => ({
+  from: 0,
+  temperature_c,
+  humidity_pct: temperature_c.map(() => humidity_pct),
+});
+const steady = (t: number, rh = 50, n = 24 * 40) =>
+  hours(
+    Array.from({ length: n }, () => t),
+    rh,
+  );
 const NO_LIMITS = { minTemperature_c: -50, maxHumidity_pct: 100 };
-const cure = (climate: Climate, need_h: number, limits = NO_LIMITS) => dryAt(dryingCurve(climate, 'reactive', limits), 'reactive', need_h * 60, 0) / 60;
+const cure = (climate: Climate, need_h: number, limits = NO_LIMITS) =>
+  dryAt(dryingCurve(climate, 'reactive', limits), 'reactive', need_h * 60, 0) / 60;
 
 describe('psychrometrics', () => {
   // Source: psychrolib 1.1.1 (npm), a general-purpose reference library; columns of dew point and VPD.
@@ -56,7 +65,9 @@ describe('the drying clock', () => {
   test('a real day by the hour gives 14.8327 reference hours in 24, more than its mean temperature would', () => {
     const day = [18, 16, 15, 14, 13, 12, 11, 10, 10, 9, 9, 10, 12, 14, 16, 18, 20, 21, 22, 22, 21, 20, 19, 18];
     expect(dryingCurve(hours(day), 'reactive', NO_LIMITS).cure.at(-1)! / 60).toBeCloseTo(14.8327, 4);
-    expect(dryingCurve(hours(day), 'reactive', { minTemperature_c: 10, maxHumidity_pct: 100 }).cure.at(-1)! / 60).toBeCloseTo(14.0748, 4);
+    expect(
+      dryingCurve(hours(day), 'reactive', { minTemperature_c: 10, maxHumidity_pct: 100 }).cure.at(-1)! / 60,
+    ).toBeCloseTo(14.0748, 4);
     expect(cure(hours(day), 4)).toBeCloseTo(7.407, 1);
   });
   // The table of the model at constant climate: 60 min at reference becomes … (docs/decisions/0003).
@@ -78,17 +89,33 @@ describe('the drying clock', () => {
   });
   test('too damp an hour gives no credit to a waterborne film', () => {
     const limits = { minTemperature_c: 5, maxHumidity_pct: 85 };
-    const climate: Climate = { from: 0, temperature_c: Array.from({ length: 48 }, () => 23), humidity_pct: Array.from({ length: 48 }, (_, h) => (h < 5 ? 90 : 50)) };
+    const climate: Climate = {
+      from: 0,
+      temperature_c: Array.from({ length: 48 }, () => 23),
+      humidity_pct: Array.from({ length: 48 }, (_, h) => (h < 5 ? 90 : 50)),
+    };
     expect(dryAt(dryingCurve(climate, 'waterborne', limits), 'waterborne', 60, 0)).toBe(6 * 60);
   });
 
-  const climates = fc.array(fc.record({ t: fc.integer({ min: -5, max: 35 }), rh: fc.integer({ min: 20, max: 99 }) }), { minLength: 72, maxLength: 96 });
+  const climates = fc.array(fc.record({ t: fc.integer({ min: -5, max: 35 }), rh: fc.integer({ min: 20, max: 99 }) }), {
+    minLength: 72,
+    maxLength: 96,
+  });
   const product = (minutes: number, chemistry: Product['chemistry']): Product => ({
     id: 'x',
     name: 'x',
     family: 'paint',
     chemistry,
-    stages_minutes: { touch: minutes, handle: minutes, sand: minutes, recoat: minutes, topcoat: minutes, travel: minutes, use: minutes, cure: minutes },
+    stages_minutes: {
+      touch: minutes,
+      handle: minutes,
+      sand: minutes,
+      recoat: minutes,
+      topcoat: minutes,
+      travel: minutes,
+      use: minutes,
+      cure: minutes,
+    },
     spread_m2PerL: 10,
     limits: { minTemperature_c: 8, maxHumidity_pct: 85 },
     range: '',
@@ -96,26 +123,43 @@ describe('the drying clock', () => {
   });
   test('agrees within a minute with adding up minute by minute', () => {
     fc.assert(
-      fc.property(climates, fc.integer({ min: 1, max: 900 }), fc.integer({ min: 0, max: 1440 }), fc.constantFrom('waterborne', 'reactive', 'solvent', 'clock'), (air, need, start, chemistry) => {
-        const climate: Climate = { from: 0, temperature_c: air.map((a) => a.t), humidity_pct: air.map((a) => a.rh) };
-        const p = product(need, chemistry as Product['chemistry']);
-        const own = dryAt(dryingCurve(climate, p.chemistry, p.limits!), p.chemistry, need, start);
-        const slow = minuteDryness(climate, p, 'recoat', start);
-        if (own === Infinity || slow === Infinity) expect(Math.min(own, slow)).toBeGreaterThanOrEqual(air.length * 60 - 1);
-        else expect(Math.abs(own - slow)).toBeLessThanOrEqual(1);
-      }),
+      fc.property(
+        climates,
+        fc.integer({ min: 1, max: 900 }),
+        fc.integer({ min: 0, max: 1440 }),
+        fc.constantFrom('waterborne', 'reactive', 'solvent', 'clock'),
+        (air, need, start, chemistry) => {
+          const climate: Climate = { from: 0, temperature_c: air.map((a) => a.t), humidity_pct: air.map((a) => a.rh) };
+          const p = product(need, chemistry as Product['chemistry']);
+          const own = dryAt(dryingCurve(climate, p.chemistry, p.limits!), p.chemistry, need, start);
+          const slow = minuteDryness(climate, p, 'recoat', start);
+          if (own === Infinity || slow === Infinity)
+            expect(Math.min(own, slow)).toBeGreaterThanOrEqual(air.length * 60 - 1);
+          else expect(Math.abs(own - slow)).toBeLessThanOrEqual(1);
+        },
+      ),
     );
   });
   test('warmer at the same humidity is never later, and starting later is never done sooner', () => {
     fc.assert(
-      fc.property(climates, fc.integer({ min: 1, max: 600 }), fc.integer({ min: 0, max: 600 }), fc.integer({ min: 0, max: 8 }), (air, need, start, warmer) => {
-        const at = (more: number, from: number) => {
-          const c: Climate = { from: 0, temperature_c: air.map((a) => a.t + more), humidity_pct: air.map((a) => a.rh) };
-          return dryAt(dryingCurve(c, 'waterborne', NO_LIMITS), 'waterborne', need, from);
-        };
-        expect(at(warmer, start)).toBeLessThanOrEqual(at(0, start));
-        expect(at(0, start + 30)).toBeGreaterThanOrEqual(at(0, start));
-      }),
+      fc.property(
+        climates,
+        fc.integer({ min: 1, max: 600 }),
+        fc.integer({ min: 0, max: 600 }),
+        fc.integer({ min: 0, max: 8 }),
+        (air, need, start, warmer) => {
+          const at = (more: number, from: number) => {
+            const c: Climate = {
+              from: 0,
+              temperature_c: air.map((a) => a.t + more),
+              humidity_pct: air.map((a) => a.rh),
+            };
+            return dryAt(dryingCurve(c, 'waterborne', NO_LIMITS), 'waterborne', need, from);
+          };
+          expect(at(warmer, start)).toBeLessThanOrEqual(at(0, start));
+          expect(at(0, start + 30)).toBeGreaterThanOrEqual(at(0, start));
+        },
+      ),
     );
   });
 });

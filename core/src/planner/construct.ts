@@ -23,7 +23,7 @@ export function planAfresh(problem: Problem, previous: Plan | null = null, evalu
   for (const rule of PRIORITY_RULES)
     if (left > 0 && !(best && isGoodEnough((best as { score: Score }).score)))
       tryOrder(byId(problem.pieces).sort(rule));
-  for (const piece of [...worstFirst(problem, best!.plan)]) {
+  for (const piece of worstFirst(problem, best!.plan)) {
     if (left <= 0) break;
     tryOrder([piece, ...best!.order.filter((p) => p !== piece)]);
   }

@@ -114,7 +114,11 @@ function pullForward(draft: Draft, piece: PieceToPlan): void {
   const after = readyAt(draft, piece);
   const next = kept.filter(([, at]) => at).sort((a, b) => a[1]!.start - b[1]!.start)[0];
   const gain = next ? next[1]!.start - (draft.placed.get(next[0].id)?.start ?? Infinity) : 0;
-  if (after !== null && (before === null || after <= before - WORTH_MOVING_MINUTES || (after <= before && gain >= WORTH_MOVING_MINUTES))) return;
+  if (
+    after !== null &&
+    (before === null || after <= before - WORTH_MOVING_MINUTES || (after <= before && gain >= WORTH_MOVING_MINUTES))
+  )
+    return;
   takeOut(draft, steps, 0);
   for (const [step, at, left] of kept) {
     if (at) put(draft, step, at);

@@ -1,6 +1,17 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { inchesToMetres, litresToUsFluidOunces, litresToUsQuarts, metresToInches, paintFor, spreadingRate, squareMetres, squareMetresPerLitre, squareMetresToSquareFeet, templateById } from '../index.ts';
+import {
+  inchesToMetres,
+  litresToUsFluidOunces,
+  litresToUsQuarts,
+  metresToInches,
+  paintFor,
+  spreadingRate,
+  squareMetres,
+  squareMetresPerLitre,
+  squareMetresToSquareFeet,
+  templateById,
+} from '../index.ts';
 
 // Worked values after ISO 23811 (practical spreading rate); geometry by hand.
 test('40 % solids at 40 µm dry cover 10 m² a litre', () => {
@@ -16,12 +27,17 @@ test('20 % loss on 10 L net is 12.5 L: divided, not added', () => {
 });
 test('doubling area or coats doubles the paint; without loss it is the theoretical amount', () => {
   fc.assert(
-    fc.property(fc.double({ min: 0.01, max: 50, noNaN: true }), fc.integer({ min: 1, max: 6 }), fc.double({ min: 0, max: 0.9, noNaN: true }), (area, coats, loss) => {
-      const one = paintFor(squareMetres(area), squareMetresPerLitre(9), coats, loss);
-      expect(paintFor(squareMetres(2 * area), squareMetresPerLitre(9), coats, loss)).toBeCloseTo(2 * one, 9);
-      expect(paintFor(squareMetres(area), squareMetresPerLitre(9), 2 * coats, loss)).toBeCloseTo(2 * one, 9);
-      expect(paintFor(squareMetres(area), squareMetresPerLitre(9), coats, 0)).toBeCloseTo((area * coats) / 9, 9);
-    }),
+    fc.property(
+      fc.double({ min: 0.01, max: 50, noNaN: true }),
+      fc.integer({ min: 1, max: 6 }),
+      fc.double({ min: 0, max: 0.9, noNaN: true }),
+      (area, coats, loss) => {
+        const one = paintFor(squareMetres(area), squareMetresPerLitre(9), coats, loss);
+        expect(paintFor(squareMetres(2 * area), squareMetresPerLitre(9), coats, loss)).toBeCloseTo(2 * one, 9);
+        expect(paintFor(squareMetres(area), squareMetresPerLitre(9), 2 * coats, loss)).toBeCloseTo(2 * one, 9);
+        expect(paintFor(squareMetres(area), squareMetresPerLitre(9), coats, 0)).toBeCloseTo((area * coats) / 9, 9);
+      },
+    ),
   );
 });
 test('coverage zero, loss of everything and negative areas are refused with the value and the bound', () => {
@@ -34,7 +50,12 @@ test('units convert exactly and back', () => {
   expect(metresToInches(0.9)).toBeCloseTo(35.433, 3);
   expect(litresToUsFluidOunces(0.0295735296)).toBeCloseTo(1, 6);
   expect(squareMetresToSquareFeet(0.09290304)).toBe(1);
-  fc.assert(fc.property(fc.double({ min: 0, max: 1000, noNaN: true }), (n) => Math.abs(inchesToMetres(metresToInches(n)) - n) < 1e-9));
+  fc.assert(
+    fc.property(
+      fc.double({ min: 0, max: 1000, noNaN: true }),
+      (n) => Math.abs(inchesToMetres(metresToInches(n)) - n) < 1e-9,
+    ),
+  );
 });
 test('an open chest of 1.2 × 0.5 × 0.8 m has 2.36 m² outside', () => {
   const zones = templateById.get('chest-of-drawers')!.zones({ width: 1.2, depth: 0.5, height: 0.8, parts: 4 });

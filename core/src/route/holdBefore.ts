@@ -6,7 +6,13 @@ import { type ShopStep, stepId } from '../workshop/workshop.ts';
  * hold is called off. What the step waited for, the hold now waits for.
  * @throws {RangeError} when the step is not there
  */
-export function holdBefore(pieceId: string, steps: readonly ShopStep[], waitingId: string, title: string, until: Instant): ShopStep[] {
+export function holdBefore(
+  pieceId: string,
+  steps: readonly ShopStep[],
+  waitingId: string,
+  title: string,
+  until: Instant,
+): ShopStep[] {
   const at = steps.findIndex((s) => s.id === waitingId);
   const waiting = steps[at];
   if (!waiting) throw new RangeError(`step "${waitingId}" is not one of this piece`);
@@ -35,6 +41,9 @@ export function holdBefore(pieceId: string, steps: readonly ShopStep[], waitingI
     state: { kind: 'planned' },
     pin: { notBefore: until },
   };
-  const held: ShopStep = { ...waiting, after: [...waiting.after, { step: key, from: 'end', min_minutes: 0, max_minutes: null }] };
+  const held: ShopStep = {
+    ...waiting,
+    after: [...waiting.after, { step: key, from: 'end', min_minutes: 0, max_minutes: null }],
+  };
   return [...steps.slice(0, at), hold, held, ...steps.slice(at + 1)];
 }

@@ -31,12 +31,24 @@ const baseKey = (key: string) => key.replace(/-(again|block)-\d+$/, '');
 
 function redo(pieceId: string, failed: ShopStep, round: number): ShopStep[] {
   const again = `${baseKey(failed.key)}-again-${round}`;
-  const repeat: ShopStep = { ...fresh(failed), id: stepId(pieceId, again), key: again, title: `${failed.title}, again`, reason: 'It failed the first time and is done again.' };
+  const repeat: ShopStep = {
+    ...fresh(failed),
+    id: stepId(pieceId, again),
+    key: again,
+    title: `${failed.title}, again`,
+    reason: 'It failed the first time and is done again.',
+  };
   if (failed.coat === null)
     return [{ ...repeat, after: [{ step: failed.key, from: 'end', min_minutes: 0, max_minutes: null }] }];
   const sand = `${baseKey(failed.key)}-sandback-${round}`;
   return [
-    sanding(pieceId, failed, sand, 'Sand back the failed coat', 'Let it harden overnight, then sand back to a sound surface.'),
+    sanding(
+      pieceId,
+      failed,
+      sand,
+      'Sand back the failed coat',
+      'Let it harden overnight, then sand back to a sound surface.',
+    ),
     { ...repeat, after: [{ step: sand, from: 'end', min_minutes: 0, max_minutes: null }] },
   ];
 }
@@ -51,7 +63,8 @@ function block(pieceId: string, failed: ShopStep, round: number): ShopStep[] {
       key,
       title: 'Block the bleed-through with shellac primer',
       reason: 'Dye or tannin came through: one more coat of shellac primer holds it back.',
-      caution: 'Solvent vapour: fresh air in and out, no flames or sparks, and wear what the label and safety sheet say.',
+      caution:
+        'Solvent vapour: fresh air in and out, no flames or sparks, and wear what the label and safety sheet say.',
       coat: 'primer',
       colour: '#e9e4d6',
       product: 'shellac-primer',

@@ -17,7 +17,11 @@ export function boatShed(now: Instant): Shop {
       {
         id: 'ines',
         name: 'Ines',
-        hours: { weekly: [full, full, full, full, full, [h(9, 13)], OFF], exceptions: [], blocks: [marketDay, { title: 'Buying and fetching', on: { weekday: 2 }, from: 8 * 60 + 30, until: 11 * 60 }] },
+        hours: {
+          weekly: [full, full, full, full, full, [h(9, 13)], OFF],
+          exceptions: [],
+          blocks: [marketDay, { title: 'Buying and fetching', on: { weekday: 2 }, from: 8 * 60 + 30, until: 11 * 60 }],
+        },
         skills: EVERY_SKILL,
       },
       {
@@ -29,19 +33,38 @@ export function boatShed(now: Instant): Shop {
       {
         id: 'jun',
         name: 'Jun',
-        hours: { weekly: [[h(13, 17)], [h(13, 17)], OFF, [h(13, 17)], [h(13, 17)], [h(9, 13)], OFF], exceptions: [], blocks: [{ title: 'School run', on: { weekday: 3 }, from: 15 * 60, until: 15 * 60 + 45 }] },
+        hours: {
+          weekly: [[h(13, 17)], [h(13, 17)], OFF, [h(13, 17)], [h(13, 17)], [h(9, 13)], OFF],
+          exceptions: [],
+          blocks: [{ title: 'School run', on: { weekday: 3 }, from: 15 * 60, until: 15 * 60 + 45 }],
+        },
         skills: { prep: 0.9, paint: 0.9, seal: 1, assemble: 0.9 },
       },
     ],
     stations: [
       { id: 'bench', name: 'Long bench', kind: 'bench', capacity: 5, hours: null, climate: 'shed' },
       { id: 'rack', name: 'Rack', kind: 'rack', capacity: 12, hours: null, climate: 'shed' },
-      { id: 'spray', name: 'Spray bay', kind: 'spray', capacity: 2, hours: { weekly: spray, exceptions: [], blocks: [] }, climate: 'shed' },
+      {
+        id: 'spray',
+        name: 'Spray bay',
+        kind: 'spray',
+        capacity: 2,
+        hours: { weekly: spray, exceptions: [], blocks: [] },
+        climate: 'shed',
+      },
       { id: 'warm-bench', name: 'Sail loft bench', kind: 'bench', capacity: 2, hours: null, climate: 'loft' },
       { id: 'warm-rack', name: 'Sail loft rack', kind: 'rack', capacity: 6, hours: null, climate: 'loft' },
     ],
     tools: [{ id: 'sprayer', name: 'Sprayer', capacity: 1 }],
-    places: [shedAir(now), { id: 'loft', name: 'Sail loft', typical: { high_c: 22, low_c: 18, humidityAtHigh_pct: 45, humidityAtLow_pct: 52 }, series: null }],
+    places: [
+      shedAir(now),
+      {
+        id: 'loft',
+        name: 'Sail loft',
+        typical: { high_c: 22, low_c: 18, humidityAtHigh_pct: 45, humidityAtLow_pct: 52 },
+        series: null,
+      },
+    ],
   };
 }
 
@@ -64,5 +87,10 @@ function shedAir(now: Instant): ClimatePlace {
     temperature_c.push(Math.round(t * 10) / 10);
     humidity_pct.push(Math.round(isColdNight ? 82 : 72 - 20 * warmth + 2 * Math.sin(day)));
   }
-  return { id: 'shed', name: 'Boat shed', typical: { high_c: 20, low_c: 14.5, humidityAtHigh_pct: 52, humidityAtLow_pct: 70 }, series: { from, temperature_c, humidity_pct } };
+  return {
+    id: 'shed',
+    name: 'Boat shed',
+    typical: { high_c: 20, low_c: 14.5, humidityAtHigh_pct: 52, humidityAtLow_pct: 70 },
+    series: { from, temperature_c, humidity_pct },
+  };
 }

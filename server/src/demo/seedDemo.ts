@@ -1,8 +1,33 @@
 import { hash } from '@node-rs/argon2';
-import { buildRoute, holdBefore, type Instant, instantAt, type Plan, type PieceMove, problemOf, rework, type Shop, type ShopPiece, stepsOf, templateById, wallClock } from '@app/core';
+import {
+  buildRoute,
+  holdBefore,
+  type Instant,
+  instantAt,
+  type Plan,
+  type PieceMove,
+  problemOf,
+  rework,
+  type Shop,
+  type ShopPiece,
+  stepsOf,
+  templateById,
+  wallClock,
+} from '@app/core';
 import type { Transaction } from 'sequelize';
 import type { Deps } from '../services/commands.ts';
-import { ChangeRow, PersonRow, PieceRow, PlaceRow, PlanRow, StationRow, StepRow, ToolRow, UserRow, WorkshopRow } from '../store/models.ts';
+import {
+  ChangeRow,
+  PersonRow,
+  PieceRow,
+  PlaceRow,
+  PlanRow,
+  StationRow,
+  StepRow,
+  ToolRow,
+  UserRow,
+  WorkshopRow,
+} from '../store/models.ts';
 import { toDate } from '../store/shopStore.ts';
 import { boatShed, DEMO_ZONE } from './boatShed.ts';
 import { DEMO_PIECES, type DemoPiece } from './demoPieces.ts';
@@ -30,27 +55,63 @@ export async function seedDemo(deps: Deps, fresh = false): Promise<void> {
 }
 
 type Lived = { readonly pieces: readonly LivedPiece[]; readonly plan: Plan };
-type LivedPiece = ShopPiece & { readonly demo: DemoPiece; readonly zones: PieceRow['zones']; readonly notes: readonly string[] };
+type LivedPiece = ShopPiece & {
+  readonly demo: DemoPiece;
+  readonly zones: PieceRow['zones'];
+  readonly notes: readonly string[];
+};
 
 /** Plans from some days ago, takes what that plan did until now as done, then lets the troubles happen. */
 async function live(deps: Deps, shop: Shop, now: Instant): Promise<Lived> {
   const pieces = DEMO_PIECES.map((d) => pieceOf(d, shop, now));
-  const solve = async (list: readonly ShopPiece[], at: Instant, previous: Plan | null, afresh: boolean): Promise<Plan> => {
-    const result = await deps.planner.solve({ problem: problemOf(shop, list, at), previous, touched: [], afresh, movesSince: null });
+  const solve = async (
+    list: readonly ShopPiece[],
+    at: Instant,
+    previous: Plan | null,
+    afresh: boolean,
+  ): Promise<Plan> => {
+    const result = await deps.planner.solve({
+      problem: problemOf(shop, list, at),
+      previous,
+      touched: [],
+      afresh,
+      movesSince: null,
+    });
     if (result.kind === 'refused') throw new Error(`The demo cannot be planned: ${result.reasons.join(' ')}`);
     return result.plan;
   };
   const then = now - HISTORY_DAYS * 1440;
   const past = await solve(pieces, then, null, true);
-  const lived = troubles(pieces.map((p) => happenedUntil(p, past, now)), now);
+  const lived = troubles(
+    pieces.map((p) => happenedUntil(p, past, now)),
+    now,
+  );
   return { pieces: lived, plan: await solve(lived, now, past, true) };
 }
 
 function pieceOf(d: DemoPiece, shop: Shop, now: Instant): LivedPiece {
   const today = wallClock(DEMO_ZONE, now).day;
   const at = (t: { readonly day: number; readonly hour: number }) => instantAt(DEMO_ZONE, today + t.day, t.hour * 60);
-  const route = buildRoute({ template: templateById.get(d.template)!, dimensions: d.dimensions, survey: d.survey, brief: d.brief, means: { people: shop.people.length, sprayer: true } });
-  return { id: d.id, name: d.name, kind: d.client === null ? 'stock' : 'client', arrival: at(d.arrival), due: d.due && at(d.due), told: d.told, active: true, steps: stepsOf(d.id, route.steps), demo: d, zones: route.zones, notes: route.notes };
+  const route = buildRoute({
+    template: templateById.get(d.template)!,
+    dimensions: d.dimensions,
+    survey: d.survey,
+    brief: d.brief,
+    means: { people: shop.people.length, sprayer: true },
+  });
+  return {
+    id: d.id,
+    name: d.name,
+    kind: d.client === null ? 'stock' : 'client',
+    arrival: at(d.arrival),
+    due: d.due && at(d.due),
+    told: d.told,
+    active: true,
+    steps: stepsOf(d.id, route.steps),
+    demo: d,
+    zones: route.zones,
+    notes: route.notes,
+  };
 }
 
 function happenedUntil(p: LivedPiece, past: Plan, now: Instant): LivedPiece {
@@ -71,8 +132,19 @@ function troubles(pieces: readonly LivedPiece[], now: Instant): LivedPiece[] {
   return pieces.map((p) => {
     const coat = p.steps.find((s) => s.key === 'paint-1');
     if (!coat) return p;
-    if (p.id === 'plan-chest' && coat.state.kind === 'done') return { ...p, steps: rework(p.id, stoppedAfter(p.steps, coat.key), coat.id, 'bleed-through') };
-    if (p.id === 'wardrobe' && coat.state.kind === 'planned') return { ...p, steps: holdBefore(p.id, p.steps, coat.id, 'Wait for Aske to approve the colour sample', instantAt(DEMO_ZONE, today + 3, 9 * 60)) };
+    if (p.id === 'plan-chest' && coat.state.kind === 'done')
+      return { ...p, steps: rework(p.id, stoppedAfter(p.steps, coat.key), coat.id, 'bleed-through') };
+    if (p.id === 'wardrobe' && coat.state.kind === 'planned')
+      return {
+        ...p,
+        steps: holdBefore(
+          p.id,
+          p.steps,
+          coat.id,
+          'Wait for Aske to approve the colour sample',
+          instantAt(DEMO_ZONE, today + 3, 9 * 60),
+        ),
+      };
     return p;
   });
 }
@@ -85,12 +157,47 @@ function stoppedAfter(steps: LivedPiece['steps'], key: string): LivedPiece['step
 
 async function saveShop(shop: Shop, password_hash: string, transaction: Transaction): Promise<void> {
   const mine = { workshop_id: DEMO_ID, version: 0 };
-  await WorkshopRow.create({ id: DEMO_ID, name: 'Boat-shed workshop', time_zone: shop.timeZone, units: 'metric', is_demo: true, revision: 0, version: 0 }, { transaction });
-  await PlaceRow.bulkCreate(shop.places.map((p) => ({ ...p, ...mine })), { transaction });
-  await PersonRow.bulkCreate(shop.people.map((p) => ({ ...p, ...mine })), { transaction });
-  await StationRow.bulkCreate(shop.stations.map((s) => ({ ...s, ...mine })), { transaction });
-  await ToolRow.bulkCreate(shop.tools.map((t) => ({ ...t, ...mine })), { transaction });
-  await UserRow.create({ id: 'demo-owner', workshop_id: DEMO_ID, sign_in: DEMO_SIGN_IN.name, name: 'Ines', role: 'owner', person_id: 'ines', password_hash, must_change_password: false }, { transaction });
+  await WorkshopRow.create(
+    {
+      id: DEMO_ID,
+      name: 'Boat-shed workshop',
+      time_zone: shop.timeZone,
+      units: 'metric',
+      is_demo: true,
+      revision: 0,
+      version: 0,
+    },
+    { transaction },
+  );
+  await PlaceRow.bulkCreate(
+    shop.places.map((p) => ({ ...p, ...mine })),
+    { transaction },
+  );
+  await PersonRow.bulkCreate(
+    shop.people.map((p) => ({ ...p, ...mine })),
+    { transaction },
+  );
+  await StationRow.bulkCreate(
+    shop.stations.map((s) => ({ ...s, ...mine })),
+    { transaction },
+  );
+  await ToolRow.bulkCreate(
+    shop.tools.map((t) => ({ ...t, ...mine })),
+    { transaction },
+  );
+  await UserRow.create(
+    {
+      id: 'demo-owner',
+      workshop_id: DEMO_ID,
+      sign_in: DEMO_SIGN_IN.name,
+      name: 'Ines',
+      role: 'owner',
+      person_id: 'ines',
+      password_hash,
+      must_change_password: false,
+    },
+    { transaction },
+  );
 }
 
 async function savePieces(pieces: readonly LivedPiece[], transaction: Transaction): Promise<void> {
@@ -118,7 +225,16 @@ async function savePieces(pieces: readonly LivedPiece[], transaction: Transactio
       { transaction },
     );
     await StepRow.bulkCreate(
-      p.steps.map(({ id, state, pin, ...route }, position) => ({ id, workshop_id: DEMO_ID, piece_id: p.id, position, route, state, pin, version: 0 })),
+      p.steps.map(({ id, state, pin, ...route }, position) => ({
+        id,
+        workshop_id: DEMO_ID,
+        piece_id: p.id,
+        position,
+        route,
+        state,
+        pin,
+        version: 0,
+      })),
       { transaction },
     );
   }
@@ -128,15 +244,49 @@ const NO_MOVES: readonly PieceMove[] = [];
 
 /** What was done, as the log would have it. */
 async function saveLog(pieces: readonly LivedPiece[], now: Instant, transaction: Transaction): Promise<void> {
-  const names = new Map([['ines', 'Ines'], ['teo', 'Teo'], ['jun', 'Jun']]);
+  const names = new Map([
+    ['ines', 'Ines'],
+    ['teo', 'Teo'],
+    ['jun', 'Jun'],
+  ]);
   const done = pieces
-    .flatMap((p) => p.steps.flatMap((s) => (s.state.kind === 'done' ? [{ piece: p, step: s, at: s.state.until, by: names.get(s.state.by[0] ?? '') ?? 'Ines' }] : [])))
+    .flatMap((p) =>
+      p.steps.flatMap((s) =>
+        s.state.kind === 'done'
+          ? [{ piece: p, step: s, at: s.state.until, by: names.get(s.state.by[0] ?? '') ?? 'Ines' }]
+          : [],
+      ),
+    )
     .sort((a, b) => a.at - b.at);
-  const rows = done.map((d, i) => ({ id: `demo-log-${i + 1}`, number: i + 1, user_name: d.by, at: toDate(d.at), summary: `“${d.step.title}” done on ${d.piece.name}`, piece_id: d.piece.id }));
+  const rows = done.map((d, i) => ({
+    id: `demo-log-${i + 1}`,
+    number: i + 1,
+    user_name: d.by,
+    at: toDate(d.at),
+    summary: `“${d.step.title}” done on ${d.piece.name}`,
+    piece_id: d.piece.id,
+  }));
   const chest = pieces.find((p) => p.steps.some((s) => s.key.includes('-block-')));
-  if (chest) rows.push({ id: 'demo-log-bleed', number: rows.length + 1, user_name: 'Teo', at: toDate(now - 2), summary: `Bleed-through on ${chest.name}: one more coat of primer first`, piece_id: chest.id });
+  if (chest)
+    rows.push({
+      id: 'demo-log-bleed',
+      number: rows.length + 1,
+      user_name: 'Teo',
+      at: toDate(now - 2),
+      summary: `Bleed-through on ${chest.name}: one more coat of primer first`,
+      piece_id: chest.id,
+    });
   await ChangeRow.bulkCreate(
-    rows.map((r) => ({ ...r, workshop_id: DEMO_ID, rows: [], moves: NO_MOVES, plan_before: 1, plan_after: 1, undoes: null, undone_by: null })),
+    rows.map((r) => ({
+      ...r,
+      workshop_id: DEMO_ID,
+      rows: [],
+      moves: NO_MOVES,
+      plan_before: 1,
+      plan_after: 1,
+      undoes: null,
+      undone_by: null,
+    })),
     { transaction },
   );
   await WorkshopRow.update({ revision: rows.length }, { where: { id: DEMO_ID }, transaction });

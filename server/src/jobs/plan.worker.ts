@@ -1,4 +1,13 @@
-import { type Plan, planAfresh, planDiff, type PieceMove, type Problem, problemFaults, replan, verify } from '@app/core';
+import {
+  type Plan,
+  planAfresh,
+  planDiff,
+  type PieceMove,
+  type Problem,
+  problemFaults,
+  replan,
+  verify,
+} from '@app/core';
 
 export type PlanTask = {
   readonly problem: Problem;

@@ -4,7 +4,7 @@ import type { AppOptions } from '../app.ts';
 import { ApiError } from '../errors.ts';
 import { ownerOf } from '../guards.ts';
 import { addHelper } from '../services/accounts.ts';
-import { removeShopRow, saveShopRow, saveWorkshop, type ShopInput, type ShopTable } from '../services/shop.ts';
+import { removeShopRow, saveShopRow, saveWorkshop, type ShopTable } from '../services/shop.ts';
 
 const ALL = { abortEarly: false, stripUnknown: true } as const;
 const INPUTS = { people: PersonInput, stations: StationInput, tools: ToolInput, places: PlaceInput } as const;
@@ -14,7 +14,7 @@ export function shopRoutes({ deps }: AppOptions): Router {
   const save = async (req: Request, res: Response, id: string | null) => {
     const actor = await ownerOf(req);
     const table = tableOf(req);
-    const input = (await INPUTS[table].validate(req.body, ALL)) as ShopInput;
+    const input = await INPUTS[table].validate(req.body, ALL);
     res.json(await saveShopRow(deps, actor, table, id, input));
   };
   return Router()
@@ -23,11 +23,11 @@ export function shopRoutes({ deps }: AppOptions): Router {
       res.json(await saveWorkshop(deps, actor, await WorkshopInput.validate(req.body, ALL)));
     })
     .post('/shop/:table', (req, res) => save(req, res, null))
-    .put('/shop/:table/:id', (req, res) => save(req, res, String(req.params['id']).slice(0, 60)))
+    .put('/shop/:table/:id', (req, res) => save(req, res, req.params.id.slice(0, 60)))
     .delete('/shop/:table/:id', async (req, res) => {
       const actor = await ownerOf(req);
       const { commandId } = await Command.validate(req.body, ALL);
-      res.json(await removeShopRow(deps, actor, tableOf(req), String(req.params['id']), commandId));
+      res.json(await removeShopRow(deps, actor, tableOf(req), req.params.id, commandId));
     })
     .post('/helpers', async (req, res) => {
       const actor = await ownerOf(req);

@@ -1,9 +1,19 @@
-import { Command, EditPiece, NewPiece, PieceVersion, StepDone, StepPin, StepProblem, StepStart, Undo } from '@app/contract';
+import {
+  Command,
+  EditPiece,
+  NewPiece,
+  PieceVersion,
+  StepDone,
+  StepPin,
+  StepProblem,
+  StepStart,
+  Undo,
+} from '@app/contract';
 import { Router } from 'express';
 import type { AppOptions } from '../app.ts';
 import { actorOf, userOf } from '../guards.ts';
 import { keepUp } from '../services/keepUp.ts';
-import { addPiece, editPiece, type PieceFields, removePiece } from '../services/pieces.ts';
+import { addPiece, editPiece, removePiece } from '../services/pieces.ts';
 import { planAgain } from '../services/shop.ts';
 import { finishStep, pinStep, reportProblem, startStep } from '../services/steps.ts';
 import { undo } from '../services/undo.ts';
@@ -11,7 +21,8 @@ import { workshopView } from '../services/view.ts';
 
 const ALL = { abortEarly: false, stripUnknown: true } as const;
 const ID_MAX = 200;
-const idOf = (params: Readonly<Record<string, string | string[] | undefined>>) => String(params['id'] ?? '').slice(0, ID_MAX);
+const idOf = (params: Readonly<Record<string, string | string[] | undefined>>) =>
+  String(params['id'] ?? '').slice(0, ID_MAX);
 
 /** Looking at the workshop and doing its daily work: pieces, steps, plan, undo. */
 export function workRoutes({ deps, events }: AppOptions): Router {
@@ -28,13 +39,12 @@ export function workRoutes({ deps, events }: AppOptions): Router {
     .post('/pieces', async (req, res) => {
       const actor = await actorOf(req);
       const input = await NewPiece.validate(req.body, ALL);
-      // Yup has checked the unions; it cannot say so in types where a field's shape depends on another.
-      res.status(201).json(await addPiece(deps, actor, input as unknown as PieceFields & { commandId: string; id: string }));
+      res.status(201).json(await addPiece(deps, actor, input));
     })
     .put('/pieces/:id', async (req, res) => {
       const actor = await actorOf(req);
       const input = await EditPiece.validate(req.body, ALL);
-      res.json(await editPiece(deps, actor, idOf(req.params), input as unknown as PieceFields & { commandId: string; version: number }));
+      res.json(await editPiece(deps, actor, idOf(req.params), input));
     })
     .delete('/pieces/:id', async (req, res) => {
       const actor = await actorOf(req);

@@ -25,16 +25,49 @@ export async function startOwn(deps: Deps, input: StartOwn): Promise<UserRow> {
   return deps.sequelize.transaction(async (transaction) => {
     const again = await UserRow.findByPk(input.commandId, { transaction });
     if (again) return again;
-    if (await UserRow.findOne({ where: bySignIn(input.signIn), transaction })) throw new ApiError('NAME_TAKEN', { fields: { signIn: 'This sign-in name is taken.' } });
+    if (await UserRow.findOne({ where: bySignIn(input.signIn), transaction }))
+      throw new ApiError('NAME_TAKEN', { fields: { signIn: 'This sign-in name is taken.' } });
     const workshop_id = randomUUID();
     const shop = firstShop(input.timeZone, input.ownerName);
-    await WorkshopRow.create({ id: workshop_id, name: input.workshopName, time_zone: input.timeZone, units: input.units === 'us' ? 'us' : 'metric', is_demo: false, revision: 0, version: 0 }, { transaction });
-    await PlaceRow.bulkCreate(shop.places.map((p) => ({ ...p, workshop_id, version: 0 })), { transaction });
-    await PersonRow.bulkCreate(shop.people.map((p) => ({ ...p, workshop_id, version: 0 })), { transaction });
-    await StationRow.bulkCreate(shop.stations.map((s) => ({ ...s, workshop_id, version: 0 })), { transaction });
-    await ToolRow.bulkCreate(shop.tools.map((t) => ({ ...t, workshop_id, version: 0 })), { transaction });
+    await WorkshopRow.create(
+      {
+        id: workshop_id,
+        name: input.workshopName,
+        time_zone: input.timeZone,
+        units: input.units === 'us' ? 'us' : 'metric',
+        is_demo: false,
+        revision: 0,
+        version: 0,
+      },
+      { transaction },
+    );
+    await PlaceRow.bulkCreate(
+      shop.places.map((p) => ({ ...p, workshop_id, version: 0 })),
+      { transaction },
+    );
+    await PersonRow.bulkCreate(
+      shop.people.map((p) => ({ ...p, workshop_id, version: 0 })),
+      { transaction },
+    );
+    await StationRow.bulkCreate(
+      shop.stations.map((s) => ({ ...s, workshop_id, version: 0 })),
+      { transaction },
+    );
+    await ToolRow.bulkCreate(
+      shop.tools.map((t) => ({ ...t, workshop_id, version: 0 })),
+      { transaction },
+    );
     return UserRow.create(
-      { id: input.commandId, workshop_id, sign_in: input.signIn, name: input.ownerName, role: 'owner', person_id: 'owner', password_hash, must_change_password: false },
+      {
+        id: input.commandId,
+        workshop_id,
+        sign_in: input.signIn,
+        name: input.ownerName,
+        role: 'owner',
+        person_id: 'owner',
+        password_hash,
+        must_change_password: false,
+      },
       { transaction },
     );
   });
@@ -44,7 +77,8 @@ export async function addHelper(workshopId: string, input: HelperInput): Promise
   const person = await PersonRow.findOne({ where: { workshop_id: workshopId, id: input.personId } });
   if (!person) throw new ApiError('INVALID_REQUEST', { fields: { personId: 'Choose one of the people.' } });
   if (await UserRow.findByPk(input.commandId)) return;
-  if (await UserRow.findOne({ where: bySignIn(input.signIn) })) throw new ApiError('NAME_TAKEN', { fields: { signIn: 'This sign-in name is taken.' } });
+  if (await UserRow.findOne({ where: bySignIn(input.signIn) }))
+    throw new ApiError('NAME_TAKEN', { fields: { signIn: 'This sign-in name is taken.' } });
   await UserRow.create({
     id: input.commandId,
     workshop_id: workshopId,
@@ -58,14 +92,22 @@ export async function addHelper(workshopId: string, input: HelperInput): Promise
 }
 
 export async function changePassword(user: UserRow, password: string): Promise<void> {
-  if (await verify(user.password_hash, password)) throw new ApiError('INVALID_REQUEST', { fields: { password: 'Choose one that is not the old one.' } });
-  await UserRow.update({ password_hash: await hash(password), must_change_password: false }, { where: { id: user.id } });
+  if (await verify(user.password_hash, password))
+    throw new ApiError('INVALID_REQUEST', { fields: { password: 'Choose one that is not the old one.' } });
+  await UserRow.update(
+    { password_hash: await hash(password), must_change_password: false },
+    { where: { id: user.id } },
+  );
 }
 
 /** Gives the demo's owner a one-time password for use beyond this computer; it must be changed at the first sign-in. */
 export async function oneTimeDemoPassword(): Promise<string> {
   const password = randomBytes(9).toString('base64url');
   const demo = await WorkshopRow.findOne({ where: { is_demo: true } });
-  if (demo) await UserRow.update({ password_hash: await hash(password), must_change_password: true }, { where: { workshop_id: demo.id } });
+  if (demo)
+    await UserRow.update(
+      { password_hash: await hash(password), must_change_password: true },
+      { where: { workshop_id: demo.id } },
+    );
   return password;
 }

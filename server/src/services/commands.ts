@@ -6,7 +6,15 @@ import type { Clock } from '../clock.ts';
 import { ApiError } from '../errors.ts';
 import type { Planner } from '../jobs/planner.ts';
 import type { Logger } from 'pino';
-import { ChangeRow, type Fields, PlanRow, type RowChange, TABLES, type TableName, WorkshopRow } from '../store/models.ts';
+import {
+  ChangeRow,
+  type Fields,
+  PlanRow,
+  type RowChange,
+  TABLES,
+  type TableName,
+  WorkshopRow,
+} from '../store/models.ts';
 import { currentPlan, loadShop, toDate } from '../store/shopStore.ts';
 
 /** What services are given. */
@@ -90,8 +98,17 @@ async function planFor(deps: Deps, actor: Actor, done: Done, transaction: Transa
   if (done.planning === 'none') return { before: current.number, after: current.number, moves: [] };
   const stored = await loadShop(actor.workshopId, transaction);
   const problem = problemOf(stored!.shop, stored!.pieces, deps.clock.now());
-  const old = done.restorePlan === undefined ? null : await PlanRow.findOne({ where: { workshop_id: actor.workshopId, number: done.restorePlan }, transaction });
-  const task = { problem, previous: old?.plan ?? current.plan, touched: done.touched ?? [], afresh: done.planning === 'afresh', movesSince: done.isAutomatic ? null : await planBeforeWaiting(actor.workshopId, transaction) };
+  const old =
+    done.restorePlan === undefined
+      ? null
+      : await PlanRow.findOne({ where: { workshop_id: actor.workshopId, number: done.restorePlan }, transaction });
+  const task = {
+    problem,
+    previous: old?.plan ?? current.plan,
+    touched: done.touched ?? [],
+    afresh: done.planning === 'afresh',
+    movesSince: done.isAutomatic ? null : await planBeforeWaiting(actor.workshopId, transaction),
+  };
   const result = await deps.planner.solve(task);
   if (result.kind === 'refused') {
     deps.log.warn({ reasons: result.reasons }, 'plan refused');
@@ -99,7 +116,10 @@ async function planFor(deps: Deps, actor: Actor, done: Done, transaction: Transa
   }
   done.accept?.(result.plan);
   const number = current.number + 1;
-  await PlanRow.create({ workshop_id: actor.workshopId, number, made_at: toDate(deps.clock.now()), plan: result.plan }, { transaction });
+  await PlanRow.create(
+    { workshop_id: actor.workshopId, number, made_at: toDate(deps.clock.now()), plan: result.plan },
+    { transaction },
+  );
   return { before: current.number, after: number, moves: result.moves };
 }
 
@@ -108,7 +128,12 @@ async function planFor(deps: Deps, actor: Actor, done: Done, transaction: Transa
  * there, so that "two hours late" shows all it cost and not only the last five minutes. Null: nothing was pushed.
  */
 async function planBeforeWaiting(workshopId: string, transaction: Transaction): Promise<PlanRow['plan'] | null> {
-  const newest = await ChangeRow.findAll({ where: { workshop_id: workshopId }, order: [['number', 'DESC']], limit: 50, transaction });
+  const newest = await ChangeRow.findAll({
+    where: { workshop_id: workshopId },
+    order: [['number', 'DESC']],
+    limit: 50,
+    transaction,
+  });
   const firstByPerson = newest.findIndex((c) => c.user_name !== CLOCK_NAME);
   const pushes = firstByPerson === -1 ? newest : newest.slice(0, firstByPerson);
   const before = pushes.at(-1)?.plan_before;
@@ -148,7 +173,10 @@ export class Recorder {
   }
 
   async insert(table: TableName, id: string, fields: Fields): Promise<void> {
-    await modelOf(table).create({ ...fields, ...this.#key(table, id), version: fields['version'] ?? 0 }, { transaction: this.transaction });
+    await modelOf(table).create(
+      { ...fields, ...this.#key(table, id), version: fields['version'] ?? 0 },
+      { transaction: this.transaction },
+    );
     this.changes.push({ table, id, before: null, after: storable({ ...fields, version: fields['version'] ?? 0 }) });
   }
 
@@ -159,10 +187,16 @@ export class Recorder {
   async update(table: TableName, id: string, fields: Fields, version?: number): Promise<void> {
     const before = await this.read(table, id);
     if (!before) throw new ApiError('NOT_FOUND');
-    if (version !== undefined && version !== before.version) throw new ApiError('STALE_VERSION', { detail: await this.#whoChanged(table, id) });
-    const changed = Object.fromEntries(Object.entries(storable(fields)).filter(([k, v]) => !isDeepStrictEqual(v, storable(before)[k])));
+    if (version !== undefined && version !== before.version)
+      throw new ApiError('STALE_VERSION', { detail: await this.#whoChanged(table, id) });
+    const changed = Object.fromEntries(
+      Object.entries(storable(fields)).filter(([k, v]) => !isDeepStrictEqual(v, storable(before)[k])),
+    );
     if (Object.keys(changed).length === 0) return;
-    await modelOf(table).update({ ...fields, version: before.version + 1 }, { where: this.#key(table, id), transaction: this.transaction });
+    await modelOf(table).update(
+      { ...fields, version: before.version + 1 },
+      { where: this.#key(table, id), transaction: this.transaction },
+    );
     const was = Object.fromEntries(Object.keys(changed).map((k) => [k, storable(before)[k]]));
     this.changes.push({ table, id, before: was, after: changed });
   }
@@ -179,14 +213,20 @@ export class Recorder {
   }
 
   async #whoChanged(table: TableName, id: string): Promise<string> {
-    const recent = await ChangeRow.findAll({ where: { workshop_id: this.workshopId }, order: [['number', 'DESC']], limit: 200, transaction: this.transaction });
+    const recent = await ChangeRow.findAll({
+      where: { workshop_id: this.workshopId },
+      order: [['number', 'DESC']],
+      limit: 200,
+      transaction: this.transaction,
+    });
     const last = recent.find((c) => c.rows.some((r) => r.table === table && r.id === id));
     return last ? `${last.user_name} changed it: ${last.summary}` : 'It was changed in the meantime.';
   }
 }
 
 /** Any model by table name; their attribute types differ, the calls do not. */
-export const modelOf = (table: TableName) => TABLES[table] as unknown as typeof import('sequelize').Model & { new (): import('sequelize').Model };
+export const modelOf = (table: TableName) =>
+  TABLES[table] as unknown as typeof import('sequelize').Model & { new (): import('sequelize').Model };
 
 function fieldsOf(row: Fields): Fields & { readonly version: number } {
   const { workshop_id: _workshop, id: _id, ...rest } = row;

@@ -16,17 +16,33 @@ export async function keepUp(deps: Deps, workshopId: string): Promise<boolean> {
   const { plan } = await currentPlan(workshopId);
   const stored = plan && (await loadShop(workshopId));
   if (!plan || !stored) return false;
-  const late = stored.pieces.filter((p) => p.active).flatMap((p) => p.steps.filter((s) => isOverdue(s, plan.steps[s.id], now)).map((s) => ({ piece: p.name, step: s })));
+  const late = stored.pieces
+    .filter((p) => p.active)
+    .flatMap((p) =>
+      p.steps.filter((s) => isOverdue(s, plan.steps[s.id], now)).map((s) => ({ piece: p.name, step: s })),
+    );
   const first = late[0];
   if (!first) return false;
   const verb = first.step.state.kind === 'started' ? 'is still running' : 'has not been started';
   const others = late.length > 1 ? `, and ${late.length - 1} more` : '';
   const actor = { workshopId, name: CLOCK_NAME, role: 'owner' as const };
-  await carryOut(deps, actor, { id: randomUUID(), run: async () => Promise.resolve({ summary: `“${first.step.title}” on ${first.piece} ${verb}${others}`, planning: 'repair', isAutomatic: true }) });
+  await carryOut(deps, actor, {
+    id: randomUUID(),
+    run: async () =>
+      Promise.resolve({
+        summary: `“${first.step.title}” on ${first.piece} ${verb}${others}`,
+        planning: 'repair',
+        isAutomatic: true,
+      }),
+  });
   return true;
 }
 
-function isOverdue(step: ShopStep, at: { readonly start: number; readonly end: number } | undefined, now: number): boolean {
+function isOverdue(
+  step: ShopStep,
+  at: { readonly start: number; readonly end: number } | undefined,
+  now: number,
+): boolean {
   if (!at) return false;
   if (step.state.kind === 'planned') return at.start < now - GRACE_MINUTES;
   return step.state.kind === 'started' && at.end < now - GRACE_MINUTES;

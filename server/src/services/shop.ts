@@ -8,7 +8,13 @@ export type ShopTable = 'people' | 'stations' | 'tools' | 'places';
 export type ShopInput = PersonInput | StationInput | ToolInput | PlaceInput;
 
 /** Adds (`id` null) or changes a person, station, tool or place; the plan follows. */
-export function saveShopRow(deps: Deps, actor: Actor, table: ShopTable, id: string | null, input: ShopInput): Promise<CommandAnswer> {
+export function saveShopRow(
+  deps: Deps,
+  actor: Actor,
+  table: ShopTable,
+  id: string | null,
+  input: ShopInput,
+): Promise<CommandAnswer> {
   const { commandId, version, ...fields } = input;
   return carryOut(deps, actor, {
     id: commandId,
@@ -24,7 +30,13 @@ export function saveShopRow(deps: Deps, actor: Actor, table: ShopTable, id: stri
   });
 }
 
-export function removeShopRow(deps: Deps, actor: Actor, table: ShopTable, id: string, commandId: string): Promise<CommandAnswer> {
+export function removeShopRow(
+  deps: Deps,
+  actor: Actor,
+  table: ShopTable,
+  id: string,
+  commandId: string,
+): Promise<CommandAnswer> {
   return carryOut(deps, actor, {
     id: commandId,
     run: async (rows) => {
@@ -45,7 +57,12 @@ export function saveWorkshop(deps: Deps, actor: Actor, input: WorkshopInput): Pr
   return carryOut(deps, actor, {
     id: input.commandId,
     run: async (rows) => {
-      await rows.update('workshops', actor.workshopId, { name: input.name, units: input.units, time_zone: input.timeZone }, input.version);
+      await rows.update(
+        'workshops',
+        actor.workshopId,
+        { name: input.name, units: input.units, time_zone: input.timeZone },
+        input.version,
+      );
       return { summary: 'Changed the workshop’s settings', planning: 'repair' };
     },
   });
@@ -53,5 +70,8 @@ export function saveWorkshop(deps: Deps, actor: Actor, input: WorkshopInput): Pr
 
 /** Works the whole plan out from nothing instead of repairing it. */
 export function planAgain(deps: Deps, actor: Actor, commandId: string): Promise<CommandAnswer> {
-  return carryOut(deps, actor, { id: commandId, run: async () => Promise.resolve({ summary: 'Planned everything afresh', planning: 'afresh' }) });
+  return carryOut(deps, actor, {
+    id: commandId,
+    run: async () => Promise.resolve({ summary: 'Planned everything afresh', planning: 'afresh' }),
+  });
 }

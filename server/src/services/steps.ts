@@ -5,7 +5,14 @@ import { ApiError } from '../errors.ts';
 import { StepRow } from '../store/models.ts';
 import { type Actor, carryOut, type Deps, type Recorder } from './commands.ts';
 
-type StepFields = { readonly route: RouteStep; readonly state: StepState; readonly pin: Pin; readonly piece_id: string; readonly version: number; readonly position: number };
+type StepFields = {
+  readonly route: RouteStep;
+  readonly state: StepState;
+  readonly pin: Pin;
+  readonly piece_id: string;
+  readonly version: number;
+  readonly position: number;
+};
 
 export function startStep(deps: Deps, actor: Actor, stepId: string, input: StepStart): Promise<CommandAnswer> {
   return carryOut(deps, actor, {
@@ -16,7 +23,12 @@ export function startStep(deps: Deps, actor: Actor, stepId: string, input: StepS
       const at = happened(deps, input.at);
       const state: StepState = { kind: 'started', at, by: await crew(rows, input.by) };
       await rows.update('steps', stepId, { state }, input.version);
-      return { summary: `Started “${step.route.title}” on ${piece}`, piece: step.piece_id, touched: [step.piece_id], planning: 'repair' };
+      return {
+        summary: `Started “${step.route.title}” on ${piece}`,
+        piece: step.piece_id,
+        touched: [step.piece_id],
+        planning: 'repair',
+      };
     },
   });
 }
@@ -30,7 +42,12 @@ export function finishStep(deps: Deps, actor: Actor, stepId: string, input: Step
       const until = happened(deps, input.at);
       const state = doneState(step, until, await crew(rows, input.by));
       await rows.update('steps', stepId, { state }, input.version);
-      return { summary: `“${step.route.title}” done on ${piece}`, piece: step.piece_id, touched: [step.piece_id], planning: 'repair' };
+      return {
+        summary: `“${step.route.title}” done on ${piece}`,
+        piece: step.piece_id,
+        touched: [step.piece_id],
+        planning: 'repair',
+      };
     },
   });
 }
@@ -53,9 +70,13 @@ export function reportProblem(deps: Deps, actor: Actor, stepId: string, input: S
         const notBefore = Math.max(deps.clock.now() + wait, step.pin.notBefore ?? 0);
         if (step.state.kind !== 'planned') throw new ApiError('STEP_STATE');
         await rows.update('steps', stepId, { pin: { ...step.pin, at: undefined, notBefore } }, input.version);
-        return { summary: `Not dry yet for “${step.route.title}” on ${piece}: waits another ${spoken(wait)}`, ...planning };
+        return {
+          summary: `Not dry yet for “${step.route.title}” on ${piece}: waits another ${spoken(wait)}`,
+          ...planning,
+        };
       }
-      if (step.state.kind === 'planned') throw new ApiError('STEP_STATE', { detail: 'It has not been started, so it cannot have failed.' });
+      if (step.state.kind === 'planned')
+        throw new ApiError('STEP_STATE', { detail: 'It has not been started, so it cannot have failed.' });
       const kind = input.kind === 'redo' ? 'redo' : 'bleed-through';
       await addRework(deps, rows, step, stepId, kind, input);
       const words = kind === 'redo' ? 'failed and is done again' : 'shows bleed-through: one more coat of primer first';
@@ -66,10 +87,26 @@ export function reportProblem(deps: Deps, actor: Actor, stepId: string, input: S
 
 const spoken = (minutes: number) => (minutes % 60 === 0 ? `${minutes / 60} h` : `${minutes} min`);
 
-async function addRework(deps: Deps, rows: Recorder, failed: StepFields, stepId: string, kind: 'redo' | 'bleed-through', input: StepProblem): Promise<void> {
+async function addRework(
+  deps: Deps,
+  rows: Recorder,
+  failed: StepFields,
+  stepId: string,
+  kind: 'redo' | 'bleed-through',
+  input: StepProblem,
+): Promise<void> {
   if (failed.state.kind === 'started')
-    await rows.update('steps', stepId, { state: doneState(failed, deps.clock.now(), await crew(rows, input.by)) }, input.version);
-  const all = await StepRow.findAll({ where: { workshop_id: rows.workshopId, piece_id: failed.piece_id }, order: [['position', 'ASC']], transaction: rows.transaction });
+    await rows.update(
+      'steps',
+      stepId,
+      { state: doneState(failed, deps.clock.now(), await crew(rows, input.by)) },
+      input.version,
+    );
+  const all = await StepRow.findAll({
+    where: { workshop_id: rows.workshopId, piece_id: failed.piece_id },
+    order: [['position', 'ASC']],
+    transaction: rows.transaction,
+  });
   const steps: ShopStep[] = all.map((s) => ({ ...s.route, id: s.id, state: s.state, pin: s.pin }));
   if (kind === 'bleed-through' && failed.route.coat === null)
     throw new ApiError('INVALID_REQUEST', { fields: { kind: 'Only a coat can bleed through.' } });
@@ -86,14 +123,18 @@ export function pinStep(deps: Deps, actor: Actor, stepId: string, input: StepPin
     id: input.commandId,
     run: async (rows) => {
       const { step, piece } = await find(rows, stepId);
-      if (step.state.kind !== 'planned') throw new ApiError('STEP_STATE', { detail: 'Only a step still to come can be moved.' });
+      if (step.state.kind !== 'planned')
+        throw new ApiError('STEP_STATE', { detail: 'Only a step still to come can be moved.' });
       const pin: Pin = Object.fromEntries(Object.entries(input.pin).filter(([, v]) => v !== undefined));
       if (pin.person !== undefined) await crew(rows, pin.person);
-      if (pin.at !== undefined && pin.at % 5 !== 0) throw new ApiError('INVALID_REQUEST', { fields: { 'pin.at': 'Start on a 5-minute mark.' } });
+      if (pin.at !== undefined && pin.at % 5 !== 0)
+        throw new ApiError('INVALID_REQUEST', { fields: { 'pin.at': 'Start on a 5-minute mark.' } });
       await rows.update('steps', stepId, { pin }, input.version);
       const isFree = Object.keys(pin).length === 0;
       return {
-        summary: isFree ? `“${step.route.title}” on ${piece} is free to move` : `“${step.route.title}” on ${piece} is pinned`,
+        summary: isFree
+          ? `“${step.route.title}” on ${piece} is free to move`
+          : `“${step.route.title}” on ${piece} is pinned`,
         piece: step.piece_id,
         touched: [step.piece_id],
         planning: 'repair',
@@ -115,13 +156,15 @@ async function find(rows: Recorder, stepId: string): Promise<{ step: StepFields;
 }
 
 async function crew(rows: Recorder, personId: string): Promise<string[]> {
-  if (!(await rows.read('people', personId))) throw new ApiError('INVALID_REQUEST', { fields: { by: 'This person is not in the shop.' } });
+  if (!(await rows.read('people', personId)))
+    throw new ApiError('INVALID_REQUEST', { fields: { by: 'This person is not in the shop.' } });
   return [personId];
 }
 
 /** When something happened: now, or the past moment told; never the future. */
 function happened(deps: Deps, at: Instant | undefined): Instant {
   const now = deps.clock.now();
-  if (at !== undefined && at > now) throw new ApiError('INVALID_REQUEST', { fields: { at: 'That is in the future. Enter when it really happened.' } });
+  if (at !== undefined && at > now)
+    throw new ApiError('INVALID_REQUEST', { fields: { at: 'That is in the future. Enter when it really happened.' } });
   return at ?? now;
 }

@@ -10,7 +10,13 @@ import { type Actor, carryOut, type Deps, type Recorder, storable } from './comm
  * it is refused with their names, or they are taken back too, newest first. The plan of before comes back when
  * nothing planned since; otherwise it is worked out again.
  */
-export function undo(deps: Deps, actor: Actor, commandId: string, changeId: string, withDependents: boolean): Promise<CommandAnswer> {
+export function undo(
+  deps: Deps,
+  actor: Actor,
+  commandId: string,
+  changeId: string,
+  withDependents: boolean,
+): Promise<CommandAnswer> {
   return carryOut(deps, actor, {
     id: commandId,
     run: async (rows) => {
@@ -18,7 +24,12 @@ export function undo(deps: Deps, actor: Actor, commandId: string, changeId: stri
       const target = await ChangeRow.findOne({ where: { ...where, id: changeId }, transaction: rows.transaction });
       if (!target || target.rows.length === 0) throw new ApiError('NOT_FOUND');
       if (target.undone_by !== null) throw new ApiError('ALREADY_UNDONE');
-      const later = await ChangeRow.findAll({ where, order: [['number', 'DESC']], limit: 500, transaction: rows.transaction });
+      const later = await ChangeRow.findAll({
+        where,
+        order: [['number', 'DESC']],
+        limit: 500,
+        transaction: rows.transaction,
+      });
       const dependents = dependentsOf(target, later);
       if (dependents.length > 0 && !withDependents)
         throw new ApiError('UNDO_BLOCKED', {
@@ -27,7 +38,10 @@ export function undo(deps: Deps, actor: Actor, commandId: string, changeId: stri
         });
       for (const change of [...dependents, target]) {
         await restore(rows, change);
-        await ChangeRow.update({ undone_by: commandId }, { where: { ...where, id: change.id }, transaction: rows.transaction });
+        await ChangeRow.update(
+          { undone_by: commandId },
+          { where: { ...where, id: change.id }, transaction: rows.transaction },
+        );
       }
       const current = await currentPlan(actor.workshopId, rows.transaction);
       const oldest = target.plan_before;
@@ -57,7 +71,11 @@ function dependentsOf(target: ChangeRow, newestFirst: readonly ChangeRow[]): Cha
 }
 
 function overlaps(a: RowChange, b: RowChange): boolean {
-  const isOwnStep = a.table === 'pieces' && b.table === 'steps' && b.id.startsWith(`${a.id}.`) && (a.before === null || a.after === null);
+  const isOwnStep =
+    a.table === 'pieces' &&
+    b.table === 'steps' &&
+    b.id.startsWith(`${a.id}.`) &&
+    (a.before === null || a.after === null);
   if (isOwnStep) return true;
   if (a.table !== b.table || a.id !== b.id) return false;
   if (a.before === null || a.after === null || b.before === null || b.after === null) return true;
@@ -76,6 +94,7 @@ async function restoreFields(rows: Recorder, row: RowChange, before: Fields, aft
   const now = await rows.read(row.table, row.id);
   if (!now) throw new ApiError('UNDO_BLOCKED', { detail: 'What it changed is not here any more.' });
   const moved = Object.keys(after).filter((k) => !isDeepStrictEqual(storable(now)[k], after[k]));
-  if (moved.length > 0) throw new ApiError('UNDO_BLOCKED', { detail: `It was changed again since (${moved.join(', ')}).` });
+  if (moved.length > 0)
+    throw new ApiError('UNDO_BLOCKED', { detail: `It was changed again since (${moved.join(', ')}).` });
   await rows.update(row.table, row.id, before);
 }

@@ -12,10 +12,20 @@ export async function workshopView(deps: Deps, user: UserRow): Promise<WorkshopV
   const stored = await loadShop(user.workshop_id);
   if (!stored) throw new ApiError('NOT_FOUND');
   const { plan } = await currentPlan(user.workshop_id);
-  const changes = await ChangeRow.findAll({ where: { workshop_id: user.workshop_id }, order: [['number', 'DESC']], limit: 60 });
+  const changes = await ChangeRow.findAll({
+    where: { workshop_id: user.workshop_id },
+    order: [['number', 'DESC']],
+    limit: 60,
+  });
   const { workshop } = stored;
   return {
-    workshop: { id: workshop.id, name: workshop.name, units: workshop.units, isDemo: workshop.is_demo, version: workshop.version },
+    workshop: {
+      id: workshop.id,
+      name: workshop.name,
+      units: workshop.units,
+      isDemo: workshop.is_demo,
+      version: workshop.version,
+    },
     me: { name: user.name, role: user.role, personId: user.person_id },
     revision: workshop.revision,
     now: deps.clock.now(),

@@ -17,7 +17,10 @@ export async function openDatabase(url: string): Promise<Sequelize> {
 
 async function migrate(sequelize: Sequelize): Promise<void> {
   const umzug = new Umzug({
-    migrations: Object.entries(MIGRATIONS).map(([name, m]) => ({ name, up: () => m.up(sequelize.getQueryInterface()) })),
+    migrations: Object.entries(MIGRATIONS).map(([name, m]) => ({
+      name,
+      up: () => m.up(sequelize.getQueryInterface()),
+    })),
     storage: new SequelizeStorage({ sequelize }),
     logger: undefined,
   });

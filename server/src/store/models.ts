@@ -1,5 +1,20 @@
 import { DataTypes, Model, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
-import type { Brief, Dimensions, Pin, Plan, PieceMove, RouteStep, StepState, Survey, Zone, Hours, Skill, StationKind, TypicalDay, ClimateSeries } from '@app/core';
+import type {
+  Brief,
+  Dimensions,
+  Pin,
+  Plan,
+  PieceMove,
+  RouteStep,
+  StepState,
+  Survey,
+  Zone,
+  Hours,
+  Skill,
+  StationKind,
+  TypicalDay,
+  ClimateSeries,
+} from '@app/core';
 
 export class WorkshopRow extends Model<InferAttributes<WorkshopRow>, InferCreationAttributes<WorkshopRow>> {
   declare id: string;
@@ -88,7 +103,12 @@ export class PlanRow extends Model<InferAttributes<PlanRow>, InferCreationAttrib
   declare plan: Plan;
 }
 /** A row before and after a change; null: it did not exist. */
-export type RowChange = { readonly table: TableName; readonly id: string; readonly before: Fields | null; readonly after: Fields | null };
+export type RowChange = {
+  readonly table: TableName;
+  readonly id: string;
+  readonly before: Fields | null;
+  readonly after: Fields | null;
+};
 export type Fields = Readonly<Record<string, unknown>>;
 export class ChangeRow extends Model<InferAttributes<ChangeRow>, InferCreationAttributes<ChangeRow>> {
   declare id: string;
@@ -119,15 +139,56 @@ const owned = () => ({ type: DataTypes.TEXT, allowNull: false, primaryKey: true 
 /** Binds the models to one connection. Each row belongs to a workshop; ids are unique within it. */
 export function defineModels(sequelize: Sequelize): void {
   const options = (tableName: string) => ({ sequelize, tableName, timestamps: false });
-  WorkshopRow.init({ id: id(), name: text(), time_zone: text(), units: text(), is_demo: flag(), revision: whole(), version: version() }, options('workshops'));
+  WorkshopRow.init(
+    {
+      id: id(),
+      name: text(),
+      time_zone: text(),
+      units: text(),
+      is_demo: flag(),
+      revision: whole(),
+      version: version(),
+    },
+    options('workshops'),
+  );
   UserRow.init(
-    { id: id(), workshop_id: text(), sign_in: text(), name: text(), role: text(), person_id: DataTypes.TEXT, password_hash: text(), must_change_password: flag() },
+    {
+      id: id(),
+      workshop_id: text(),
+      sign_in: text(),
+      name: text(),
+      role: text(),
+      person_id: DataTypes.TEXT,
+      password_hash: text(),
+      must_change_password: flag(),
+    },
     options('users'),
   );
-  PersonRow.init({ id: id(), workshop_id: owned(), name: text(), hours: json(), skills: json(), version: version() }, options('people'));
-  StationRow.init({ id: id(), workshop_id: owned(), name: text(), kind: text(), capacity: whole(), hours: DataTypes.JSONB, climate: text(), version: version() }, options('stations'));
-  ToolRow.init({ id: id(), workshop_id: owned(), name: text(), capacity: whole(), version: version() }, options('tools'));
-  PlaceRow.init({ id: id(), workshop_id: owned(), name: text(), typical: json(), series: DataTypes.JSONB, version: version() }, options('places'));
+  PersonRow.init(
+    { id: id(), workshop_id: owned(), name: text(), hours: json(), skills: json(), version: version() },
+    options('people'),
+  );
+  StationRow.init(
+    {
+      id: id(),
+      workshop_id: owned(),
+      name: text(),
+      kind: text(),
+      capacity: whole(),
+      hours: DataTypes.JSONB,
+      climate: text(),
+      version: version(),
+    },
+    options('stations'),
+  );
+  ToolRow.init(
+    { id: id(), workshop_id: owned(), name: text(), capacity: whole(), version: version() },
+    options('tools'),
+  );
+  PlaceRow.init(
+    { id: id(), workshop_id: owned(), name: text(), typical: json(), series: DataTypes.JSONB, version: version() },
+    options('places'),
+  );
   PieceRow.init(
     {
       id: id(),
@@ -149,8 +210,28 @@ export function defineModels(sequelize: Sequelize): void {
     },
     options('pieces'),
   );
-  StepRow.init({ id: id(), workshop_id: owned(), piece_id: text(), position: whole(), route: json(), state: json(), pin: json(), version: version() }, options('steps'));
-  PlanRow.init({ workshop_id: owned(), number: { type: DataTypes.INTEGER, allowNull: false, primaryKey: true }, made_at: moment(), plan: json() }, options('plans'));
+  StepRow.init(
+    {
+      id: id(),
+      workshop_id: owned(),
+      piece_id: text(),
+      position: whole(),
+      route: json(),
+      state: json(),
+      pin: json(),
+      version: version(),
+    },
+    options('steps'),
+  );
+  PlanRow.init(
+    {
+      workshop_id: owned(),
+      number: { type: DataTypes.INTEGER, allowNull: false, primaryKey: true },
+      made_at: moment(),
+      plan: json(),
+    },
+    options('plans'),
+  );
   ChangeRow.init(
     {
       id: id(),
@@ -172,5 +253,13 @@ export function defineModels(sequelize: Sequelize): void {
 }
 
 /** Tables whose rows are edited by people, recorded by every change and restored by undo. */
-export const TABLES = { workshops: WorkshopRow, people: PersonRow, stations: StationRow, tools: ToolRow, places: PlaceRow, pieces: PieceRow, steps: StepRow } as const;
+export const TABLES = {
+  workshops: WorkshopRow,
+  people: PersonRow,
+  stations: StationRow,
+  tools: ToolRow,
+  places: PlaceRow,
+  pieces: PieceRow,
+  steps: StepRow,
+} as const;
 export type TableName = keyof typeof TABLES;

@@ -3,14 +3,23 @@ import type { PieceView } from '@app/contract';
 import type { Transaction } from 'sequelize';
 import { PersonRow, PieceRow, PlaceRow, PlanRow, StationRow, StepRow, ToolRow, WorkshopRow } from './models.ts';
 
-export type StoredShop = { readonly shop: Shop; readonly versions: Record<string, number>; readonly pieces: PieceView[]; readonly workshop: WorkshopRow };
+export type StoredShop = {
+  readonly shop: Shop;
+  readonly versions: Record<string, number>;
+  readonly pieces: PieceView[];
+  readonly workshop: WorkshopRow;
+};
 
 const toInstant = (d: Date) => Math.round(d.getTime() / 60_000);
 export const toDate = (minutes: number) => new Date(minutes * 60_000);
 
 /** Reads a whole workshop; within a transaction when one is given. */
 export async function loadShop(workshopId: string, transaction?: Transaction): Promise<StoredShop | null> {
-  const where = { where: { workshop_id: workshopId }, order: [['id', 'ASC']] as [string, string][], transaction: transaction ?? null };
+  const where = {
+    where: { workshop_id: workshopId },
+    order: [['id', 'ASC']] as [string, string][],
+    transaction: transaction ?? null,
+  };
   // One after the other: a transaction has a single connection.
   const workshop = await WorkshopRow.findByPk(workshopId, { transaction: transaction ?? null });
   if (!workshop) return null;
@@ -22,14 +31,22 @@ export async function loadShop(workshopId: string, transaction?: Transaction): P
   const steps = await StepRow.findAll({ ...where, order: [['position', 'ASC']], limit: 40_000 });
   const stepsOf = groupByPiece(steps);
   const versions: Record<string, number> = {};
-  for (const [table, rows] of Object.entries({ people, stations, tools, places })) for (const r of rows) versions[`${table}/${r.id}`] = r.version;
+  for (const [table, rows] of Object.entries({ people, stations, tools, places }))
+    for (const r of rows) versions[`${table}/${r.id}`] = r.version;
   return {
     workshop,
     versions,
     shop: {
       timeZone: workshop.time_zone,
       people: people.map(({ id, name, hours, skills }) => ({ id, name, hours, skills })),
-      stations: stations.map(({ id, name, kind, capacity, hours, climate }) => ({ id, name, kind, capacity, hours, climate })),
+      stations: stations.map(({ id, name, kind, capacity, hours, climate }) => ({
+        id,
+        name,
+        kind,
+        capacity,
+        hours,
+        climate,
+      })),
       tools: tools.map(({ id, name, capacity }) => ({ id, name, capacity })),
       places: places.map(({ id, name, typical, series }) => ({ id, name, typical, series })),
     },
@@ -70,7 +87,14 @@ function pieceView(p: PieceRow, steps: readonly StepRow[]): PieceView {
 }
 
 /** The newest plan and its number; none yet: number 0. */
-export async function currentPlan(workshopId: string, transaction?: Transaction): Promise<{ number: number; plan: Plan | null }> {
-  const row = await PlanRow.findOne({ where: { workshop_id: workshopId }, order: [['number', 'DESC']], transaction: transaction ?? null });
+export async function currentPlan(
+  workshopId: string,
+  transaction?: Transaction,
+): Promise<{ number: number; plan: Plan | null }> {
+  const row = await PlanRow.findOne({
+    where: { workshop_id: workshopId },
+    order: [['number', 'DESC']],
+    transaction: transaction ?? null,
+  });
   return row ? { number: row.number, plan: row.plan } : { number: 0, plan: null };
 }

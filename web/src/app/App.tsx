@@ -10,9 +10,15 @@ import { Shell } from './Shell.tsx';
 import { WorkshopProvider } from './workshop.tsx';
 
 const TodayScreen = lazy(async () => ({ default: (await import('../features/today/TodayScreen.tsx')).TodayScreen }));
-const NewPieceScreen = lazy(async () => ({ default: (await import('../features/new-piece/NewPieceScreen.tsx')).NewPieceScreen }));
-const EditPieceScreen = lazy(async () => ({ default: (await import('../features/new-piece/EditPieceScreen.tsx')).EditPieceScreen }));
-const PiecesScreen = lazy(async () => ({ default: (await import('../features/pieces/PiecesScreen.tsx')).PiecesScreen }));
+const NewPieceScreen = lazy(async () => ({
+  default: (await import('../features/new-piece/NewPieceScreen.tsx')).NewPieceScreen,
+}));
+const EditPieceScreen = lazy(async () => ({
+  default: (await import('../features/new-piece/EditPieceScreen.tsx')).EditPieceScreen,
+}));
+const PiecesScreen = lazy(async () => ({
+  default: (await import('../features/pieces/PiecesScreen.tsx')).PiecesScreen,
+}));
 const PieceScreen = lazy(async () => ({ default: (await import('../features/piece/PieceScreen.tsx')).PieceScreen }));
 const ShopScreen = lazy(async () => ({ default: (await import('../features/shop/ShopScreen.tsx')).ShopScreen }));
 
@@ -39,7 +45,7 @@ export function App() {
 
 function SignedIn() {
   return (
-    <WorkshopProvider waiting={<Blank />} failed={(error, retry) => <Failed error={error} retry={retry} />}>
+    <WorkshopProvider waiting={<Blank />} failed={Failed}>
       <Shell>
         <Suspense fallback={<Blank />}>
           <Routes>

@@ -29,13 +29,22 @@ export function Shell({ children }: { readonly children: ReactNode }) {
         </div>
         <nav className="flex h-full items-stretch" aria-label="Main">
           {TABS.map(([to, label]) => (
-            <NavLink key={to} to={to} className={({ isActive }) => `flex items-center border-b-3 px-2.5 text-body md:px-3 ${isActive ? 'border-ink font-semibold' : 'border-transparent text-sub hover:text-ink'}`}>
+            <NavLink
+              key={to}
+              to={to}
+              className={({ isActive }) =>
+                `flex items-center border-b-3 px-2.5 text-body md:px-3 ${isActive ? 'border-ink font-semibold' : 'border-transparent text-sub hover:text-ink'}`
+              }
+            >
               {label}
             </NavLink>
           ))}
         </nav>
         <ShopState />
-        <NavLink to="/pieces/new" className="ml-auto flex h-8 items-center gap-1 bg-ink px-2.5 text-table font-semibold text-paper md:ml-3">
+        <NavLink
+          to="/pieces/new"
+          className="ml-auto flex h-8 items-center gap-1 bg-ink px-2.5 text-table font-semibold text-paper md:ml-3"
+        >
           <Plus size={15} aria-hidden="true" /> <span className="hidden sm:inline">New piece</span>
           <span className="sr-only sm:hidden">New piece</span>
         </NavLink>
@@ -49,7 +58,8 @@ export function Shell({ children }: { readonly children: ReactNode }) {
       </header>
       {!window.isSecureContext && (
         <p className="bg-sunk px-4 py-1 text-table">
-          This page came without HTTPS, so notifications, the camera and working offline are off on this device. Start Mokume with <code>npm start -- --lan</code> to switch them on.
+          This page came without HTTPS, so notifications, the camera and working offline are off on this device. Start
+          Mokume with <code>npm start -- --lan</code> to switch them on.
         </p>
       )}
       <div className="flex min-h-0 flex-1 flex-col">{children}</div>
@@ -66,16 +76,22 @@ async function signOut(): Promise<void> {
 function ShopState() {
   const { view, now } = useWorkshop();
   const late = view.pieces.filter((p) => p.active && healthOf(p, view.plan, now).kind === 'late').length;
-  const unplanned = view.pieces.filter((p) => p.active && p.steps.length > 0 && view.plan.ready[p.id] === undefined).length;
+  const unplanned = view.pieces.filter(
+    (p) => p.active && p.steps.length > 0 && view.plan.ready[p.id] === undefined,
+  ).length;
   const air = useMemo(() => {
     const place = mainPlace(view.shop);
-    return place ? { name: place.name, ...hourlyClimate(place.typical, place.series, view.shop.timeZone, now, 1) } : null;
+    return place
+      ? { name: place.name, ...hourlyClimate(place.typical, place.series, view.shop.timeZone, now, 1) }
+      : null;
   }, [view.shop, now]);
   return (
     <p className="condensed ml-auto hidden items-center gap-3 text-table lg:flex">
       {late > 0 && <span className="font-semibold text-oxide-text">{late} late</span>}
       {unplanned > 0 && <span className="font-semibold text-oxide-text">{unplanned} without room</span>}
-      {late + unplanned === 0 && view.pieces.length > 0 && <span className="font-semibold text-verdigris-text">all dates fit</span>}
+      {late + unplanned === 0 && view.pieces.length > 0 && (
+        <span className="font-semibold text-verdigris-text">all dates fit</span>
+      )}
       {air && (
         <span className="text-sub">
           {air.name} {sayTemperature(air.temperature_c[0]!, view.workshop.units)}, {Math.round(air.humidity_pct[0]!)} %
@@ -100,9 +116,23 @@ function ThemeButton() {
   );
 }
 
-function IconButton({ label, onClick, children }: { readonly label: string; readonly onClick: () => void; readonly children: ReactNode }) {
+function IconButton({
+  label,
+  onClick,
+  children,
+}: {
+  readonly label: string;
+  readonly onClick: () => void;
+  readonly children: ReactNode;
+}) {
   return (
-    <button type="button" aria-label={label} title={label} onClick={onClick} className="flex size-8 shrink-0 cursor-pointer items-center justify-center hover:bg-sunk">
+    <button
+      type="button"
+      aria-label={label}
+      title={label}
+      onClick={onClick}
+      className="flex size-8 shrink-0 cursor-pointer items-center justify-center hover:bg-sunk"
+    >
       {children}
     </button>
   );

@@ -12,7 +12,8 @@ export class ApiFailure extends Error {
 
 const UNREACHABLE: Problem = {
   type: 'about:blank',
-  title: 'Mokume cannot be reached. Check that it is running and that this device is on its network; nothing you entered is lost.',
+  title:
+    'Mokume cannot be reached. Check that it is running and that this device is on its network; nothing you entered is lost.',
   status: 0,
   code: 'UNEXPECTED',
 };

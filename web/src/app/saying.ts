@@ -5,5 +5,8 @@ import { useWorkshop } from './workshop.tsx';
 /** How this workshop says times now. */
 export function useSaying(): Saying {
   const { view, now } = useWorkshop();
-  return useMemo(() => ({ zone: view.shop.timeZone, units: view.workshop.units, now }), [view.shop.timeZone, view.workshop.units, now]);
+  return useMemo(
+    () => ({ zone: view.shop.timeZone, units: view.workshop.units, now }),
+    [view.shop.timeZone, view.workshop.units, now],
+  );
 }

@@ -1,5 +1,14 @@
 import type { CommandAnswer, WorkshopView } from '@app/contract';
-import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useState } from 'react';
+import {
+  type ComponentType,
+  createContext,
+  type ReactNode,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useState,
+} from 'react';
 import { toast } from 'sonner';
 import useSWR, { useSWRConfig } from 'swr';
 import { ApiFailure, commandId, get, send } from './api.ts';
@@ -25,23 +34,27 @@ export function useWorkshop(): Workshop {
   return workshop;
 }
 
-export function WorkshopProvider({ children, waiting, failed }: { children: ReactNode; waiting: ReactNode; failed: (error: Error, retry: () => void) => ReactNode }) {
-  const { data: view, error, mutate } = useSWR<WorkshopView, Error>('/view', get, { keepPreviousData: true, revalidateOnFocus: true });
+export function WorkshopProvider({
+  children,
+  waiting,
+  failed: Failed,
+}: {
+  children: ReactNode;
+  waiting: ReactNode;
+  failed: ComponentType<{ readonly error: Error; readonly retry: () => void }>;
+}) {
+  const {
+    data: view,
+    error,
+    mutate,
+  } = useSWR<WorkshopView, Error>('/view', get, { keepPreviousData: true, revalidateOnFocus: true });
   const { mutate: mutateAny } = useSWRConfig();
   useChanges(view !== undefined, () => void mutate());
   const now = useClock(view);
 
   const undo = useCallback(
-    async (changeId: string, withDependents = false): Promise<void> => {
-      try {
-        await send('POST', `/changes/${changeId}/undo`, { commandId: commandId(), withDependents });
-        toast('Undone.');
-      } catch (error_) {
-        const problem = error_ instanceof ApiFailure ? error_.problem : null;
-        if (problem?.code === 'UNDO_BLOCKED' && problem.dependents?.length)
-          toast(problem.detail ?? problem.title, { duration: 15_000, action: { label: 'Undo both', onClick: () => void undo(changeId, true) } });
-        else tell(error_);
-      }
+    async (changeId: string): Promise<void> => {
+      await takeBack(changeId, false, () => void mutate());
       await mutate();
     },
     [mutate],
@@ -51,7 +64,11 @@ export function WorkshopProvider({ children, waiting, failed }: { children: Reac
       try {
         const answer = await send<CommandAnswer>(method, path, { commandId: commandId(), ...body });
         await mutate();
-        if (answer.change) toast(answer.change.summary, { duration: 8000, action: { label: 'Undo', onClick: () => void undo(answer.change.id) } });
+        if (answer.change)
+          toast(answer.change.summary, {
+            duration: 8000,
+            action: { label: 'Undo', onClick: () => void undo(answer.change.id) },
+          });
         return answer;
       } catch (error_) {
         tell(error_);
@@ -62,13 +79,35 @@ export function WorkshopProvider({ children, waiting, failed }: { children: Reac
     },
     [mutate, mutateAny, undo],
   );
-  const workshop = useMemo(() => (view ? { view, now, command, undo: (id: string) => undo(id) } : null), [view, now, command, undo]);
-  if (!workshop) return error ? failed(error, () => void mutate()) : waiting;
+  const workshop = useMemo(
+    () => (view ? { view, now, command, undo: (id: string) => undo(id) } : null),
+    [view, now, command, undo],
+  );
+  if (!workshop) return error ? <Failed error={error} retry={() => void mutate()} /> : waiting;
   return <WorkshopContext value={workshop}>{children}</WorkshopContext>;
 }
 
+/** Undoes one change; when later work depends on it, says which and offers to undo both. */
+async function takeBack(changeId: string, withDependents: boolean, onDone: () => void): Promise<void> {
+  try {
+    await send('POST', `/changes/${changeId}/undo`, { commandId: commandId(), withDependents });
+    toast('Undone.');
+    onDone();
+  } catch (error) {
+    const problem = error instanceof ApiFailure ? error.problem : null;
+    if (problem?.code === 'UNDO_BLOCKED' && problem.dependents?.length)
+      toast(problem.detail ?? problem.title, {
+        duration: 15_000,
+        action: { label: 'Undo both', onClick: () => void takeBack(changeId, true, onDone) },
+      });
+    else tell(error);
+  }
+}
+
 function tell(error: unknown): void {
-  toast.error(error instanceof Error ? error.message : 'Something went wrong; nothing was saved.', { duration: 10_000 });
+  toast.error(error instanceof Error ? error.message : 'Something went wrong; nothing was saved.', {
+    duration: 10_000,
+  });
 }
 
 /** Listens for changes made in other browsers. */
@@ -85,14 +124,16 @@ function useChanges(isOn: boolean, onChange: () => void): void {
 
 /** Minutes since the epoch by the server's clock, stepped twice a minute; a fixed clock stands still. */
 function useClock(view: WorkshopView | undefined): number {
-  const [passed, setPassed] = useState(0);
-  const answered = view?.now;
+  const [clock, setClock] = useState({ since: 0, passed: 0 });
+  const answered = view?.now ?? 0;
   useEffect(() => {
-    setPassed(0);
-    if (answered === undefined || view?.clockIsFixed) return;
-    const since = Date.now();
-    const timer = setInterval(() => setPassed(Math.floor((Date.now() - since) / 60_000)), 30_000);
+    if (answered === 0 || view?.clockIsFixed) return;
+    const from = Date.now();
+    const timer = setInterval(
+      () => setClock({ since: answered, passed: Math.floor((Date.now() - from) / 60_000) }),
+      30_000,
+    );
     return () => clearInterval(timer);
   }, [answered, view?.clockIsFixed]);
-  return (answered ?? 0) + passed;
+  return answered + (clock.since === answered ? clock.passed : 0);
 }

@@ -38,22 +38,22 @@ export function useExplained(view: WorkshopView): Explained | null {
   return explained;
 }
 
-export type Preview = Exclude<Earliest, { kind: 'ready' }> | { readonly kind: 'ready'; readonly at: number; readonly plan: Plan };
+export type Preview =
+  Exclude<Earliest, { kind: 'ready' }> | { readonly kind: 'ready'; readonly at: number; readonly plan: Plan };
 
 /** When a piece not yet entered could be ready; null while nothing is known or the piece is incomplete. */
 export function usePreview(view: WorkshopView, piece: ShopPiece | null): Preview | null {
   const [preview, setPreview] = useState<Preview | null>(null);
   const key = piece === null ? null : JSON.stringify(piece);
   useEffect(() => {
-    if (key === null) {
-      setPreview(null);
-      return;
-    }
+    if (key === null) return;
     let isCurrent = true;
-    void ask<Preview>({ kind: 'preview', ...asked(view), piece: JSON.parse(key) as ShopPiece }).then((answer) => isCurrent && setPreview(answer));
+    void ask<Preview>({ kind: 'preview', ...asked(view), piece: JSON.parse(key) as ShopPiece }).then(
+      (answer) => isCurrent && setPreview(answer),
+    );
     return () => {
       isCurrent = false;
     };
   }, [view, key]);
-  return preview;
+  return key === null ? null : preview;
 }

@@ -1,10 +1,39 @@
-import { type Earliest, earliestReady, explainer, type PieceToPlan, type Plan, type Problem, pieceToPlan, problemOf, type Shop, type ShopPiece, type Stretch, type Wait } from '@app/core';
+import {
+  type Earliest,
+  earliestReady,
+  explainer,
+  type PieceToPlan,
+  type Plan,
+  type Problem,
+  pieceToPlan,
+  problemOf,
+  type Shop,
+  type ShopPiece,
+  type Stretch,
+  type Wait,
+} from '@app/core';
 
 /** What the interface asks of the core; each answer carries the id of its question. */
 export type Question =
-  | { readonly kind: 'explain'; readonly shop: Shop; readonly pieces: readonly ShopPiece[]; readonly now: number; readonly plan: Plan }
-  | { readonly kind: 'preview'; readonly shop: Shop; readonly pieces: readonly ShopPiece[]; readonly now: number; readonly plan: Plan; readonly piece: ShopPiece };
-export type Explained = { readonly waits: Readonly<Record<string, Wait>>; readonly chains: Readonly<Record<string, readonly Stretch[]>> };
+  | {
+      readonly kind: 'explain';
+      readonly shop: Shop;
+      readonly pieces: readonly ShopPiece[];
+      readonly now: number;
+      readonly plan: Plan;
+    }
+  | {
+      readonly kind: 'preview';
+      readonly shop: Shop;
+      readonly pieces: readonly ShopPiece[];
+      readonly now: number;
+      readonly plan: Plan;
+      readonly piece: ShopPiece;
+    };
+export type Explained = {
+  readonly waits: Readonly<Record<string, Wait>>;
+  readonly chains: Readonly<Record<string, readonly Stretch[]>>;
+};
 
 function explain(problem: Problem, plan: Plan): Explained {
   const { waitsFor, bindingChain } = explainer(problem, plan);

@@ -29,7 +29,10 @@ type GrainProps = {
 export function GrainView({ view, now, zoom, saying, selected, onSelect, onPiece }: GrainProps) {
   const pieces = useMemo(() => view.pieces.filter((p) => p.active).sort(byDate(view)), [view]);
   const scale = useMemo(() => scaleFor(view, now, zoom), [view, now, zoom]);
-  const lanes = useMemo(() => pieces.map((piece) => ({ piece, lane: laneModel(piece, view.plan, now) })), [pieces, view.plan, now]);
+  const lanes = useMemo(
+    () => pieces.map((piece) => ({ piece, lane: laneModel(piece, view.plan, now) })),
+    [pieces, view.plan, now],
+  );
   const scroller = useRef<HTMLDivElement>(null);
   // Now stands a little in from the left when the view opens or the zoom changes; scrolling is the user's after that.
   useEffect(() => {
@@ -37,12 +40,29 @@ export function GrainView({ view, now, zoom, saying, selected, onSelect, onPiece
     // oxlint-disable-next-line react-hooks/exhaustive-deps -- not on every re-plan
   }, [zoom]);
   return (
-    <div ref={scroller} className="relative min-h-0 flex-1 overflow-auto" data-testid="grain" tabIndex={0} aria-label="Plan along the time axis">
+    <div
+      ref={scroller}
+      className="relative min-h-0 flex-1 overflow-auto"
+      data-testid="grain"
+      tabIndex={0}
+      aria-label="Plan along the time axis"
+    >
       <div style={{ width: GUTTER + scale.width }} className="relative">
         <Axis scale={scale} view={view} saying={saying} now={now} />
         <ul>
           {lanes.map(({ piece, lane }) => (
-            <Lane key={piece.id} piece={piece} lane={lane} view={view} scale={scale} saying={saying} now={now} selected={selected} onSelect={onSelect} onPiece={onPiece} />
+            <Lane
+              key={piece.id}
+              piece={piece}
+              lane={lane}
+              view={view}
+              scale={scale}
+              saying={saying}
+              now={now}
+              selected={selected}
+              onSelect={onSelect}
+              onPiece={onPiece}
+            />
           ))}
         </ul>
         <PeopleLoad view={view} scale={scale} saying={saying} now={now} />
@@ -52,19 +72,37 @@ export function GrainView({ view, now, zoom, saying, selected, onSelect, onPiece
 }
 
 function scaleFor(view: WorkshopView, now: Instant, zoom: Zoom): TimeScale {
-  const last = Math.max(now + 7 * 1440, ...Object.values(view.plan.ready), ...view.pieces.filter((p) => p.active).map((p) => p.due ?? 0));
+  const last = Math.max(
+    now + 7 * 1440,
+    ...Object.values(view.plan.ready),
+    ...view.pieces.filter((p) => p.active).map((p) => p.due ?? 0),
+  );
   return timeScale(view.shop, now - 2 * 1440, Math.min(last, now + 75 * 1440) + 2 * 1440, DAY_WIDTH[zoom]);
 }
 
 /** Soonest date first; pieces without one by when they are ready. */
 const byDate = (view: WorkshopView) => (a: PieceView, b: PieceView) =>
-  (a.due ?? view.plan.ready[a.id] ?? Infinity) - (b.due ?? view.plan.ready[b.id] ?? Infinity) || a.name.localeCompare(b.name);
+  (a.due ?? view.plan.ready[a.id] ?? Infinity) - (b.due ?? view.plan.ready[b.id] ?? Infinity) ||
+  a.name.localeCompare(b.name);
 
-function Axis({ scale, view, saying, now }: { readonly scale: TimeScale; readonly view: WorkshopView; readonly saying: Saying; readonly now: Instant }) {
+function Axis({
+  scale,
+  view,
+  saying,
+  now,
+}: {
+  readonly scale: TimeScale;
+  readonly view: WorkshopView;
+  readonly saying: Saying;
+  readonly now: Instant;
+}) {
   const air = useMemo(() => dayAir(view.shop, scale), [view.shop, scale]);
   return (
     <div className="sticky top-0 z-20 flex border-b border-keyline bg-paper" style={{ height: AXIS_HEIGHT }}>
-      <div className="condensed sticky left-0 z-10 flex shrink-0 items-end bg-paper px-4 pb-1 text-lane text-sub" style={{ width: GUTTER }}>
+      <div
+        className="condensed sticky left-0 z-10 flex shrink-0 items-end bg-paper px-4 pb-1 text-lane text-sub"
+        style={{ width: GUTTER }}
+      >
         {mainPlace(view.shop) ? `Air: ${mainPlace(view.shop)!.name}` : ''}
       </div>
       <svg width={scale.width} height={AXIS_HEIGHT} aria-hidden="true">
@@ -72,19 +110,41 @@ function Axis({ scale, view, saying, now }: { readonly scale: TimeScale; readonl
           <g key={d.at}>
             <path d={`M${d.x} 0v${AXIS_HEIGHT}`} stroke="var(--m-line)" />
             {d.width > 44 && (
-              <text x={d.x + 8} y="15" fontSize="13" fontWeight={d.isClosed ? 400 : 600} fill={d.isClosed ? 'var(--m-sub)' : 'var(--m-ink)'}>
+              <text
+                x={d.x + 8}
+                y="15"
+                fontSize="13"
+                fontWeight={d.isClosed ? 400 : 600}
+                fill={d.isClosed ? 'var(--m-sub)' : 'var(--m-ink)'}
+              >
                 {sayDate(d.at + 720, saying)}
               </text>
             )}
             {d.width > 100 && (
-              <text x={d.x + 8} y="29" fontSize="12" fill={air[i]!.isCold ? 'var(--m-oxide-text)' : 'var(--m-sub)'} fontWeight={air[i]!.isCold ? 600 : 400}>
-                {sayTemperature(air[i]!.low_c, saying.units).replace(/ °[CF]/, '')}–{sayTemperature(air[i]!.high_c, saying.units)}
+              <text
+                x={d.x + 8}
+                y="29"
+                fontSize="12"
+                fill={air[i]!.isCold ? 'var(--m-oxide-text)' : 'var(--m-sub)'}
+                fontWeight={air[i]!.isCold ? 600 : 400}
+              >
+                {sayTemperature(air[i]!.low_c, saying.units).replace(/ °[CF]/, '')}–
+                {sayTemperature(air[i]!.high_c, saying.units)}
                 {air[i]!.isCold ? ' cold' : ''}
               </text>
             )}
           </g>
         ))}
-        <text x={scale.x(now) + 4} y={29} fontSize="12" fontWeight="700" fill="var(--m-ink)" stroke="var(--m-paper)" strokeWidth="4" paintOrder="stroke">
+        <text
+          x={scale.x(now) + 4}
+          y={29}
+          fontSize="12"
+          fontWeight="700"
+          fill="var(--m-ink)"
+          stroke="var(--m-paper)"
+          strokeWidth="4"
+          paintOrder="stroke"
+        >
           now {clock(now, saying)}
         </text>
       </svg>
@@ -92,20 +152,33 @@ function Axis({ scale, view, saying, now }: { readonly scale: TimeScale; readonl
   );
 }
 
-type LaneProps = Omit<GrainProps, 'zoom'> & { readonly piece: PieceView; readonly lane: LaneModel; readonly scale: TimeScale };
+type LaneProps = Omit<GrainProps, 'zoom'> & {
+  readonly piece: PieceView;
+  readonly lane: LaneModel;
+  readonly scale: TimeScale;
+};
 
 const Lane = memo(function Lane({ piece, lane, view, scale, saying, now, selected, onSelect, onPiece }: LaneProps) {
   const health = healthOf(piece, view.plan, now);
   return (
     <li className="flex border-b border-line" data-testid={`lane-${piece.name}`}>
-      <button type="button" onClick={() => onPiece(piece.id)} className="sticky left-0 z-10 flex shrink-0 cursor-pointer items-start gap-2.5 bg-paper py-2 pr-3 pl-4 text-left hover:bg-sunk" style={{ width: GUTTER, height: LANE.height }}>
+      <button
+        type="button"
+        onClick={() => onPiece(piece.id)}
+        className="sticky left-0 z-10 flex shrink-0 cursor-pointer items-start gap-2.5 bg-paper py-2 pr-3 pl-4 text-left hover:bg-sunk"
+        style={{ width: GUTTER, height: LANE.height }}
+      >
         <Tag brief={piece.brief} />
         <span className="flex min-w-0 flex-1 flex-col">
           <span className="truncate text-body font-semibold [font-stretch:86%]">{piece.name}</span>
-          <span className="condensed truncate text-lane text-sub">{piece.kind === 'client' ? `Client · ${piece.client ?? 'no name'}` : 'Stock'}</span>
+          <span className="condensed truncate text-lane text-sub">
+            {piece.kind === 'client' ? `Client · ${piece.client ?? 'no name'}` : 'Stock'}
+          </span>
         </span>
         <span className="flex shrink-0 flex-col items-end">
-          <span className={`condensed text-table font-semibold ${health.kind === 'late' ? 'text-oxide-text' : ''}`}>{piece.due === null ? '' : sayTime(piece.due, saying)}</span>
+          <span className={`condensed text-table font-semibold ${health.kind === 'late' ? 'text-oxide-text' : ''}`}>
+            {piece.due === null ? '' : sayTime(piece.due, saying)}
+          </span>
           <span className="text-lane">
             <HealthMark health={health} />
           </span>
@@ -121,12 +194,28 @@ const Lane = memo(function Lane({ piece, lane, view, scale, saying, now, selecte
           <HoldBracket key={h.step.id} x0={scale.x(h.from)} x1={scale.x(h.until)} words={h.step.title} />
         ))}
         {lane.windows.map((w) => (
-          <path key={w.step.id} d={bracket(scale.x(w.from) - 1, scale.x(w.until) + 1, LANE.height - 14, 4)} fill="none" stroke="var(--m-brass)" strokeWidth="1.5" />
+          <path
+            key={w.step.id}
+            d={bracket(scale.x(w.from) - 1, scale.x(w.until) + 1, LANE.height - 14, 4)}
+            fill="none"
+            stroke="var(--m-brass)"
+            strokeWidth="1.5"
+          />
         ))}
-        {lane.due !== null && <Pennant x={scale.x(lane.due)} kind={lane.ready === null ? 'unknown' : lane.isLate ? 'late' : 'fits'} />}
+        {lane.due !== null && (
+          <Pennant x={scale.x(lane.due)} kind={lane.ready === null ? 'unknown' : lane.isLate ? 'late' : 'fits'} />
+        )}
         <path d={`M${scale.x(now)} 0v${LANE.height}`} stroke="var(--m-ink)" strokeWidth="1.4" />
         {lane.works.map((w) => (
-          <Work key={w.step.id} work={w} view={view} scale={scale} saying={saying} isSelected={selected === w.step.id} onSelect={onSelect} />
+          <Work
+            key={w.step.id}
+            work={w}
+            view={view}
+            scale={scale}
+            saying={saying}
+            isSelected={selected === w.step.id}
+            onSelect={onSelect}
+          />
         ))}
       </svg>
     </li>
@@ -154,9 +243,16 @@ function HoldBracket({ x0, x1, words }: { readonly x0: number; readonly x1: numb
 function Labels({ lane, scale, now }: { readonly lane: LaneModel; readonly scale: TimeScale; readonly now: Instant }) {
   const words: { x: number; text: string; isPast: boolean }[] = [];
   let freeFrom = Number.NEGATIVE_INFINITY;
-  const busy = lane.holds.map((h) => [scale.x(h.from), Math.max(scale.x(h.until), scale.x(h.from) + 8 * h.step.title.length)] as const);
+  const busy = lane.holds.map(
+    (h) => [scale.x(h.from), Math.max(scale.x(h.until), scale.x(h.from) + 8 * h.step.title.length)] as const,
+  );
   for (const w of [...lane.works].sort((a, b) => a.at.start - b.at.start)) {
-    const text = w.step.coat === null ? short(w.step.title) : w.step.key.includes('-block-') ? 'bleed-through: primer again' : null;
+    const text =
+      w.step.coat === null
+        ? short(w.step.title)
+        : w.step.key.includes('-block-')
+          ? 'bleed-through: primer again'
+          : null;
     if (text === null) continue;
     const x = scale.x(w.at.start);
     const width = text.length * 5.6 + 6;
@@ -194,7 +290,14 @@ const SHORT: readonly (readonly [RegExp, string])[] = [
 ];
 const short = (title: string) => SHORT.find(([pattern]) => pattern.test(title))?.[1] ?? null;
 
-type WorkProps = { readonly work: WorkMark; readonly view: WorkshopView; readonly scale: TimeScale; readonly saying: Saying; readonly isSelected: boolean; readonly onSelect: (id: string) => void };
+type WorkProps = {
+  readonly work: WorkMark;
+  readonly view: WorkshopView;
+  readonly scale: TimeScale;
+  readonly saying: Saying;
+  readonly isSelected: boolean;
+  readonly onSelect: (id: string) => void;
+};
 
 /** One piece of hands-on work: a mark in the work row, its whole column of time as the target. */
 function Work({ work, view, scale, saying, isSelected, onSelect }: WorkProps) {
@@ -221,16 +324,49 @@ function Work({ work, view, scale, saying, isSelected, onSelect }: WorkProps) {
       onMouseLeave={() => setHovered(false)}
     >
       <title>{words}</title>
-      <rect className="slides" style={{ x: x - 3, width: width + 6 }} y="0" height={LANE.height} fill="var(--m-sunk)" fillOpacity={isHovered ? 0.5 : 0} />
-      <rect className="slides" style={{ x, width }} y={y} height={LANE.work - 1} fill={look.fill} stroke={look.stroke} strokeWidth="1.2" strokeDasharray={work.state === 'overdue' ? '3 2' : undefined} />
+      <rect
+        className="slides"
+        style={{ x: x - 3, width: width + 6 }}
+        y="0"
+        height={LANE.height}
+        fill="var(--m-sunk)"
+        fillOpacity={isHovered ? 0.5 : 0}
+      />
+      <rect
+        className="slides"
+        style={{ x, width }}
+        y={y}
+        height={LANE.work - 1}
+        fill={look.fill}
+        stroke={look.stroke}
+        strokeWidth="1.2"
+        strokeDasharray={work.state === 'overdue' ? '3 2' : undefined}
+      />
       {width >= 9 && people[0] && (
-        <text x={x + width / 2} y={y + 9} fontSize="12" fontWeight="700" textAnchor="middle" fill={look.text} className="pointer-events-none">
+        <text
+          x={x + width / 2}
+          y={y + 9}
+          fontSize="12"
+          fontWeight="700"
+          textAnchor="middle"
+          fill={look.text}
+          className="pointer-events-none"
+        >
           {people[0].charAt(0)}
         </text>
       )}
       {work.isPinned && <Pin x={x - 2} y={y - 11} size={10} color="var(--m-ink)" fill="var(--m-ink)" />}
       {isSelected && <rect x={x - 4} y="2" width="3" height={LANE.height - 4} fill="var(--m-ink)" />}
-      <rect x={x - 4} y={y - 3} width={width + 8} height={LANE.work + 4} fill="none" stroke="var(--m-ink)" strokeWidth="2" className="opacity-0 group-focus-visible:opacity-100" />
+      <rect
+        x={x - 4}
+        y={y - 3}
+        width={width + 8}
+        height={LANE.work + 4}
+        fill="none"
+        stroke="var(--m-ink)"
+        strokeWidth="2"
+        className="opacity-0 group-focus-visible:opacity-100"
+      />
     </g>
   );
 }

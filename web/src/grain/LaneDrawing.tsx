@@ -11,7 +11,15 @@ export const LaneDrawing = memo(function LaneDrawing({ lane, scale }: DrawingPro
   return (
     <g aria-hidden="true">
       <OldFinish lane={lane} scale={scale} />
-      <rect className="slides" style={{ x: x0, width: Math.max(1, x1 - x0) }} y={lane.woodY} height={LANE.wood} fill={lane.wood} stroke="var(--m-keyline)" strokeWidth="0.5" />
+      <rect
+        className="slides"
+        style={{ x: x0, width: Math.max(1, x1 - x0) }}
+        y={lane.woodY}
+        height={LANE.wood}
+        fill={lane.wood}
+        stroke="var(--m-keyline)"
+        strokeWidth="0.5"
+      />
       <WoodGrain x0={x0} x1={x1} y={lane.woodY} />
       {lane.stain && <Stain colour={lane.stain.colour} x0={scale.x(lane.stain.from)} x1={x1} y={lane.woodY} />}
       {lane.strata.map((s) => (
@@ -35,8 +43,25 @@ function WoodGrain({ x0, x1, y }: { readonly x0: number; readonly x1: number; re
   );
 }
 
-const Stain = ({ colour, x0, x1, y }: { readonly colour: string; readonly x0: number; readonly x1: number; readonly y: number }) => (
-  <rect x={x0} width={Math.max(0, x1 - x0)} y={y + LANE.wood / 2} height={LANE.wood / 2} fill={colour} fillOpacity="0.85" />
+const Stain = ({
+  colour,
+  x0,
+  x1,
+  y,
+}: {
+  readonly colour: string;
+  readonly x0: number;
+  readonly x1: number;
+  readonly y: number;
+}) => (
+  <rect
+    x={x0}
+    width={Math.max(0, x1 - x0)}
+    y={y + LANE.wood / 2}
+    height={LANE.wood / 2}
+    fill={colour}
+    fillOpacity="0.85"
+  />
 );
 
 function OldFinish({ lane, scale }: DrawingProps) {
@@ -44,7 +69,17 @@ function OldFinish({ lane, scale }: DrawingProps) {
   const x0 = scale.x(lane.from);
   const side = (until: number | null, y: number) => {
     const end = scale.x(until ?? lane.until);
-    return end > x0 ? <rect x={x0} width={end - x0} y={y} height="3" fill="url(#old-finish)" stroke="var(--m-keyline)" strokeWidth="0.5" /> : null;
+    return end > x0 ? (
+      <rect
+        x={x0}
+        width={end - x0}
+        y={y}
+        height="3"
+        fill="url(#old-finish)"
+        stroke="var(--m-keyline)"
+        strokeWidth="0.5"
+      />
+    ) : null;
   };
   return (
     <>
@@ -56,7 +91,15 @@ function OldFinish({ lane, scale }: DrawingProps) {
 
 const FILL = { clear: 'url(#clear-coat)', wax: 'url(#wax-coat)' } as const;
 
-function Coat({ stratum: s, scale, x1 }: { readonly stratum: Stratum; readonly scale: TimeScale; readonly x1: number }) {
+function Coat({
+  stratum: s,
+  scale,
+  x1,
+}: {
+  readonly stratum: Stratum;
+  readonly scale: TimeScale;
+  readonly x1: number;
+}) {
   const from = scale.x(s.from);
   const laid = scale.x(s.laid);
   const dry = Math.min(scale.x(s.dry), x1);
@@ -64,11 +107,32 @@ function Coat({ stratum: s, scale, x1 }: { readonly stratum: Stratum; readonly s
   const ink = s.coat === 'clear' || s.coat === 'wax' ? 'var(--m-keyline)' : s.colour;
   return (
     <g>
-      <rect className="slides" style={{ x: from, width: Math.max(1, laid - from) }} y={s.y} height={s.height} fill={fill} />
-      <rect className="slides" style={{ x: laid, width: Math.max(0, dry - laid) }} y={s.y} height={s.height} fill={ink} fillOpacity="0.22" />
+      <rect
+        className="slides"
+        style={{ x: from, width: Math.max(1, laid - from) }}
+        y={s.y}
+        height={s.height}
+        fill={fill}
+      />
+      <rect
+        className="slides"
+        style={{ x: laid, width: Math.max(0, dry - laid) }}
+        y={s.y}
+        height={s.height}
+        fill={ink}
+        fillOpacity="0.22"
+      />
       <path d={openingGrain(laid, dry, s.y, s.height)} stroke={ink} strokeWidth="1.4" />
       <rect className="slides" style={{ x: dry, width: Math.max(0, x1 - dry) }} y={s.y} height={s.height} fill={fill} />
-      <rect className="slides" style={{ x: from, width: Math.max(1, x1 - from) }} y={s.y} height={s.height} fill="none" stroke="var(--m-keyline)" strokeWidth={s.isDone ? 1 : 0.6} />
+      <rect
+        className="slides"
+        style={{ x: from, width: Math.max(1, x1 - from) }}
+        y={s.y}
+        height={s.height}
+        fill="none"
+        stroke="var(--m-keyline)"
+        strokeWidth={s.isDone ? 1 : 0.6}
+      />
       {dry < x1 && <path d={`M${dry} ${s.y - 1.5}v${s.height + 3}`} stroke="var(--m-ink)" strokeWidth="1.2" />}
     </g>
   );
@@ -77,7 +141,8 @@ function Coat({ stratum: s, scale, x1 }: { readonly stratum: Stratum; readonly s
 /** Fine lines across a drying film that stand further and further apart as it dries. */
 export function openingGrain(x0: number, x1: number, y: number, height: number): string {
   let d = '';
-  for (let x = x0 + 1.5; x < x1; x += 2.4 + 9 * ((x - x0) / Math.max(1, x1 - x0)) ** 1.4) d += `M${x.toFixed(1)} ${y}v${height}`;
+  for (let x = x0 + 1.5; x < x1; x += 2.4 + 9 * ((x - x0) / Math.max(1, x1 - x0)) ** 1.4)
+    d += `M${x.toFixed(1)} ${y}v${height}`;
   return d;
 }
 
@@ -86,7 +151,15 @@ function CureTail({ lane, scale, x1 }: DrawingProps & { readonly x1: number }) {
   const end = lane.cured === null ? scale.width : scale.x(lane.cured);
   if (lane.strata.length === 0 || end <= x1) return null;
   const y = lane.woodY + LANE.wood / 2;
-  return <path d={`M${x1} ${y - 3}L${end} ${y}L${x1} ${y + 3}z`} fill="none" stroke="var(--m-keyline)" strokeWidth="0.8" strokeDasharray="2 4" />;
+  return (
+    <path
+      d={`M${x1} ${y - 3}L${end} ${y}L${x1} ${y + 3}z`}
+      fill="none"
+      stroke="var(--m-keyline)"
+      strokeWidth="0.8"
+      strokeDasharray="2 4"
+    />
+  );
 }
 
 /** The stretch between the promised and the real end, with a torn edge where the promise was. */
@@ -112,7 +185,9 @@ export function Pennant({ x, kind }: { readonly x: number; readonly kind: 'fits'
     <g aria-hidden="true">
       <path d={`M${x} 2v${LANE.height - 8}`} stroke={colour} strokeWidth="1.4" />
       <path d={flag} fill={kind === 'unknown' ? 'none' : colour} stroke={colour} />
-      {kind === 'fits' && <path d={`M${x + 2.5} 7l2 2 3.4-3.6`} fill="none" stroke="var(--m-paper)" strokeWidth="1.2" />}
+      {kind === 'fits' && (
+        <path d={`M${x + 2.5} 7l2 2 3.4-3.6`} fill="none" stroke="var(--m-paper)" strokeWidth="1.2" />
+      )}
     </g>
   );
 }

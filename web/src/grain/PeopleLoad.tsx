@@ -7,36 +7,73 @@ import type { TimeScale } from './timeScale.ts';
 
 const ROW = 26;
 const GUTTER = 256;
-type LoadProps = { readonly view: WorkshopView; readonly scale: TimeScale; readonly saying: Saying; readonly now: Instant };
+type LoadProps = {
+  readonly view: WorkshopView;
+  readonly scale: TimeScale;
+  readonly saying: Saying;
+  readonly now: Instant;
+};
 
 /** Below the lanes: what each person is booked for, in the colours of the pieces, and how full the spaces are. */
 export function PeopleLoad({ view, scale, saying, now }: LoadProps) {
-  const steps = useMemo(() => view.pieces.flatMap((p) => p.steps.flatMap((s) => (view.plan.steps[s.id] ? [{ piece: p, step: s, at: view.plan.steps[s.id]! }] : []))), [view]);
+  const steps = useMemo(
+    () =>
+      view.pieces.flatMap((p) =>
+        p.steps.flatMap((s) => (view.plan.steps[s.id] ? [{ piece: p, step: s, at: view.plan.steps[s.id]! }] : [])),
+      ),
+    [view],
+  );
   const [showsSpace, setShowsSpace] = useState(false);
   return (
     <div className="sticky bottom-0 z-20 border-t border-keyline bg-paper">
-      <button type="button" aria-expanded={showsSpace} onClick={() => setShowsSpace(!showsSpace)} className="condensed sticky left-0 z-10 flex h-6 cursor-pointer items-center gap-1 pl-4 text-lane text-sub underline">
+      <button
+        type="button"
+        aria-expanded={showsSpace}
+        onClick={() => setShowsSpace(!showsSpace)}
+        className="condensed sticky left-0 z-10 flex h-6 cursor-pointer items-center gap-1 pl-4 text-lane text-sub underline"
+      >
         {showsSpace ? 'Hide bench and rack space' : 'Show bench and rack space'}
       </button>
       {view.shop.people.map((person) => {
         const own = steps.filter((s) => s.at.people.includes(person.id));
         const week = now + 7 * 1440;
         const booked = own.reduce((n, s) => n + Math.max(0, Math.min(s.at.end, week) - Math.max(s.at.start, now)), 0);
-        const open = openIntervals(person.hours, view.shop.timeZone, now, week).reduce((n, s) => n + s.until - s.from, 0);
+        const open = openIntervals(person.hours, view.shop.timeZone, now, week).reduce(
+          (n, s) => n + s.until - s.from,
+          0,
+        );
         return (
-          <Row key={person.id} name={person.name} words={`${sayHours(booked)} of ${sayHours(open)} in 7 days`} scale={scale} now={now}>
+          <Row
+            key={person.id}
+            name={person.name}
+            words={`${sayHours(booked)} of ${sayHours(open)} in 7 days`}
+            scale={scale}
+            now={now}
+          >
             {openIntervals(person.hours, view.shop.timeZone, scale.from, scale.until).map((s) => (
               <path key={s.from} d={`M${scale.x(s.from)} ${ROW - 5}H${scale.x(s.until)}`} stroke="var(--m-keyline)" />
             ))}
             {own.map(({ piece, step, at }) => (
-              <rect key={step.id} className="slides" style={{ x: scale.x(at.start), width: Math.max(3, scale.x(at.end) - scale.x(at.start)) }} y="5" height="14" fill={piece.brief.body.hex} stroke="var(--m-keyline)" strokeWidth="1">
+              <rect
+                key={step.id}
+                className="slides"
+                style={{ x: scale.x(at.start), width: Math.max(3, scale.x(at.end) - scale.x(at.start)) }}
+                y="5"
+                height="14"
+                fill={piece.brief.body.hex}
+                stroke="var(--m-keyline)"
+                strokeWidth="1"
+              >
                 <title>{`${piece.name}: ${step.title}, ${sayTime(at.start, saying)}`}</title>
               </rect>
             ))}
           </Row>
         );
       })}
-      {showsSpace && view.shop.stations.map((station) => <SpaceRow key={station.id} station={station} view={view} scale={scale} saying={saying} now={now} />)}
+      {showsSpace &&
+        view.shop.stations.map((station) => (
+          <SpaceRow key={station.id} station={station} view={view} scale={scale} saying={saying} now={now} />
+        ))}
     </div>
   );
 }
@@ -51,7 +88,12 @@ function SpaceRow({ station, view, scale, saying, now }: LoadProps & { readonly 
     .y1((l) => ROW - 4 - (l.units / station.capacity) * height)
     .curve(curveStepAfter);
   return (
-    <Row name={station.name} words={full ? `full ${sayTime(Math.max(full.at, now), saying)}` : `room for ${station.capacity}`} scale={scale} now={now}>
+    <Row
+      name={station.name}
+      words={full ? `full ${sayTime(Math.max(full.at, now), saying)}` : `room for ${station.capacity}`}
+      scale={scale}
+      now={now}
+    >
       <path d={`M0 ${ROW - 4 - height}H${scale.width}`} stroke="var(--m-keyline)" strokeDasharray="3 3" />
       <path d={shape(levels) ?? ''} fill="var(--m-keyline)" fillOpacity="0.35" stroke="var(--m-keyline)" />
     </Row>
@@ -70,7 +112,10 @@ function occupancy(view: WorkshopView, station: Station): Level[] {
       step.needs.forEach((n, i) => {
         if (at.stations[i] !== station.id) return;
         const wetUntil = Math.max(at.end, at.dry.handle ?? at.end);
-        events.push({ at: n.span === 'wet' ? at.end : at.start, units: n.units }, { at: n.span === 'work' ? at.end : wetUntil, units: -n.units });
+        events.push(
+          { at: n.span === 'wet' ? at.end : at.start, units: n.units },
+          { at: n.span === 'work' ? at.end : wetUntil, units: -n.units },
+        );
       });
     }
   events.sort((a, b) => a.at - b.at || a.units - b.units);
@@ -85,10 +130,25 @@ function occupancy(view: WorkshopView, station: Station): Level[] {
   return levels;
 }
 
-function Row({ name, words, scale, now, children }: { readonly name: string; readonly words: string; readonly scale: TimeScale; readonly now: Instant; readonly children: React.ReactNode }) {
+function Row({
+  name,
+  words,
+  scale,
+  now,
+  children,
+}: {
+  readonly name: string;
+  readonly words: string;
+  readonly scale: TimeScale;
+  readonly now: Instant;
+  readonly children: React.ReactNode;
+}) {
   return (
     <div className="flex" style={{ height: ROW }}>
-      <div className="condensed sticky left-0 z-10 flex shrink-0 items-center justify-between bg-paper pr-3 pl-4" style={{ width: GUTTER }}>
+      <div
+        className="condensed sticky left-0 z-10 flex shrink-0 items-center justify-between bg-paper pr-3 pl-4"
+        style={{ width: GUTTER }}
+      >
         <span className="truncate text-table font-semibold">{name}</span>
         <span className="shrink-0 text-lane text-sub">{words}</span>
       </div>

@@ -25,7 +25,12 @@ export type Stratum = {
   readonly dry: Instant;
   readonly isDone: boolean;
 };
-export type WorkMark = { readonly step: ShopStep; readonly at: Placement; readonly state: 'done' | 'running' | 'planned' | 'overdue'; readonly isPinned: boolean };
+export type WorkMark = {
+  readonly step: ShopStep;
+  readonly at: Placement;
+  readonly state: 'done' | 'running' | 'planned' | 'overdue';
+  readonly isPinned: boolean;
+};
 export type Hold = { readonly step: ShopStep; readonly from: Instant; readonly until: Instant };
 export type WindowMark = { readonly step: ShopStep; readonly from: Instant; readonly until: Instant };
 export type LaneModel = {
@@ -54,7 +59,9 @@ export function laneModel(piece: PieceView, plan: Plan, now: Instant): LaneModel
   const ready = plan.ready[piece.id] ?? null;
   const isLate = piece.due !== null && ready !== null && ready > piece.due;
   const last = Math.max(now, ...placed.map((p) => Math.max(p.at.end, p.at.dry.travel ?? 0)));
-  const coats = placed.filter((p) => p.step.coat !== null && p.step.coat !== 'stain').sort((a, b) => a.at.start - b.at.start);
+  const coats = placed
+    .filter((p) => p.step.coat !== null && p.step.coat !== 'stain')
+    .sort((a, b) => a.at.start - b.at.start);
   const height = coatHeight(coats.length);
   const bodyCount = coats.filter((c) => c.step.group !== 'top').length;
   const used = coats.length * height + LANE.wood;
@@ -64,9 +71,22 @@ export function laneModel(piece: PieceView, plan: Plan, now: Instant): LaneModel
     woodY,
     wood: WOOD_COLOURS[piece.survey.wood],
     stain: stain ? { colour: stain.step.colour ?? '#8a6238', from: stain.at.start } : null,
-    oldFinish: piece.survey.finish === 'raw' ? null : { bodyUntil: firstCoatOf(placed, 'body'), topUntil: barred(placed) ?? firstCoatOf(placed, 'top') ?? firstCoatOf(placed, 'body') },
+    oldFinish:
+      piece.survey.finish === 'raw'
+        ? null
+        : {
+            bodyUntil: firstCoatOf(placed, 'body'),
+            topUntil: barred(placed) ?? firstCoatOf(placed, 'top') ?? firstCoatOf(placed, 'body'),
+          },
     strata: stack(coats, woodY, height),
-    works: placed.filter((p) => p.step.hands > 0).map((p) => ({ step: p.step, at: p.at, state: stateOf(p.step, p.at, now), isPinned: p.step.pin.at !== undefined || p.step.pin.notBefore !== undefined || p.step.pin.person !== undefined })),
+    works: placed
+      .filter((p) => p.step.hands > 0)
+      .map((p) => ({
+        step: p.step,
+        at: p.at,
+        state: stateOf(p.step, p.at, now),
+        isPinned: p.step.pin.at !== undefined || p.step.pin.notBefore !== undefined || p.step.pin.person !== undefined,
+      })),
     holds: holdsOf(piece, plan),
     windows: windowsOf(piece, plan),
     from: Math.min(piece.arrival, ...placed.map((p) => p.at.start)),
@@ -74,7 +94,10 @@ export function laneModel(piece: PieceView, plan: Plan, now: Instant): LaneModel
     due: piece.due,
     ready,
     isLate,
-    cured: placed.reduce<Instant | null>((m, p) => (p.at.dry.cure === undefined ? m : Math.max(m ?? 0, p.at.dry.cure)), null),
+    cured: placed.reduce<Instant | null>(
+      (m, p) => (p.at.dry.cure === undefined ? m : Math.max(m ?? 0, p.at.dry.cure)),
+      null,
+    ),
   };
 }
 
@@ -92,7 +115,18 @@ function stack(coats: readonly Placed[], woodY: number, height: number): Stratum
     const y = group === 'body' ? up : down;
     if (group === 'top') down += height;
     const dry = Math.max(at.end, at.dry.recoat ?? at.end);
-    return { step, group, coat: step.coat!, colour: step.colour ?? '#d9dcdd', y, height, from: at.start, laid: at.end, dry, isDone: step.state.kind === 'done' };
+    return {
+      step,
+      group,
+      coat: step.coat!,
+      colour: step.colour ?? '#d9dcdd',
+      y,
+      height,
+      from: at.start,
+      laid: at.end,
+      dry,
+      isDone: step.state.kind === 'done',
+    };
   });
 }
 
@@ -118,11 +152,15 @@ function windowsOf(piece: PieceView, plan: Plan): WindowMark[] {
       ? []
       : step.after.flatMap((l) => {
           const before = plan.steps[`${piece.id}.${l.step}`];
-          return l.max_minutes === null || !before ? [] : [{ step, from: before.end + l.min_minutes, until: before.end + l.max_minutes }];
+          return l.max_minutes === null || !before
+            ? []
+            : [{ step, from: before.end + l.min_minutes, until: before.end + l.max_minutes }];
         }),
   );
 }
 
-const firstCoatOf = (placed: readonly Placed[], group: Group) => placed.filter((p) => p.step.group === group && p.step.coat !== null).sort((a, b) => a.at.start - b.at.start)[0]?.at.start ?? null;
+const firstCoatOf = (placed: readonly Placed[], group: Group) =>
+  placed.filter((p) => p.step.group === group && p.step.coat !== null).sort((a, b) => a.at.start - b.at.start)[0]?.at
+    .start ?? null;
 /** When the top is bare: stripped or sanded down. */
 const barred = (placed: readonly Placed[]) => placed.find((p) => p.step.key === 'sand-top')?.at.end ?? null;

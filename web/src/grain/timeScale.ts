@@ -7,7 +7,12 @@ export const DAY_WIDTH: Record<Zoom, number> = { day: 520, week: 150 };
 /** A closed minute is drawn this much narrower than a working one. */
 const NIGHT_SQUEEZE = 0.09;
 
-export type DayColumn = { readonly at: Instant; readonly x: number; readonly width: number; readonly isClosed: boolean };
+export type DayColumn = {
+  readonly at: Instant;
+  readonly x: number;
+  readonly width: number;
+  readonly isClosed: boolean;
+};
 export type TimeScale = {
   readonly x: (at: Instant) => number;
   readonly time: (x: number) => Instant;
@@ -57,9 +62,22 @@ export function timeScale(shop: Shop, fromAround: Instant, untilAround: Instant,
   const days = Array.from({ length: lastDay - firstDay + 1 }, (_, i): DayColumn => {
     const at = instantAt(zone, firstDay + i, 0);
     const next = instantAt(zone, firstDay + i + 1, 0);
-    return { at, x: scale(at), width: scale(next) - scale(at), isClosed: !open.some((s) => s.from < next && s.until > at) };
+    return {
+      at,
+      x: scale(at),
+      width: scale(next) - scale(at),
+      isClosed: !open.some((s) => s.from < next && s.until > at),
+    };
   });
-  return { x: (at) => scale(at), time: (x) => Math.round(scale.invert(x)), width: pixels.at(-1)!, from, until, days, shut };
+  return {
+    x: (at) => scale(at),
+    time: (x) => Math.round(scale.invert(x)),
+    width: pixels.at(-1)!,
+    from,
+    until,
+    days,
+    shut,
+  };
 }
 
 function joined(spans: readonly Interval[], gap: number): Interval[] {

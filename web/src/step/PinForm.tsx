@@ -9,17 +9,36 @@ import { fromField } from './fromField.ts';
 type When = 'free' | 'notBefore' | 'at';
 
 /** Not before, at, by whom: the plan goes round it. A time that cannot be kept is refused with the reason. */
-export function PinForm({ piece, step, onDone }: { readonly piece: PieceView; readonly step: ShopStep; readonly onDone: () => void }) {
+export function PinForm({
+  piece,
+  step,
+  onDone,
+}: {
+  readonly piece: PieceView;
+  readonly step: ShopStep;
+  readonly onDone: () => void;
+}) {
   const { view, command, now } = useWorkshop();
   const zone = view.shop.timeZone;
   const old = step.pin;
-  const [when, setWhen] = useState<When>(old.at !== undefined ? 'at' : old.notBefore !== undefined ? 'notBefore' : 'free');
-  const [time, setTime] = useState(toField(Math.ceil((old.at ?? old.notBefore ?? view.plan.steps[step.id]?.start ?? now) / 5) * 5, zone));
+  const [when, setWhen] = useState<When>(
+    old.at !== undefined ? 'at' : old.notBefore !== undefined ? 'notBefore' : 'free',
+  );
+  const [time, setTime] = useState(
+    toField(Math.ceil((old.at ?? old.notBefore ?? view.plan.steps[step.id]?.start ?? now) / 5) * 5, zone),
+  );
   const [person, setPerson] = useState(old.person ?? '');
   const save = async () => {
     const at = fromField(time, zone);
-    const pin: Pin = { ...(when === 'at' ? { at } : {}), ...(when === 'notBefore' ? { notBefore: at } : {}), ...(person ? { person } : {}) };
-    const answer = await command('PUT', `/steps/${encodeURIComponent(step.id)}/pin`, { version: piece.stepVersions[step.id] ?? 0, pin });
+    const pin: Pin = {
+      ...(when === 'at' ? { at } : {}),
+      ...(when === 'notBefore' ? { notBefore: at } : {}),
+      ...(person ? { person } : {}),
+    };
+    const answer = await command('PUT', `/steps/${encodeURIComponent(step.id)}/pin`, {
+      version: piece.stepVersions[step.id] ?? 0,
+      pin,
+    });
     if (answer) onDone();
   };
   return (

@@ -42,7 +42,12 @@ export function StepActions({ piece, step, onDone }: ActionsProps) {
               </Select>
             </Field>
             <Field label={kind === 'started' ? 'Done at' : 'Started or done at'}>
-              <Input type="datetime-local" value={at} max={toField(now, zone)} onChange={(e) => setAt(e.target.value)} />
+              <Input
+                type="datetime-local"
+                value={at}
+                max={toField(now, zone)}
+                onChange={(e) => setAt(e.target.value)}
+              />
             </Field>
           </div>
           <div className="flex gap-2">
@@ -51,18 +56,32 @@ export function StepActions({ piece, step, onDone }: ActionsProps) {
                 Start
               </Button>
             )}
-            <Button kind="primary" size="hand" className="flex-1" onClick={() => void act('done', { at: fromField(at, zone) })}>
+            <Button
+              kind="primary"
+              size="hand"
+              className="flex-1"
+              onClick={() => void act('done', { at: fromField(at, zone) })}
+            >
               Done
             </Button>
           </div>
         </>
       )}
-      <Problems step={step} onProblem={(problem, minutes) => void act('problem', { kind: problem, ...(minutes ? { minutes } : {}) })} />
+      <Problems
+        step={step}
+        onProblem={(problem, minutes) => void act('problem', { kind: problem, ...(minutes ? { minutes } : {}) })}
+      />
     </div>
   );
 }
 
-function Problems({ step, onProblem }: { readonly step: ShopStep; readonly onProblem: (kind: string, minutes?: number) => void }) {
+function Problems({
+  step,
+  onProblem,
+}: {
+  readonly step: ShopStep;
+  readonly onProblem: (kind: string, minutes?: number) => void;
+}) {
   if (step.state.kind === 'planned')
     return (
       <div className="flex flex-wrap items-center gap-2">
@@ -74,8 +93,12 @@ function Problems({ step, onProblem }: { readonly step: ShopStep; readonly onPro
   return (
     <div className="flex flex-wrap items-center gap-2">
       <span className="text-table text-sub">Went wrong?</span>
-      <Button onClick={() => onProblem('redo')}>{step.coat ? 'Failed: sand back and repeat' : 'Failed: do it again'}</Button>
-      {(step.coat === 'paint' || step.coat === 'primer') && <Button onClick={() => onProblem('bleed-through')}>Bleeds through: prime again</Button>}
+      <Button onClick={() => onProblem('redo')}>
+        {step.coat ? 'Failed: sand back and repeat' : 'Failed: do it again'}
+      </Button>
+      {(step.coat === 'paint' || step.coat === 'primer') && (
+        <Button onClick={() => onProblem('bleed-through')}>Bleeds through: prime again</Button>
+      )}
     </div>
   );
 }

@@ -13,7 +13,12 @@ import { PinForm } from './PinForm.tsx';
 import { sayWait } from './sayWait.ts';
 import { StepActions } from './StepActions.tsx';
 
-type SheetProps = { readonly piece: PieceView; readonly step: ShopStep; readonly wait: Wait | undefined; readonly onClose: () => void };
+type SheetProps = {
+  readonly piece: PieceView;
+  readonly step: ShopStep;
+  readonly wait: Wait | undefined;
+  readonly onClose: () => void;
+};
 
 /** Everything about one step, and what can be done with it. A dialog: focus stays in, Escape closes. */
 export function StepSheet({ piece, step, wait, onClose }: SheetProps) {
@@ -22,7 +27,13 @@ export function StepSheet({ piece, step, wait, onClose }: SheetProps) {
     if (ref.current && !ref.current.open) ref.current.showModal();
   }, []);
   return (
-    <dialog ref={ref} onClose={onClose} onClick={(e) => e.target === ref.current && ref.current?.close()} aria-label={step.title} className="m-auto mr-0 h-dvh max-h-dvh w-full max-w-[440px] border-l border-keyline bg-raised text-ink">
+    <dialog
+      ref={ref}
+      onClose={onClose}
+      onClick={(e) => e.target === ref.current && ref.current?.close()}
+      aria-label={step.title}
+      className="m-auto mr-0 h-dvh max-h-dvh w-full max-w-[440px] border-l border-keyline bg-raised text-ink"
+    >
       <div className="flex min-h-full flex-col gap-4 p-5">
         <SheetHead piece={piece} step={step} onClose={() => ref.current?.close()} />
         <WhenAndWho piece={piece} step={step} wait={wait} />
@@ -30,13 +41,23 @@ export function StepSheet({ piece, step, wait, onClose }: SheetProps) {
         {step.caution && <Caution words={step.caution} />}
         <Drying step={step} />
         <StepActions piece={piece} step={step} onDone={() => ref.current?.close()} />
-        {step.state.kind === 'planned' && step.hands > 0 && <PinForm piece={piece} step={step} onDone={() => ref.current?.close()} />}
+        {step.state.kind === 'planned' && step.hands > 0 && (
+          <PinForm piece={piece} step={step} onDone={() => ref.current?.close()} />
+        )}
       </div>
     </dialog>
   );
 }
 
-function SheetHead({ piece, step, onClose }: { readonly piece: PieceView; readonly step: ShopStep; readonly onClose: () => void }) {
+function SheetHead({
+  piece,
+  step,
+  onClose,
+}: {
+  readonly piece: PieceView;
+  readonly step: ShopStep;
+  readonly onClose: () => void;
+}) {
   const navigate = useNavigate();
   return (
     <div className="flex items-start gap-3">
@@ -44,26 +65,45 @@ function SheetHead({ piece, step, onClose }: { readonly piece: PieceView; readon
         <Tag brief={piece.brief} />
       </span>
       <div className="flex-1">
-        <button type="button" className="condensed cursor-pointer text-table text-sub underline" onClick={() => void navigate(`/pieces/${piece.id}`)}>
+        <button
+          type="button"
+          className="condensed cursor-pointer text-table text-sub underline"
+          onClick={() => void navigate(`/pieces/${piece.id}`)}
+        >
           {piece.name}
         </button>
         <h2 className="text-title font-semibold">{step.title}</h2>
       </div>
-      <button type="button" aria-label="Close" onClick={onClose} className="flex size-8 cursor-pointer items-center justify-center hover:bg-sunk">
+      <button
+        type="button"
+        aria-label="Close"
+        onClick={onClose}
+        className="flex size-8 cursor-pointer items-center justify-center hover:bg-sunk"
+      >
         <X size={18} />
       </button>
     </div>
   );
 }
 
-function WhenAndWho({ piece, step, wait }: { readonly piece: PieceView; readonly step: ShopStep; readonly wait: Wait | undefined }) {
+function WhenAndWho({
+  piece,
+  step,
+  wait,
+}: {
+  readonly piece: PieceView;
+  readonly step: ShopStep;
+  readonly wait: Wait | undefined;
+}) {
   const { view } = useWorkshop();
   const saying = useSaying();
   const at = view.plan.steps[step.id];
   const left = view.plan.unplanned.find((u) => u.step === step.id);
   const notices = view.plan.notices.filter((n) => n.step === step.id);
   const names = at?.people.map((id) => view.shop.people.find((p) => p.id === id)?.name ?? 'someone').join(' and ');
-  const stations = [...new Set(at?.stations.map((id) => view.shop.stations.find((s) => s.id === id)?.name).filter(Boolean))].join(', then ');
+  const stations = [
+    ...new Set(at?.stations.map((id) => view.shop.stations.find((s) => s.id === id)?.name).filter(Boolean)),
+  ].join(', then ');
   const why = wait && sayWait(wait, piece.steps, saying);
   return (
     <div className="flex flex-col gap-1.5">
@@ -80,7 +120,8 @@ function WhenAndWho({ piece, step, wait }: { readonly piece: PieceView; readonly
       {step.product && (
         <p className="text-sub">
           {productById.get(step.product)?.name}
-          {step.litres > 0 ? `, ${sayLitres(step.litres, view.workshop.units)}` : ''} ({productById.get(step.product)?.range})
+          {step.litres > 0 ? `, ${sayLitres(step.litres, view.workshop.units)}` : ''} (
+          {productById.get(step.product)?.range})
         </p>
       )}
       {why && <p>{why}</p>}
@@ -119,7 +160,15 @@ function Drying({ step }: { readonly step: ShopStep }) {
   const { view } = useWorkshop();
   const saying = useSaying();
   const at = view.plan.steps[step.id];
-  const rows = ([['handle', 'Handle'], ['sand', 'Sand'], ['recoat', 'Next coat'], ['topcoat', 'Seal or other product'], ['cure', 'Fully cured']] as const).filter(([k]) => at?.dry[k] !== undefined && at.dry[k] > at.end);
+  const rows = (
+    [
+      ['handle', 'Handle'],
+      ['sand', 'Sand'],
+      ['recoat', 'Next coat'],
+      ['topcoat', 'Seal or other product'],
+      ['cure', 'Fully cured'],
+    ] as const
+  ).filter(([k]) => at?.dry[k] !== undefined && at.dry[k] > at.end);
   if (!at || rows.length === 0) return null;
   return (
     <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-0.5 text-table">

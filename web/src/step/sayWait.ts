@@ -30,7 +30,12 @@ export function sayWait(wait: Wait, steps: readonly ShopStep[], saying: Saying):
       return `Keeps its place in the plan, ${sayTime(wait.until, saying)}.`;
   }
 }
-const FIT: Partial<Record<string, string>> = { sand: ' enough to sand', recoat: ' enough for the next coat', topcoat: ' enough to go over', handle: ' enough to handle' };
+const FIT: Partial<Record<string, string>> = {
+  sand: ' enough to sand',
+  recoat: ' enough for the next coat',
+  topcoat: ' enough to go over',
+  handle: ' enough to handle',
+};
 
 const REASON: Record<string, string> = {
   air: 'for air warm and dry enough',
@@ -53,7 +58,13 @@ export function sayWhereDaysGo(chain: readonly Stretch[], steps: readonly ShopSt
   const parts = new Map<string, number>();
   for (const s of chain) {
     const hold = steps.find((x) => x.id === s.step && x.hands === 0);
-    const name = hold ? `waiting ${hold.title.replace(/^Wait /, '')}` : s.kind === 'work' ? 'of work' : s.kind === 'drying' ? 'drying' : `waiting ${REASON[s.wait?.kind ?? 'nothing'] ?? 'in line'}`;
+    const name = hold
+      ? `waiting ${hold.title.replace(/^Wait /, '')}`
+      : s.kind === 'work'
+        ? 'of work'
+        : s.kind === 'drying'
+          ? 'drying'
+          : `waiting ${REASON[s.wait?.kind ?? 'nothing'] ?? 'in line'}`;
     parts.set(name, (parts.get(name) ?? 0) + s.until - s.from);
   }
   return [...parts]

@@ -12,14 +12,27 @@ export function healthOf(piece: Pick<PieceToPlan, 'id' | 'due'>, plan: Plan, now
   if (piece.due === null) return { kind: 'open', words: 'no date' };
   if (ready > piece.due) return { kind: 'late', words: `${sayLength(ready - piece.due)} late` };
   const slack = piece.due - ready;
-  return { kind: 'fits', words: slack < 1440 ? `fits, ${sayLength(slack)} spare` : `fits, ${Math.floor(slack / 1440)} ${slack < 2880 ? 'day' : 'days'} spare` };
+  return {
+    kind: 'fits',
+    words:
+      slack < 1440
+        ? `fits, ${sayLength(slack)} spare`
+        : `fits, ${Math.floor(slack / 1440)} ${slack < 2880 ? 'day' : 'days'} spare`,
+  };
 }
 
-const LOOK = { ready: 'text-verdigris-text', fits: 'text-verdigris-text', late: 'text-oxide-text', open: 'text-sub', unplanned: 'text-oxide-text' } as const;
+const LOOK = {
+  ready: 'text-verdigris-text',
+  fits: 'text-verdigris-text',
+  late: 'text-oxide-text',
+  open: 'text-sub',
+  unplanned: 'text-oxide-text',
+} as const;
 
 /** Health by mark and word, never by hue alone. */
 export function HealthMark({ health }: { readonly health: Health }) {
-  const Icon = health.kind === 'fits' || health.kind === 'ready' ? Check : health.kind === 'open' ? Hourglass : TriangleAlert;
+  const Icon =
+    health.kind === 'fits' || health.kind === 'ready' ? Check : health.kind === 'open' ? Hourglass : TriangleAlert;
   return (
     <span className={`condensed inline-flex items-center gap-1 ${LOOK[health.kind]}`}>
       <Icon size={13} aria-hidden="true" strokeWidth={2.2} />

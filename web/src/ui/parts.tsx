@@ -1,16 +1,33 @@
 import type { ButtonHTMLAttributes, InputHTMLAttributes, ReactNode, SelectHTMLAttributes } from 'react';
 
-type ButtonProps = ButtonHTMLAttributes<HTMLButtonElement> & { readonly kind?: 'primary' | 'outline' | 'plain'; readonly size?: 'desk' | 'hand' };
+type ButtonProps = ButtonHTMLAttributes<HTMLButtonElement> & {
+  readonly kind?: 'primary' | 'outline' | 'plain';
+  readonly size?: 'desk' | 'hand';
+};
 
 /** A button: ink fill, ink border, or underlined words; `hand` is at least 48 px tall for gloves. */
 export function Button({ kind = 'outline', size = 'desk', className = '', type = 'button', ...rest }: ButtonProps) {
-  const look = { primary: 'btn btn-primary', outline: 'btn btn-outline border-ink', plain: 'btn btn-link px-1 text-ink' }[kind];
+  const look = {
+    primary: 'btn btn-primary',
+    outline: 'btn btn-outline border-ink',
+    plain: 'btn btn-link px-1 text-ink',
+  }[kind];
   const height = size === 'hand' ? 'min-h-12 px-5 text-section' : 'h-8 min-h-8 px-3 text-table';
   return <button type={type} className={`${look} ${height} font-semibold ${className}`} {...rest} />;
 }
 
 /** A labelled field with its message underneath; the message says what to do. */
-export function Field({ label, hint, error, children }: { readonly label: string; readonly hint?: string | undefined; readonly error?: string | undefined; readonly children: ReactNode }) {
+export function Field({
+  label,
+  hint,
+  error,
+  children,
+}: {
+  readonly label: string;
+  readonly hint?: string | undefined;
+  readonly error?: string | undefined;
+  readonly children: ReactNode;
+}) {
   return (
     <label className="flex flex-col gap-1">
       <span className="condensed text-lane font-semibold text-sub">{label}</span>
@@ -33,13 +50,26 @@ export const Select = (props: SelectHTMLAttributes<HTMLSelectElement>) => (
 );
 
 /** One of a few, as joined buttons; arrow keys move, as with radio buttons. */
-export function Choice<T extends string>({ label, value, options, onChange }: { readonly label: string; readonly value: T; readonly options: readonly (readonly [T, string])[]; readonly onChange: (v: T) => void }) {
+export function Choice<T extends string>({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  readonly label: string;
+  readonly value: T;
+  readonly options: readonly (readonly [T, string])[];
+  readonly onChange: (v: T) => void;
+}) {
   return (
     <fieldset className="flex flex-col gap-1">
       <legend className="condensed pb-1 text-lane font-semibold text-sub">{label}</legend>
       <div className="flex flex-wrap gap-1">
         {options.map(([v, text]) => (
-          <label key={v} className={`cursor-pointer border px-2.5 py-1 text-table has-focus-visible:outline-2 has-focus-visible:outline-offset-2 ${v === value ? 'border-ink bg-ink text-paper' : 'border-keyline bg-raised'}`}>
+          <label
+            key={v}
+            className={`cursor-pointer border px-2.5 py-1 text-table has-focus-visible:outline-2 has-focus-visible:outline-offset-2 ${v === value ? 'border-ink bg-ink text-paper' : 'border-keyline bg-raised'}`}
+          >
             <input type="radio" className="sr-only" name={label} checked={v === value} onChange={() => onChange(v)} />
             {text}
           </label>
@@ -50,15 +80,36 @@ export function Choice<T extends string>({ label, value, options, onChange }: { 
 }
 
 /** Something that is there or not, as a tap. */
-export function Tap({ isOn, onToggle, children }: { readonly isOn: boolean; readonly onToggle: () => void; readonly children: ReactNode }) {
+export function Tap({
+  isOn,
+  onToggle,
+  children,
+}: {
+  readonly isOn: boolean;
+  readonly onToggle: () => void;
+  readonly children: ReactNode;
+}) {
   return (
-    <button type="button" aria-pressed={isOn} onClick={onToggle} className={`min-h-8 cursor-pointer border px-2.5 py-1 text-table ${isOn ? 'border-ink bg-ink text-paper' : 'border-keyline bg-raised'}`}>
+    <button
+      type="button"
+      aria-pressed={isOn}
+      onClick={onToggle}
+      className={`min-h-8 cursor-pointer border px-2.5 py-1 text-table ${isOn ? 'border-ink bg-ink text-paper' : 'border-keyline bg-raised'}`}
+    >
       {children}
     </button>
   );
 }
 
-export function Section({ title, children, aside }: { readonly title: string; readonly children: ReactNode; readonly aside?: ReactNode }) {
+export function Section({
+  title,
+  children,
+  aside,
+}: {
+  readonly title: string;
+  readonly children: ReactNode;
+  readonly aside?: ReactNode;
+}) {
   return (
     <section className="flex flex-col gap-3">
       <div className="flex items-baseline justify-between border-b border-line pb-1">

@@ -8,13 +8,20 @@ const formats = new Map<string, Intl.DateTimeFormat>();
 function format(zone: string, units: Units, options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat {
   const key = `${zone}|${units}|${JSON.stringify(options)}`;
   let f = formats.get(key);
-  if (!f) formats.set(key, (f = new Intl.DateTimeFormat(units === 'us' ? 'en-US' : 'en-GB', { ...options, timeZone: zone })));
+  if (!f)
+    formats.set(key, (f = new Intl.DateTimeFormat(units === 'us' ? 'en-US' : 'en-GB', { ...options, timeZone: zone })));
   return f;
 }
 
 /** `14:10` or `2:10 pm`. */
 export function clock(at: Instant, s: Saying): string {
-  const text = format(s.zone, s.units, s.units === 'us' ? { hour: 'numeric', minute: '2-digit' } : { hour: 'numeric', minute: '2-digit', hourCycle: 'h23' }).format(at * 60_000);
+  const text = format(
+    s.zone,
+    s.units,
+    s.units === 'us'
+      ? { hour: 'numeric', minute: '2-digit' }
+      : { hour: 'numeric', minute: '2-digit', hourCycle: 'h23' },
+  ).format(at * 60_000);
   return text.replace(/\s?([AP])M/, (_, half: string) => ` ${half.toLowerCase()}m`).replace(/^0(\d:)/, '$1');
 }
 
@@ -32,7 +39,11 @@ export function sayDay(at: Instant, s: Saying): string {
   if (days === -1) return 'yesterday';
   if (Math.abs(days) < 7) return format(s.zone, s.units, { weekday: 'short' }).format(at * 60_000);
   // Within four weeks the day of the month is enough: "Tue 17".
-  return Math.abs(days) < 28 ? sayDate(at, s) : format(s.zone, s.units, { weekday: 'short', day: 'numeric', month: 'short' }).format(at * 60_000).replace(',', '');
+  return Math.abs(days) < 28
+    ? sayDate(at, s)
+    : format(s.zone, s.units, { weekday: 'short', day: 'numeric', month: 'short' })
+        .format(at * 60_000)
+        .replace(',', '');
 }
 
 /** `Tue 17`: day first in every clock style, so that a column of dates reads straight down. */

@@ -4,7 +4,13 @@ import { Choice, Field, Input, Section, Select } from '../../ui/parts.tsx';
 import type { PieceDraft } from './pieceDraft.ts';
 
 /** What the owner of the piece wants. */
-export function BriefFields({ draft, onChange }: { readonly draft: PieceDraft; readonly onChange: (d: PieceDraft) => void }) {
+export function BriefFields({
+  draft,
+  onChange,
+}: {
+  readonly draft: PieceDraft;
+  readonly onChange: (d: PieceDraft) => void;
+}) {
   const { view } = useWorkshop();
   const brief = (more: Partial<Brief>) => onChange({ ...draft, brief: { ...draft.brief, ...more } });
   const { top } = draft.brief;
@@ -30,9 +36,30 @@ export function BriefFields({ draft, onChange }: { readonly draft: PieceDraft; r
             ['stain', 'Stained wood'],
             ['paint', 'Another colour'],
           ]}
-          onChange={(kind) => brief({ top: kind === 'same' ? { kind } : { kind, colour: kind === 'stain' ? { name: 'Warm brown', hex: '#7a5230' } : { name: 'Off-white', hex: '#eee9dc' } } })}
+          onChange={(kind) =>
+            brief({
+              top:
+                kind === 'same'
+                  ? { kind }
+                  : {
+                      kind,
+                      colour:
+                        kind === 'stain'
+                          ? { name: 'Warm brown', hex: '#7a5230' }
+                          : { name: 'Off-white', hex: '#eee9dc' },
+                    },
+            })
+          }
         />
-        {top.kind === 'same' ? <span /> : <ColourField label={top.kind === 'stain' ? 'Stain' : 'Colour of the top'} colour={top.colour} onChange={(colour) => brief({ top: { ...top, colour } })} />}
+        {top.kind === 'same' ? (
+          <span />
+        ) : (
+          <ColourField
+            label={top.kind === 'stain' ? 'Stain' : 'Colour of the top'}
+            colour={top.colour}
+            onChange={(colour) => brief({ top: { ...top, colour } })}
+          />
+        )}
         <Choice
           label="Protection"
           value={draft.brief.sealer}
@@ -78,15 +105,39 @@ export function BriefFields({ draft, onChange }: { readonly draft: PieceDraft; r
   );
 }
 
-function ColourField({ label, colour, onChange }: { readonly label: string; readonly colour: Colour; readonly onChange: (c: Colour) => void }) {
+function ColourField({
+  label,
+  colour,
+  onChange,
+}: {
+  readonly label: string;
+  readonly colour: Colour;
+  readonly onChange: (c: Colour) => void;
+}) {
   const isGood = isHexColour(colour.hex);
   return (
     <div className="flex flex-col gap-1">
       <span className="condensed text-lane font-semibold text-sub">{label}</span>
       <div className="flex gap-1">
-        <input type="color" aria-label={`${label}: pick`} value={isGood ? colour.hex : '#888888'} onChange={(e) => onChange({ ...colour, hex: e.target.value })} className="h-8 w-10 shrink-0 cursor-pointer border border-keyline" />
-        <Input aria-label={`${label}: name`} value={colour.name} maxLength={40} onChange={(e) => onChange({ ...colour, name: e.target.value })} />
-        <Input aria-label={`${label}: hex`} className="max-w-24" value={colour.hex} onChange={(e) => onChange({ ...colour, hex: e.target.value.trim() })} />
+        <input
+          type="color"
+          aria-label={`${label}: pick`}
+          value={isGood ? colour.hex : '#888888'}
+          onChange={(e) => onChange({ ...colour, hex: e.target.value })}
+          className="h-8 w-10 shrink-0 cursor-pointer border border-keyline"
+        />
+        <Input
+          aria-label={`${label}: name`}
+          value={colour.name}
+          maxLength={40}
+          onChange={(e) => onChange({ ...colour, name: e.target.value })}
+        />
+        <Input
+          aria-label={`${label}: hex`}
+          className="max-w-24"
+          value={colour.hex}
+          onChange={(e) => onChange({ ...colour, hex: e.target.value.trim() })}
+        />
       </div>
       {!isGood && (
         <span role="alert" className="text-lane text-oxide-text">

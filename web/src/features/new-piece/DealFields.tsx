@@ -4,7 +4,12 @@ import { Choice, Field, Input, Section, Tap } from '../../ui/parts.tsx';
 import { toField } from '../../ui/time.ts';
 import type { PieceDraft } from './pieceDraft.ts';
 
-type DealProps = { readonly draft: PieceDraft; readonly onChange: (d: PieceDraft) => void; readonly nameFault: string | null; readonly dueFault: string | null };
+type DealProps = {
+  readonly draft: PieceDraft;
+  readonly onChange: (d: PieceDraft) => void;
+  readonly nameFault: string | null;
+  readonly dueFault: string | null;
+};
 
 /** Whose it is, what it is called, when it comes and goes. */
 export function DealFields({ draft, onChange, nameFault, dueFault }: DealProps) {
@@ -27,14 +32,26 @@ export function DealFields({ draft, onChange, nameFault, dueFault }: DealProps) 
         />
         {draft.kind === 'client' && (
           <Field label="Client">
-            <Input value={draft.client} maxLength={60} onChange={(e) => onChange({ ...draft, client: e.target.value })} />
+            <Input
+              value={draft.client}
+              maxLength={60}
+              onChange={(e) => onChange({ ...draft, client: e.target.value })}
+            />
           </Field>
         )}
         <Field label="Arrives">
-          <Input type="datetime-local" value={toField(draft.arrival, zone)} onChange={(e) => onChange({ ...draft, arrival: fromField(e.target.value, zone) ?? draft.arrival })} />
+          <Input
+            type="datetime-local"
+            value={toField(draft.arrival, zone)}
+            onChange={(e) => onChange({ ...draft, arrival: fromField(e.target.value, zone) ?? draft.arrival })}
+          />
         </Field>
         <Field label={draft.kind === 'client' ? 'Pickup' : 'Market or booth date'} error={dueFault ?? undefined}>
-          <Input type="datetime-local" value={draft.due === null ? '' : toField(draft.due, zone)} onChange={(e) => onChange({ ...draft, due: fromField(e.target.value, zone) ?? null })} />
+          <Input
+            type="datetime-local"
+            value={draft.due === null ? '' : toField(draft.due, zone)}
+            onChange={(e) => onChange({ ...draft, due: fromField(e.target.value, zone) ?? null })}
+          />
         </Field>
         {draft.kind === 'client' && draft.due !== null && (
           <Tap isOn={draft.told} onToggle={() => onChange({ ...draft, told: !draft.told })}>

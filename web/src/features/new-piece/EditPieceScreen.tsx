@@ -22,5 +22,14 @@ function EditPiece({ piece }: { readonly piece: PieceView }) {
     const answer = await command('PUT', `/pieces/${piece.id}`, { version, ...toInput(draft) });
     if (answer) void navigate(`/pieces/${piece.id}`);
   };
-  return <PieceForm title={`Change ${piece.name}`} saveWords="Save and plan again" draft={draft} onChange={setDraft} onSave={save} others={piece.id} />;
+  return (
+    <PieceForm
+      title={`Change ${piece.name}`}
+      saveWords="Save and plan again"
+      draft={draft}
+      onChange={setDraft}
+      onSave={save}
+      others={piece.id}
+    />
+  );
 }

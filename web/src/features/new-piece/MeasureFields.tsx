@@ -7,23 +7,50 @@ import { dimensionFaults } from '@app/core';
 import { useState } from 'react';
 
 /** Three to five measurements, in the shop's units; the areas they give stand beside them. */
-export function MeasureFields({ draft, onChange }: { readonly draft: PieceDraft; readonly onChange: (d: PieceDraft) => void }) {
+export function MeasureFields({
+  draft,
+  onChange,
+}: {
+  readonly draft: PieceDraft;
+  readonly onChange: (d: PieceDraft) => void;
+}) {
   const { view } = useWorkshop();
   const { units } = view.workshop;
   const template = templateById.get(draft.template)!;
   const faults = dimensionFaults(template, draft.dimensions);
   const zones: readonly Zone[] = faults.length === 0 ? template.zones(draft.dimensions) : [];
   return (
-    <Section title="Measurements" aside={<span className="condensed text-table text-sub">{zones.map((z) => `${z.name} ${sayArea(z.area_m2, units)}`).join(' · ')}</span>}>
+    <Section
+      title="Measurements"
+      aside={
+        <span className="condensed text-table text-sub">
+          {zones.map((z) => `${z.name} ${sayArea(z.area_m2, units)}`).join(' · ')}
+        </span>
+      }
+    >
       <div key={template.id} className="grid grid-cols-2 gap-3 sm:grid-cols-4">
         {template.measures.map((m) => {
           const isLength = m.kind === 'length';
-          const bounds = isLength ? `${toTyped(m.min, units)} to ${toTyped(m.max, units)} ${lengthUnit(units)}` : `${m.min} to ${m.max}`;
+          const bounds = isLength
+            ? `${toTyped(m.min, units)} to ${toTyped(m.max, units)} ${lengthUnit(units)}`
+            : `${m.min} to ${m.max}`;
           const isWrong = faults.some((f) => f.startsWith(`${m.label}:`));
           const metres = draft.dimensions[m.key] ?? m.usual;
           return (
-            <Field key={m.key} label={isLength ? `${m.label}, ${lengthUnit(units)}` : m.label} error={isWrong ? `Enter ${bounds}${isLength ? '' : ', a whole number'}.` : undefined}>
-              <NumberInput value={isLength ? toTyped(metres, units) : metres} onNumber={(n) => onChange({ ...draft, dimensions: { ...draft.dimensions, [m.key]: isLength ? fromTyped(n, units) : n } })} />
+            <Field
+              key={m.key}
+              label={isLength ? `${m.label}, ${lengthUnit(units)}` : m.label}
+              error={isWrong ? `Enter ${bounds}${isLength ? '' : ', a whole number'}.` : undefined}
+            >
+              <NumberInput
+                value={isLength ? toTyped(metres, units) : metres}
+                onNumber={(n) =>
+                  onChange({
+                    ...draft,
+                    dimensions: { ...draft.dimensions, [m.key]: isLength ? fromTyped(n, units) : n },
+                  })
+                }
+              />
             </Field>
           );
         })}

@@ -15,5 +15,14 @@ export function NewPieceScreen() {
     const answer = await command('POST', '/pieces', { id, ...toInput(draft) });
     if (answer) void navigate('/plan');
   };
-  return <PieceForm title="New piece" saveWords="Put it in the plan" draft={draft} onChange={setDraft} onSave={save} others={null} />;
+  return (
+    <PieceForm
+      title="New piece"
+      saveWords="Put it in the plan"
+      draft={draft}
+      onChange={setDraft}
+      onSave={save}
+      others={null}
+    />
+  );
 }

@@ -24,11 +24,15 @@ export function PieceForm({ title, saveWords, draft, onChange, onSave, others }:
   const { view } = useWorkshop();
   const [isSaving, setSaving] = useState(false);
   const built = useMemo(() => routeOf(draft, view), [draft, view]);
-  const around = useMemo(() => (others === null ? view : { ...view, pieces: view.pieces.filter((p) => p.id !== others) }), [view, others]);
+  const around = useMemo(
+    () => (others === null ? view : { ...view, pieces: view.pieces.filter((p) => p.id !== others) }),
+    [view, others],
+  );
   const piece = useMemo(() => (built.kind === 'route' ? previewPiece(draft, built.route) : null), [draft, built]);
   const preview = usePreview(around, piece);
   const nameFault = draft.name.trim() === '' ? 'Give the piece a name.' : null;
-  const dueFault = draft.due !== null && draft.due <= draft.arrival ? 'Pickup is before it arrives. Choose a later date.' : null;
+  const dueFault =
+    draft.due !== null && draft.due <= draft.arrival ? 'Pickup is before it arrives. Choose a later date.' : null;
   const canSave = built.kind === 'route' && !nameFault && !dueFault && !isSaving;
   const save = async () => {
     setSaving(true);

@@ -16,14 +16,21 @@ export function RoutePreview({ draft, built, preview }: PreviewProps) {
   if (built.kind === 'incomplete')
     return (
       <aside aria-label="What it takes" className="bg-raised p-4 text-sub">
-        {built.faults.length === 0 ? 'Choose what it is; the route, the paint and the earliest date appear here.' : built.faults.map((f) => <p key={f}>{f}</p>)}
+        {built.faults.length === 0
+          ? 'Choose what it is; the route, the paint and the earliest date appear here.'
+          : built.faults.map((f) => <p key={f}>{f}</p>)}
       </aside>
     );
   const { route } = built;
   const minutes = route.steps.reduce((n, s) => n + s.work_minutes * Math.max(1, s.hands), 0);
   return (
     <aside aria-label="What it takes" className="flex flex-col gap-4 bg-raised p-4">
-      <LayerStack wood={WOOD_COLOURS[draft.survey.wood]} body={layers(route, 'body')} top={layers(route, 'top')} names={['body', 'top']} />
+      <LayerStack
+        wood={WOOD_COLOURS[draft.survey.wood]}
+        body={layers(route, 'body')}
+        top={layers(route, 'top')}
+        names={['body', 'top']}
+      />
       <Earliest draft={draft} preview={preview} />
       <dl className="grid grid-cols-2 gap-x-4 gap-y-1">
         <dt className="text-sub">Hands-on</dt>
@@ -79,7 +86,11 @@ function RouteLine({ step, number }: { readonly step: RouteStep; readonly number
   return (
     <li className="grid grid-cols-[22px_10px_1fr_auto] items-baseline gap-x-2 border-b border-line py-1.5">
       <span className="text-lane text-sub">{number}</span>
-      <span className="mt-1 size-2.5 self-start border border-keyline" style={{ background: step.colour ?? 'transparent' }} aria-hidden="true" />
+      <span
+        className="mt-1 size-2.5 self-start border border-keyline"
+        style={{ background: step.colour ?? 'transparent' }}
+        aria-hidden="true"
+      />
       <span>
         <span className="block text-table font-semibold">{step.title}</span>
         <span className="condensed block text-lane text-sub">{step.reason}</span>
@@ -91,11 +102,28 @@ function RouteLine({ step, number }: { readonly step: RouteStep; readonly number
 }
 
 function layers(route: Route, group: 'body' | 'top'): Layer[] {
-  return route.steps.flatMap((s) => (s.coat !== null && (s.group ?? 'body') === group ? [{ key: s.key, colour: s.colour ?? '#cccccc', coat: s.coat, label: s.coat === 'paint' ? `coat ${/coat (\d)/.exec(s.title)?.[1] ?? ''}` : s.coat === 'clear' ? 'clear' : s.coat }] : []));
+  return route.steps.flatMap((s) =>
+    s.coat !== null && (s.group ?? 'body') === group
+      ? [
+          {
+            key: s.key,
+            colour: s.colour ?? '#cccccc',
+            coat: s.coat,
+            label:
+              s.coat === 'paint'
+                ? `coat ${/coat (\d)/.exec(s.title)?.[1] ?? ''}`
+                : s.coat === 'clear'
+                  ? 'clear'
+                  : s.coat,
+          },
+        ]
+      : [],
+  );
 }
 
 function litresByProduct(route: Route): Map<string, number> {
   const sums = new Map<string, number>();
-  for (const s of route.steps) if (s.product && s.litres > 0) sums.set(s.product, (sums.get(s.product) ?? 0) + s.litres);
+  for (const s of route.steps)
+    if (s.product && s.litres > 0) sums.set(s.product, (sums.get(s.product) ?? 0) + s.litres);
   return sums;
 }

@@ -30,14 +30,25 @@ const FINDING_WORDS: Record<Finding, string> = {
 };
 
 /** What you see on it: taps only. */
-export function SurveyFields({ draft, onChange }: { readonly draft: PieceDraft; readonly onChange: (d: PieceDraft) => void }) {
+export function SurveyFields({
+  draft,
+  onChange,
+}: {
+  readonly draft: PieceDraft;
+  readonly onChange: (d: PieceDraft) => void;
+}) {
   const survey = (more: Partial<PieceDraft['survey']>) => onChange({ ...draft, survey: { ...draft.survey, ...more } });
   const { finish } = draft.survey;
   return (
     <Section title="What you see on it">
       <div className="grid gap-3 md:grid-cols-2">
         <Choice label="Made of" value={draft.survey.wood} options={WOODS} onChange={(wood) => survey({ wood })} />
-        <Choice label="Finish now" value={finish} options={FINISHES} onChange={(f) => survey({ finish: f, layers: f === 'raw' ? 0 : Math.max(1, draft.survey.layers) })} />
+        <Choice
+          label="Finish now"
+          value={finish}
+          options={FINISHES}
+          onChange={(f) => survey({ finish: f, layers: f === 'raw' ? 0 : Math.max(1, draft.survey.layers) })}
+        />
       </div>
       {(finish === 'varnish' || finish === 'pale-paint' || finish === 'dark-paint') && (
         <Choice

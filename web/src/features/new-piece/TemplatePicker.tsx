@@ -21,7 +21,13 @@ export function TemplatePicker({ draft, onChange }: PickerProps) {
       <legend className="condensed pb-1 text-lane font-semibold text-sub">What is it?</legend>
       <div className="grid grid-cols-2 gap-2 sm:grid-cols-4 xl:grid-cols-7">
         {TEMPLATES.map((t) => (
-          <button key={t.id} type="button" aria-pressed={draft.template === t.id} onClick={() => onChange(withTemplate(draft, t))} className={`flex cursor-pointer flex-col items-center gap-1 border p-2 ${draft.template === t.id ? 'border-ink bg-ink text-paper' : 'border-keyline bg-raised'}`}>
+          <button
+            key={t.id}
+            type="button"
+            aria-pressed={draft.template === t.id}
+            onClick={() => onChange(withTemplate(draft, t))}
+            className={`flex cursor-pointer flex-col items-center gap-1 border p-2 ${draft.template === t.id ? 'border-ink bg-ink text-paper' : 'border-keyline bg-raised'}`}
+          >
             <svg viewBox="0 0 48 40" className="h-10" aria-hidden="true">
               <path d={OUTLINES[t.id]} fill="none" stroke="currentColor" strokeWidth="1.6" strokeLinecap="square" />
             </svg>

@@ -1,4 +1,17 @@
-import { type Brief, buildRoute, dimensionFaults, type Dimensions, type Finding, isHexColour, type Route, type ShopPiece, stepsOf, type Survey, type Template, templateById } from '@app/core';
+import {
+  type Brief,
+  buildRoute,
+  dimensionFaults,
+  type Dimensions,
+  type Finding,
+  isHexColour,
+  type Route,
+  type ShopPiece,
+  stepsOf,
+  type Survey,
+  type Template,
+  templateById,
+} from '@app/core';
 import type { PieceView, WorkshopView } from '@app/contract';
 
 /** What has been entered so far. Times are instants; null: not said. */
@@ -60,10 +73,15 @@ export const withTemplate = (d: PieceDraft, template: Template): PieceDraft => (
 
 export const toggleFinding = (d: PieceDraft, f: Finding): PieceDraft => ({
   ...d,
-  survey: { ...d.survey, findings: d.survey.findings.includes(f) ? d.survey.findings.filter((x) => x !== f) : [...d.survey.findings, f] },
+  survey: {
+    ...d.survey,
+    findings: d.survey.findings.includes(f) ? d.survey.findings.filter((x) => x !== f) : [...d.survey.findings, f],
+  },
 });
 
-export type Built = { readonly kind: 'route'; readonly route: Route } | { readonly kind: 'incomplete'; readonly faults: readonly string[] };
+export type Built =
+  | { readonly kind: 'route'; readonly route: Route }
+  | { readonly kind: 'incomplete'; readonly faults: readonly string[] };
 
 /** The route for what is entered, or what is still missing, in words. Under a millisecond. */
 export function routeOf(d: PieceDraft, view: WorkshopView): Built {
@@ -74,14 +92,30 @@ export function routeOf(d: PieceDraft, view: WorkshopView): Built {
   if (!colours.every(isHexColour)) faults.push('Enter the colour like #3d5a45.');
   if (faults.length > 0) return { kind: 'incomplete', faults };
   const means = { people: view.shop.people.length, sprayer: view.shop.tools.some((t) => t.id === 'sprayer') };
-  return { kind: 'route', route: buildRoute({ template, dimensions: d.dimensions, survey: d.survey, brief: d.brief, means }) };
+  return {
+    kind: 'route',
+    route: buildRoute({ template, dimensions: d.dimensions, survey: d.survey, brief: d.brief, means }),
+  };
 }
 
 /** The draft as a piece to plan, for the preview. */
 export function previewPiece(d: PieceDraft, route: Route): ShopPiece {
   const id = 'preview';
-  return { id, name: d.name || 'This piece', kind: d.kind, arrival: d.arrival, due: d.due, told: d.told, active: true, steps: stepsOf(id, route.steps) };
+  return {
+    id,
+    name: d.name || 'This piece',
+    kind: d.kind,
+    arrival: d.arrival,
+    due: d.due,
+    told: d.told,
+    active: true,
+    steps: stepsOf(id, route.steps),
+  };
 }
 
 /** What goes to the server. */
-export const toInput = (d: PieceDraft) => ({ ...d, client: d.kind === 'client' && d.client.trim() !== '' ? d.client.trim() : null, told: d.kind === 'client' && d.due !== null && d.told });
+export const toInput = (d: PieceDraft) => ({
+  ...d,
+  client: d.kind === 'client' && d.client.trim() !== '' ? d.client.trim() : null,
+  told: d.kind === 'client' && d.due !== null && d.told,
+});

@@ -76,11 +76,15 @@ function PieceHead({ piece }: { readonly piece: PieceView }) {
             <dd className="font-semibold">{ready === undefined ? 'no room in the plan' : sayTime(ready, saying)}</dd>
             <dt className="text-sub">{piece.told ? 'Promised' : 'Wanted'}</dt>
             <dd className="font-semibold">
-              {piece.due === null ? 'no date' : sayTime(piece.due, saying)} <HealthMark health={healthOf(piece, view.plan, saying.now)} />
+              {piece.due === null ? 'no date' : sayTime(piece.due, saying)}{' '}
+              <HealthMark health={healthOf(piece, view.plan, saying.now)} />
             </dd>
           </dl>
           <div className="flex gap-2">
-            <Link to={`/pieces/${piece.id}/edit`} className="flex h-8 items-center gap-1.5 border border-ink px-3 text-table font-semibold">
+            <Link
+              to={`/pieces/${piece.id}/edit`}
+              className="flex h-8 items-center gap-1.5 border border-ink px-3 text-table font-semibold"
+            >
               <Pencil size={14} aria-hidden="true" /> Change
             </Link>
             <Button onClick={() => void remove()}>Out of the shop</Button>
@@ -98,25 +102,45 @@ function WideLane({ piece }: { readonly piece: PieceView }) {
   const saying = useSaying();
   const { lane, scale } = useMemo(() => {
     const model = laneModel(piece, view.plan, now);
-    return { lane: model, scale: timeScale(view.shop, Math.min(now, model.from), Math.min(model.until, now + 60 * 1440) + 1440, DAY_WIDTH.week) };
+    return {
+      lane: model,
+      scale: timeScale(
+        view.shop,
+        Math.min(now, model.from),
+        Math.min(model.until, now + 60 * 1440) + 1440,
+        DAY_WIDTH.week,
+      ),
+    };
   }, [piece, view, now]);
   if (lane.works.length === 0) return null;
   return (
-    <div className="overflow-x-auto border-y border-line" tabIndex={0} role="img" aria-label={`${piece.name} through time`}>
+    <div
+      className="overflow-x-auto border-y border-line"
+      tabIndex={0}
+      role="img"
+      aria-label={`${piece.name} through time`}
+    >
       <svg width={Math.max(scale.width, 600)} height="104" className="block">
         {scale.shut.map((n) => (
           <rect key={n.x} x={n.x} width={n.width} y="0" height="104" fill="var(--m-night)" />
         ))}
-        {scale.days.map((d) => d.width > 30 && (
-          <text key={d.at} x={d.x + 6} y="14" fontSize="12" fill="var(--m-sub)">
-            {sayDate(d.at + 720, saying)}
-          </text>
-        ))}
+        {scale.days.map(
+          (d) =>
+            d.width > 30 && (
+              <text key={d.at} x={d.x + 6} y="14" fontSize="12" fill="var(--m-sub)">
+                {sayDate(d.at + 720, saying)}
+              </text>
+            ),
+        )}
         <g transform="translate(0 4) scale(1 1.5)">
           <LaneDrawing lane={lane} scale={scale} />
         </g>
         <path d={`M${scale.x(now)} 0v104`} stroke="var(--m-ink)" strokeWidth="1.4" />
-        <g transform="translate(0 20)">{lane.due !== null && <Pennant x={scale.x(lane.due)} kind={lane.ready === null ? 'unknown' : lane.isLate ? 'late' : 'fits'} />}</g>
+        <g transform="translate(0 20)">
+          {lane.due !== null && (
+            <Pennant x={scale.x(lane.due)} kind={lane.ready === null ? 'unknown' : lane.isLate ? 'late' : 'fits'} />
+          )}
+        </g>
       </svg>
     </div>
   );
@@ -154,7 +178,9 @@ function Log({ piece }: { readonly piece: PieceView }) {
   const own = view.changes.filter((c) => c.piece === piece.id);
   return (
     <Section title="Log">
-      {own.length === 0 && <p className="text-sub">Nothing recorded yet. Every start, coat and change will stand here.</p>}
+      {own.length === 0 && (
+        <p className="text-sub">Nothing recorded yet. Every start, coat and change will stand here.</p>
+      )}
       <ol className="flex flex-col">
         {own.map((c) => (
           <li key={c.id} className="flex items-baseline justify-between gap-3 border-b border-line py-1.5 text-table">

@@ -8,22 +8,39 @@ import { WOOD_COLOURS } from '../../grain/laneModel.ts';
 import { sayWait } from '../../step/sayWait.ts';
 import { sayLength, sayTime } from '../../ui/time.ts';
 
-type ListProps = { readonly piece: PieceView; readonly explained: Explained | null; readonly onOpen: (stepId: string) => void };
+type ListProps = {
+  readonly piece: PieceView;
+  readonly explained: Explained | null;
+  readonly onOpen: (stepId: string) => void;
+};
 
 /** The route in time order, with the finish growing at its left edge and the reason beside each step. */
 export function RouteList({ piece, explained, onOpen }: ListProps) {
   const { view } = useWorkshop();
-  const steps = [...piece.steps].sort((a, b) => (view.plan.steps[a.id]?.start ?? Infinity) - (view.plan.steps[b.id]?.start ?? Infinity));
+  const steps = [...piece.steps].sort(
+    (a, b) => (view.plan.steps[a.id]?.start ?? Infinity) - (view.plan.steps[b.id]?.start ?? Infinity),
+  );
   return (
     <ol>
       {steps.map((s, i) => (
-        <RouteRow key={s.id} piece={piece} step={s} layers={layersUpTo(steps, i)} explained={explained} onOpen={onOpen} />
+        <RouteRow
+          key={s.id}
+          piece={piece}
+          step={s}
+          layers={layersUpTo(steps, i)}
+          explained={explained}
+          onOpen={onOpen}
+        />
       ))}
     </ol>
   );
 }
 
-type RowProps = Omit<ListProps, 'piece'> & { readonly piece: PieceView; readonly step: ShopStep; readonly layers: Layers };
+type RowProps = Omit<ListProps, 'piece'> & {
+  readonly piece: PieceView;
+  readonly step: ShopStep;
+  readonly layers: Layers;
+};
 
 function RouteRow({ piece, step, layers, explained, onOpen }: RowProps) {
   const { view } = useWorkshop();
@@ -35,7 +52,12 @@ function RouteRow({ piece, step, layers, explained, onOpen }: RowProps) {
   const names = at?.people.map((id) => view.shop.people.find((p) => p.id === id)?.name ?? 'someone').join(', ');
   return (
     <li className="border-b border-line">
-      <button type="button" onClick={() => onOpen(step.id)} className="grid w-full cursor-pointer grid-cols-[44px_20px_minmax(0,1fr)_auto] items-start gap-x-3 py-2 text-left hover:bg-sunk" data-testid={`step-${step.key}`}>
+      <button
+        type="button"
+        onClick={() => onOpen(step.id)}
+        className="grid w-full cursor-pointer grid-cols-[44px_20px_minmax(0,1fr)_auto] items-start gap-x-3 py-2 text-left hover:bg-sunk"
+        data-testid={`step-${step.key}`}
+      >
         <CutAway wood={WOOD_COLOURS[piece.survey.wood]} layers={layers} isCoat={step.coat !== null} />
         <StateMark step={step} />
         <span className="min-w-0">
@@ -64,8 +86,10 @@ function RouteRow({ piece, step, layers, explained, onOpen }: RowProps) {
 
 function StateMark({ step }: { readonly step: ShopStep }) {
   if (step.state.kind === 'done') return <Check size={16} className="mt-0.5 text-verdigris-text" aria-label="done" />;
-  if (step.state.kind === 'started') return <CircleDot size={16} className="mt-0.5 text-copper-text" aria-label="under way" />;
-  if (step.hands === 0) return <Hourglass size={16} className="mt-0.5 text-brass-text" aria-label="waiting for someone" />;
+  if (step.state.kind === 'started')
+    return <CircleDot size={16} className="mt-0.5 text-copper-text" aria-label="under way" />;
+  if (step.hands === 0)
+    return <Hourglass size={16} className="mt-0.5 text-brass-text" aria-label="waiting for someone" />;
   return <Circle size={16} className="mt-0.5 text-sub" aria-label="to come" />;
 }
 
@@ -74,21 +98,48 @@ type Layers = { readonly body: readonly string[]; readonly top: readonly string[
 /** Fills of the coats on the piece once step `i` is done. */
 function layersUpTo(steps: readonly ShopStep[], i: number): Layers {
   const on = steps.slice(0, i + 1).filter((s) => s.coat !== null && s.coat !== 'stain');
-  const fill = (s: ShopStep) => (s.coat === 'clear' ? 'url(#clear-coat)' : s.coat === 'wax' ? 'url(#wax-coat)' : (s.colour ?? '#cccccc'));
+  const fill = (s: ShopStep) =>
+    s.coat === 'clear' ? 'url(#clear-coat)' : s.coat === 'wax' ? 'url(#wax-coat)' : (s.colour ?? '#cccccc');
   return { body: on.filter((s) => s.group !== 'top').map(fill), top: on.filter((s) => s.group === 'top').map(fill) };
 }
 
-function CutAway({ wood, layers, isCoat }: { readonly wood: string; readonly layers: Layers; readonly isCoat: boolean }) {
+function CutAway({
+  wood,
+  layers,
+  isCoat,
+}: {
+  readonly wood: string;
+  readonly layers: Layers;
+  readonly isCoat: boolean;
+}) {
   const h = Math.min(5, 26 / Math.max(1, layers.body.length + layers.top.length));
   const woodY = 16 + (layers.body.length - layers.top.length) * (h / 2);
   return (
     <svg width="44" height="40" aria-hidden="true" className="self-center">
       {layers.body.map((f, i) => (
-        <rect key={`b${String(i)}`} x="0.5" width="43" y={woodY - (i + 1) * h} height={h} fill={f} stroke="var(--m-keyline)" strokeWidth={isCoat && i === layers.body.length - 1 ? 1 : 0.5} />
+        <rect
+          key={`b${String(i)}`}
+          x="0.5"
+          width="43"
+          y={woodY - (i + 1) * h}
+          height={h}
+          fill={f}
+          stroke="var(--m-keyline)"
+          strokeWidth={isCoat && i === layers.body.length - 1 ? 1 : 0.5}
+        />
       ))}
       <rect x="0.5" width="43" y={woodY} height="8" fill={wood} stroke="var(--m-keyline)" strokeWidth="0.6" />
       {layers.top.map((f, i) => (
-        <rect key={`t${String(i)}`} x="0.5" width="43" y={woodY + 8 + i * h} height={h} fill={f} stroke="var(--m-keyline)" strokeWidth="0.5" />
+        <rect
+          key={`t${String(i)}`}
+          x="0.5"
+          width="43"
+          y={woodY + 8 + i * h}
+          height={h}
+          fill={f}
+          stroke="var(--m-keyline)"
+          strokeWidth="0.5"
+        />
       ))}
     </svg>
   );

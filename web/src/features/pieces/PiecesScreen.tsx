@@ -16,16 +16,24 @@ import { stageOf } from './stageOf.ts';
 export function PiecesScreen() {
   const { view, now } = useWorkshop();
   const saying = useSaying();
-  const active = view.pieces.filter((p) => p.active).sort((a, b) => (a.due ?? Infinity) - (b.due ?? Infinity) || a.name.localeCompare(b.name));
+  const active = view.pieces
+    .filter((p) => p.active)
+    .sort((a, b) => (a.due ?? Infinity) - (b.due ?? Infinity) || a.name.localeCompare(b.name));
   const scale = useMemo(() => commonScale(view, now), [view, now]);
   const gone = view.pieces.filter((p) => !p.active);
   return (
     <main className="min-h-0 flex-1 overflow-auto p-4 md:p-6">
       <h1 className="pb-3 text-title font-semibold">
         {active.length === 0 ? 'No pieces yet' : `${active.length} ${active.length === 1 ? 'piece' : 'pieces'}`}
-        <span className="font-normal text-sub"> {active.length > 0 && `· ${active.filter((p) => p.kind === 'client').length} for clients, ${active.filter((p) => p.kind === 'stock').length} for stock`}</span>
+        <span className="font-normal text-sub">
+          {' '}
+          {active.length > 0 &&
+            `· ${active.filter((p) => p.kind === 'client').length} for clients, ${active.filter((p) => p.kind === 'stock').length} for stock`}
+        </span>
       </h1>
-      {active.length === 0 && <p>Add the first with “New piece”, top right: what it is, three measurements, what you see on it.</p>}
+      {active.length === 0 && (
+        <p>Add the first with “New piece”, top right: what it is, three measurements, what you see on it.</p>
+      )}
       <ul>
         {active.map((p) => (
           <PieceRow key={p.id} piece={p} scale={scale} />
@@ -56,11 +64,16 @@ function PieceRow({ piece, scale }: { readonly piece: PieceView; readonly scale:
   const stage = stageOf(piece, view.plan, now);
   return (
     <li className="border-b border-line">
-      <Link to={`/pieces/${piece.id}`} className="grid items-center gap-x-4 gap-y-1 py-2 hover:bg-sunk md:grid-cols-[34px_210px_minmax(0,1fr)_360px_150px]">
+      <Link
+        to={`/pieces/${piece.id}`}
+        className="grid items-center gap-x-4 gap-y-1 py-2 hover:bg-sunk md:grid-cols-[34px_210px_minmax(0,1fr)_360px_150px]"
+      >
         <Tag brief={piece.brief} size={32} />
         <span className="min-w-0">
           <span className="block truncate text-body font-semibold">{piece.name}</span>
-          <span className="condensed block truncate text-lane text-sub">{piece.kind === 'client' ? `Client · ${piece.client ?? 'no name'}` : 'Stock'}</span>
+          <span className="condensed block truncate text-lane text-sub">
+            {piece.kind === 'client' ? `Client · ${piece.client ?? 'no name'}` : 'Stock'}
+          </span>
         </span>
         <span className="min-w-0">
           <span className="block truncate">{stage.words}</span>
@@ -96,13 +109,23 @@ function MiniLane({ piece, scale }: { readonly piece: PieceView; readonly scale:
   const { view, now } = useWorkshop();
   const lane = useMemo(() => laneModel(piece, view.plan, now), [piece, view.plan, now]);
   return (
-    <svg viewBox={`0 12 ${WIDTH} ${HEIGHT}`} width={WIDTH} height={HEIGHT} className="hidden md:block" aria-hidden="true">
+    <svg
+      viewBox={`0 12 ${WIDTH} ${HEIGHT}`}
+      width={WIDTH}
+      height={HEIGHT}
+      className="hidden md:block"
+      aria-hidden="true"
+    >
       {scale.shut.map((n) => (
         <rect key={n.x} x={n.x} width={n.width} y="0" height="64" fill="var(--m-night)" />
       ))}
       <LaneDrawing lane={lane} scale={scale} />
       <path d={`M${scale.x(now)} 0v64`} stroke="var(--m-ink)" strokeWidth="1.4" />
-      <g transform="translate(0 10)">{lane.due !== null && <Pennant x={scale.x(lane.due)} kind={lane.ready === null ? 'unknown' : lane.isLate ? 'late' : 'fits'} />}</g>
+      <g transform="translate(0 10)">
+        {lane.due !== null && (
+          <Pennant x={scale.x(lane.due)} kind={lane.ready === null ? 'unknown' : lane.isLate ? 'late' : 'fits'} />
+        )}
+      </g>
     </svg>
   );
 }

@@ -13,9 +13,16 @@ export function stageOf(piece: PieceView, plan: Plan, now: Instant): PieceStage 
 function words(piece: PieceView, plan: Plan, now: Instant): string {
   const running = piece.steps.find((s) => s.state.kind === 'started');
   if (running) return `Now: ${running.title}`;
-  const open = piece.steps.filter((s) => s.state.kind === 'planned' && plan.steps[s.id]).sort((a, b) => plan.steps[a.id]!.start - plan.steps[b.id]!.start);
+  const open = piece.steps
+    .filter((s) => s.state.kind === 'planned' && plan.steps[s.id])
+    .sort((a, b) => plan.steps[a.id]!.start - plan.steps[b.id]!.start);
   const next = open[0];
-  if (!next) return piece.steps.every((s) => s.state.kind === 'done') && piece.steps.length > 0 ? ((plan.ready[piece.id] ?? 0) > now ? 'Done, drying to travel' : 'Ready to go') : 'No room in the plan';
+  if (!next)
+    return piece.steps.every((s) => s.state.kind === 'done') && piece.steps.length > 0
+      ? (plan.ready[piece.id] ?? 0) > now
+        ? 'Done, drying to travel'
+        : 'Ready to go'
+      : 'No room in the plan';
   if (next.hands === 0) return next.title;
   if (piece.arrival > now) return 'Expected';
   return `Next: ${next.title}`;

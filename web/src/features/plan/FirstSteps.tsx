@@ -16,7 +16,10 @@ export function FirstSteps() {
       />
       <div className="flex flex-col gap-3">
         <h1 className="text-figure font-semibold">Put the first piece on the floor</h1>
-        <p className="max-w-prose text-section">Say what it is, take three measurements, tap what you see on it. Mokume writes the route, counts the paint, and says when it can be ready, with drying, nights and your hours in it.</p>
+        <p className="max-w-prose text-section">
+          Say what it is, take three measurements, tap what you see on it. Mokume writes the route, counts the paint,
+          and says when it can be ready, with drying, nights and your hours in it.
+        </p>
         <p className="flex gap-4 pt-2">
           <Link to="/pieces/new" className="bg-ink px-5 py-3 text-section font-semibold text-paper">
             Add a piece

@@ -15,16 +15,23 @@ export function PlanFoot({ explained }: { readonly explained: Explained | null }
   return (
     <footer className="flex min-h-16 shrink-0 items-center gap-6 border-t border-keyline bg-raised px-4 py-2">
       <div className="min-w-0 flex-1" role="status">
-        <p className={`truncate text-section font-semibold ${sentence.kind === 'fine' ? '' : 'text-oxide-text'}`}>{sentence.headline}</p>
+        <p className={`truncate text-section font-semibold ${sentence.kind === 'fine' ? '' : 'text-oxide-text'}`}>
+          {sentence.headline}
+        </p>
         <p className="truncate text-table text-sub">{sentence.reason}</p>
       </div>
       {change && (
         <div className="hidden min-w-0 max-w-[46%] items-center gap-2 text-right md:flex" data-testid="last-change">
           <div className="min-w-0">
             <p className="truncate text-table font-semibold">
-              {change.summary} <span className="font-normal text-sub">· {change.by}, {sayTime(change.at, saying)}</span>
+              {change.summary}{' '}
+              <span className="font-normal text-sub">
+                · {change.by}, {sayTime(change.at, saying)}
+              </span>
             </p>
-            <p className="truncate text-table text-sub">{change.undone ? 'Undone.' : (moved ?? 'Nothing else moves.')}</p>
+            <p className="truncate text-table text-sub">
+              {change.undone ? 'Undone.' : (moved ?? 'Nothing else moves.')}
+            </p>
           </div>
           {change.undoable && (
             <Button kind="plain" onClick={() => void undo(change.id)}>

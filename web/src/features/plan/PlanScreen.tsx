@@ -26,7 +26,13 @@ export function PlanScreen() {
       <div className="flex h-9 shrink-0 items-center gap-3 border-b border-line px-4">
         <div role="group" aria-label="Zoom" className="flex">
           {(['day', 'week'] as const).map((z) => (
-            <button key={z} type="button" aria-pressed={zoom === z} onClick={() => setZoom(z)} className={`h-6 cursor-pointer border border-keyline px-2.5 text-lane font-semibold ${zoom === z ? 'bg-ink text-paper' : ''}`}>
+            <button
+              key={z}
+              type="button"
+              aria-pressed={zoom === z}
+              onClick={() => setZoom(z)}
+              className={`h-6 cursor-pointer border border-keyline px-2.5 text-lane font-semibold ${zoom === z ? 'bg-ink text-paper' : ''}`}
+            >
               {z === 'day' ? 'Day' : 'Week'}
             </button>
           ))}
@@ -37,7 +43,15 @@ export function PlanScreen() {
           Plan afresh
         </Button>
       </div>
-      <GrainView view={view} now={now} zoom={zoom} saying={saying} selected={selected} onSelect={open} onPiece={(id) => void navigate(`/pieces/${id}`)} />
+      <GrainView
+        view={view}
+        now={now}
+        zoom={zoom}
+        saying={saying}
+        selected={selected}
+        onSelect={open}
+        onPiece={(id) => void navigate(`/pieces/${id}`)}
+      />
       <PlanFoot explained={explained} />
       {sheet}
     </main>

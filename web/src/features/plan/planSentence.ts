@@ -3,14 +3,20 @@ import type { Explained } from '../../core/core.worker.ts';
 import { sayWhereDaysGo } from '../../step/sayWait.ts';
 import { sayLength, sayTime, type Saying } from '../../ui/time.ts';
 
-export type Sentence = { readonly kind: 'late' | 'unplanned' | 'fine' | 'overdue'; readonly headline: string; readonly reason: string };
+export type Sentence = {
+  readonly kind: 'late' | 'unplanned' | 'fine' | 'overdue';
+  readonly headline: string;
+  readonly reason: string;
+};
 
 /** The one thing about the plan to know now: the worst lateness, told promises first, else the next pickup. */
 export function planSentence(view: WorkshopView, explained: Explained | null, saying: Saying): Sentence {
   const active = view.pieces.filter((p) => p.active);
   const left = view.plan.unplanned[0];
   const late = active
-    .flatMap((p) => (p.due !== null && (view.plan.ready[p.id] ?? 0) > p.due ? [{ piece: p, by: view.plan.ready[p.id]! - p.due }] : []))
+    .flatMap((p) =>
+      p.due !== null && (view.plan.ready[p.id] ?? 0) > p.due ? [{ piece: p, by: view.plan.ready[p.id]! - p.due }] : [],
+    )
     .sort((a, b) => Number(b.piece.told) - Number(a.piece.told) || b.by - a.by);
   const worst = late[0];
   if (worst) {
@@ -28,7 +34,11 @@ export function planSentence(view: WorkshopView, explained: Explained | null, sa
   }
   const next = active.filter((p) => p.due !== null && p.due > saying.now).sort((a, b) => a.due! - b.due!)[0];
   if (!next) return { kind: 'fine', headline: 'Everything has its place.', reason: 'No piece has a date to keep.' };
-  return { kind: 'fine', headline: 'Every date fits.', reason: `Next out: ${next.name}, ${sayTime(next.due!, saying)}, ready ${sayTime(view.plan.ready[next.id] ?? next.due!, saying)}.` };
+  return {
+    kind: 'fine',
+    headline: 'Every date fits.',
+    reason: `Next out: ${next.name}, ${sayTime(next.due!, saying)}, ready ${sayTime(view.plan.ready[next.id] ?? next.due!, saying)}.`,
+  };
 }
 
 /** What the newest change moved, in words; null when nothing moved. */
@@ -38,10 +48,17 @@ export function changeSentence(change: ChangeView, view: WorkshopView, saying: S
     if (!piece || m.readyAfter === null) return [];
     if (m.readyBefore === null) return [`${piece.name} will be ready ${sayTime(m.readyAfter, saying)}`];
     const shift = m.readyAfter - m.readyBefore;
-    if (Math.abs(shift) >= 5) return [`${piece.name} is ready ${sayLength(Math.abs(shift))} ${shift > 0 ? 'later' : 'sooner'}, ${sayTime(m.readyAfter, saying)}`];
+    if (Math.abs(shift) >= 5)
+      return [
+        `${piece.name} is ready ${sayLength(Math.abs(shift))} ${shift > 0 ? 'later' : 'sooner'}, ${sayTime(m.readyAfter, saying)}`,
+      ];
     const first = m.moves.find((x) => x.from !== null && x.to !== null && x.from !== x.to);
     const step = first && piece.steps.find((s) => s.id === first.step);
-    return step ? [`${piece.name}: “${step.title}” moves to ${sayTime(first.to!, saying)}, still ready ${sayTime(m.readyAfter, saying)}`] : [];
+    return step
+      ? [
+          `${piece.name}: “${step.title}” moves to ${sayTime(first.to!, saying)}, still ready ${sayTime(m.readyAfter, saying)}`,
+        ]
+      : [];
   });
   if (parts.length === 0) return change.moves.length > 0 ? 'People or places changed; no date moves.' : null;
   return `${parts.slice(0, 2).join('; ')}${parts.length > 2 ? `; ${parts.length - 2} more move` : ''}.`;

@@ -1,4 +1,13 @@
-import { type Block, EVERY_SKILL, type Hours, type HoursException, ORDINARY_WEEK, type Person, type Skill, SKILLS } from '@app/core';
+import {
+  type Block,
+  EVERY_SKILL,
+  type Hours,
+  type HoursException,
+  ORDINARY_WEEK,
+  type Person,
+  type Skill,
+  SKILLS,
+} from '@app/core';
 import { useState } from 'react';
 import { useWorkshop } from '../../app/workshop.tsx';
 import { Button, Field, Input, Section, Tap } from '../../ui/parts.tsx';
@@ -7,13 +16,24 @@ import { readShifts, shiftsText, timeText } from './hoursText.ts';
 import { WeekDrawing } from './WeekDrawing.tsx';
 
 const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
-const SKILL_WORDS: Record<Skill, string> = { prep: 'Clean, sand, strip', repair: 'Repair', paint: 'Prime, paint, stain', spray: 'Spray', seal: 'Clear coat, wax', assemble: 'Take apart, assemble' };
+const SKILL_WORDS: Record<Skill, string> = {
+  prep: 'Clean, sand, strip',
+  repair: 'Repair',
+  paint: 'Prime, paint, stain',
+  spray: 'Spray',
+  seal: 'Clear coat, wax',
+  assemble: 'Take apart, assemble',
+};
 
 /** Who works when, on what, and what takes their time that is no piece. */
 export function PeopleSection() {
   const { view, command } = useWorkshop();
   const add = () =>
-    void command('POST', '/shop/people', { name: `Helper ${view.shop.people.length}`, hours: { weekly: ORDINARY_WEEK, exceptions: [], blocks: [] }, skills: { ...EVERY_SKILL, spray: undefined } });
+    void command('POST', '/shop/people', {
+      name: `Helper ${view.shop.people.length}`,
+      hours: { weekly: ORDINARY_WEEK, exceptions: [], blocks: [] },
+      skills: { ...EVERY_SKILL, spray: undefined },
+    });
   return (
     <Section title="People and hours" aside={<Button onClick={add}>Add a person</Button>}>
       {view.shop.people.map((p) => (
@@ -33,8 +53,15 @@ function PersonEditor({ person }: { readonly person: Person }) {
   const read = days.map(readShifts);
   const isReadable = read.every((d) => d !== null);
   const hours: Hours = { weekly: read.map((d) => d ?? []), exceptions, blocks };
-  const save = () => void command('PUT', `/shop/people/${person.id}`, { version: view.versions[`people/${person.id}`], name, hours, skills });
-  const hasNoHours = isReadable && hours.weekly.every((d) => d.length === 0) && exceptions.every((e) => e.shifts.length === 0);
+  const save = () =>
+    void command('PUT', `/shop/people/${person.id}`, {
+      version: view.versions[`people/${person.id}`],
+      name,
+      hours,
+      skills,
+    });
+  const hasNoHours =
+    isReadable && hours.weekly.every((d) => d.length === 0) && exceptions.every((e) => e.shifts.length === 0);
   return (
     <details className="border border-line bg-raised" open={view.shop.people.length === 1}>
       <summary className="grid cursor-pointer grid-cols-[140px_1fr] items-center gap-4 px-3 py-2">
@@ -48,16 +75,28 @@ function PersonEditor({ person }: { readonly person: Person }) {
         <div className="grid grid-cols-2 gap-2 sm:grid-cols-4 lg:grid-cols-7">
           {DAYS.map((d, i) => (
             <Field key={d} label={d} error={read[i] === null ? 'Like 9–12:30, 13–17' : undefined}>
-              <Input value={days[i]} placeholder="off" onChange={(e) => setDays(days.map((x, k) => (k === i ? e.target.value : x)))} />
+              <Input
+                value={days[i]}
+                placeholder="off"
+                onChange={(e) => setDays(days.map((x, k) => (k === i ? e.target.value : x)))}
+              />
             </Field>
           ))}
         </div>
-        {hasNoHours && <p role="alert" className="text-oxide-text">{person.name} has no hours: nothing can be planned for them. Enter hours like 9–17.</p>}
+        {hasNoHours && (
+          <p role="alert" className="text-oxide-text">
+            {person.name} has no hours: nothing can be planned for them. Enter hours like 9–17.
+          </p>
+        )}
         <DaysOff exceptions={exceptions} onChange={setExceptions} />
         <Blocks blocks={blocks} onChange={setBlocks} />
         <div role="group" aria-label="Skills" className="flex flex-wrap gap-1">
           {SKILLS.map((s) => (
-            <Tap key={s} isOn={(skills[s] ?? 0) > 0} onToggle={() => setSkills({ ...skills, [s]: skills[s] ? undefined : 1 })}>
+            <Tap
+              key={s}
+              isOn={(skills[s] ?? 0) > 0}
+              onToggle={() => setSkills({ ...skills, [s]: skills[s] ? undefined : 1 })}
+            >
               {SKILL_WORDS[s]}
             </Tap>
           ))}
@@ -74,7 +113,13 @@ function PersonEditor({ person }: { readonly person: Person }) {
   );
 }
 
-function DaysOff({ exceptions, onChange }: { readonly exceptions: readonly HoursException[]; readonly onChange: (e: readonly HoursException[]) => void }) {
+function DaysOff({
+  exceptions,
+  onChange,
+}: {
+  readonly exceptions: readonly HoursException[];
+  readonly onChange: (e: readonly HoursException[]) => void;
+}) {
   const [date, setDate] = useState('');
   return (
     <div className="flex flex-wrap items-end gap-2">
@@ -99,7 +144,13 @@ function DaysOff({ exceptions, onChange }: { readonly exceptions: readonly Hours
   );
 }
 
-function Blocks({ blocks, onChange }: { readonly blocks: readonly Block[]; readonly onChange: (b: readonly Block[]) => void }) {
+function Blocks({
+  blocks,
+  onChange,
+}: {
+  readonly blocks: readonly Block[];
+  readonly onChange: (b: readonly Block[]) => void;
+}) {
   const [title, setTitle] = useState('');
   const [day, setDay] = useState('0');
   const [date, setDate] = useState('');
@@ -139,8 +190,13 @@ function Blocks({ blocks, onChange }: { readonly blocks: readonly Block[]; reado
         Add block
       </Button>
       {blocks.map((b) => (
-        <Tap key={`${b.title}-${JSON.stringify(b.on)}-${String(b.from)}`} isOn onToggle={() => onChange(blocks.filter((x) => x !== b))}>
-          {b.title}, {'date' in b.on ? b.on.date : `every ${DAYS[b.on.weekday] ?? ''}`} {timeText(b.from)}–{timeText(b.until)} ×
+        <Tap
+          key={`${b.title}-${JSON.stringify(b.on)}-${String(b.from)}`}
+          isOn
+          onToggle={() => onChange(blocks.filter((x) => x !== b))}
+        >
+          {b.title}, {'date' in b.on ? b.on.date : `every ${DAYS[b.on.weekday] ?? ''}`} {timeText(b.from)}–
+          {timeText(b.until)} ×
         </Tap>
       ))}
     </div>

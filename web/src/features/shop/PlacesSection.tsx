@@ -10,7 +10,14 @@ export function PlacesSection() {
   const { view, command } = useWorkshop();
   const typical = { high_c: 20, low_c: 15, humidityAtHigh_pct: 50, humidityAtLow_pct: 60 };
   return (
-    <Section title="Air" aside={<Button onClick={() => void command('POST', '/shop/places', { name: 'Warm corner', typical })}>Add a place with air of its own</Button>}>
+    <Section
+      title="Air"
+      aside={
+        <Button onClick={() => void command('POST', '/shop/places', { name: 'Warm corner', typical })}>
+          Add a place with air of its own
+        </Button>
+      }
+    >
       <div className="grid gap-4 md:grid-cols-2">
         {view.shop.places.map((p) => (
           <PlaceEditor key={`${p.id}-${view.versions[`places/${p.id}`] ?? 0}`} place={p} />
@@ -30,9 +37,15 @@ function PlaceEditor({ place }: { readonly place: ClimatePlace }) {
   const [low, setLow] = useState(shown(place.typical.low_c));
   const [dampDay, setDampDay] = useState(String(place.typical.humidityAtHigh_pct));
   const [dampNight, setDampNight] = useState(String(place.typical.humidityAtLow_pct));
-  const typical = { high_c: kept(high), low_c: kept(low), humidityAtHigh_pct: Number(dampDay), humidityAtLow_pct: Number(dampNight) };
+  const typical = {
+    high_c: kept(high),
+    low_c: kept(low),
+    humidityAtHigh_pct: Number(dampDay),
+    humidityAtLow_pct: Number(dampNight),
+  };
   const isReadable = Object.values(typical).every(Number.isFinite);
-  const save = () => void command('PUT', `/shop/places/${place.id}`, { version: view.versions[`places/${place.id}`], name, typical });
+  const save = () =>
+    void command('PUT', `/shop/places/${place.id}`, { version: view.versions[`places/${place.id}`], name, typical });
   const degree = isUs ? '°F' : '°C';
   return (
     <div className="flex flex-col gap-3 border border-line bg-raised p-3">
@@ -54,7 +67,11 @@ function PlaceEditor({ place }: { readonly place: ClimatePlace }) {
           <Input inputMode="decimal" value={dampNight} onChange={(e) => setDampNight(e.target.value)} />
         </Field>
       </div>
-      {place.series && <p className="text-table text-sub">Measured and forecast hours are used where there are any; these figures fill the rest.</p>}
+      {place.series && (
+        <p className="text-table text-sub">
+          Measured and forecast hours are used where there are any; these figures fill the rest.
+        </p>
+      )}
       <div className="flex gap-2">
         <Button kind="primary" disabled={!isReadable} onClick={save}>
           Save air
@@ -74,8 +91,12 @@ const PAINT_MINIMUM = PRODUCTS.find((p) => p.id === 'matt-paint')!.limits!.minTe
 function DayOfAir({ place }: { readonly place: ClimatePlace }) {
   const { view } = useWorkshop();
   const air = hourlyClimate(place.typical, null, 'UTC', 0, 25);
-  const y = scaleLinear().domain([Math.min(5, ...air.temperature_c), Math.max(26, ...air.temperature_c)]).range([HEIGHT - 16, 6]);
-  const x = scaleLinear().domain([0, 24]).range([0, WIDTH - 80]);
+  const y = scaleLinear()
+    .domain([Math.min(5, ...air.temperature_c), Math.max(26, ...air.temperature_c)])
+    .range([HEIGHT - 16, 6]);
+  const x = scaleLinear()
+    .domain([0, 24])
+    .range([0, WIDTH - 80]);
   const path = line<number>()
     .x((_, i) => x(i))
     .y((t) => y(t))(air.temperature_c.map((t) => t));
@@ -88,14 +109,26 @@ function DayOfAir({ place }: { readonly place: ClimatePlace }) {
     </g>
   );
   return (
-    <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="w-full" role="img" aria-label={`An ordinary day in ${place.name}`}>
+    <svg
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      className="w-full"
+      role="img"
+      aria-label={`An ordinary day in ${place.name}`}
+    >
       <rect x="0" y="0" width={x(7)} height={HEIGHT - 14} fill="var(--m-night)" />
       <rect x={x(19)} y="0" width={x(24) - x(19)} height={HEIGHT - 14} fill="var(--m-night)" />
       {limit(CLEAR_MINIMUM, 'clear')}
       {limit(PAINT_MINIMUM, 'paint')}
       <path d={path ?? ''} fill="none" stroke="var(--m-ink)" strokeWidth="2" />
       {[0, 6, 12, 18, 24].map((h) => (
-        <text key={h} x={x(h)} y={HEIGHT - 2} fontSize="11" textAnchor={h === 0 ? 'start' : h === 24 ? 'end' : 'middle'} fill="var(--m-sub)">
+        <text
+          key={h}
+          x={x(h)}
+          y={HEIGHT - 2}
+          fontSize="11"
+          textAnchor={h === 0 ? 'start' : h === 24 ? 'end' : 'middle'}
+          fill="var(--m-sub)"
+        >
           {h}:00
         </text>
       ))}

@@ -4,7 +4,13 @@ import { useWorkshop } from '../../app/workshop.tsx';
 import { Button, Field, Input, Section, Select } from '../../ui/parts.tsx';
 import { readShifts, shiftsText } from './hoursText.ts';
 
-const KIND_WORDS: Record<StationKind, string> = { bench: 'Bench', spray: 'Spray spot', sanding: 'Sanding spot', outdoors: 'Outdoors', rack: 'Drying rack' };
+const KIND_WORDS: Record<StationKind, string> = {
+  bench: 'Bench',
+  spray: 'Spray spot',
+  sanding: 'Sanding spot',
+  outdoors: 'Outdoors',
+  rack: 'Drying rack',
+};
 
 /** Benches, rack, spray spot and the sprayer: how much fits where, and when it may be used. */
 export function StationsSection() {
@@ -12,18 +18,39 @@ export function StationsSection() {
   const climate = view.shop.places[0]?.id ?? '';
   const hasSprayer = view.shop.tools.some((t) => t.id === 'sprayer');
   return (
-    <Section title="Space and tools" aside={<Button onClick={() => void command('POST', '/shop/stations', { name: 'New bench', kind: 'bench', capacity: 1, hours: null, climate })}>Add a place</Button>}>
+    <Section
+      title="Space and tools"
+      aside={
+        <Button
+          onClick={() =>
+            void command('POST', '/shop/stations', {
+              name: 'New bench',
+              kind: 'bench',
+              capacity: 1,
+              hours: null,
+              climate,
+            })
+          }
+        >
+          Add a place
+        </Button>
+      }
+    >
       <ul className="flex flex-col gap-2">
         {view.shop.stations.map((s) => (
           <StationEditor key={`${s.id}-${view.versions[`stations/${s.id}`] ?? 0}`} station={s} />
         ))}
       </ul>
       <p className="flex items-center gap-3">
-        {hasSprayer ? 'One sprayer: two pieces are never sprayed at once.' : 'No sprayer: coats are brushed and rolled.'}
+        {hasSprayer
+          ? 'One sprayer: two pieces are never sprayed at once.'
+          : 'No sprayer: coats are brushed and rolled.'}
         {hasSprayer ? (
           <Button onClick={() => void command('DELETE', '/shop/tools/sprayer', {})}>We have none</Button>
         ) : (
-          <Button onClick={() => void command('PUT', '/shop/tools/sprayer', { name: 'Sprayer', capacity: 1 })}>We have one</Button>
+          <Button onClick={() => void command('PUT', '/shop/tools/sprayer', { name: 'Sprayer', capacity: 1 })}>
+            We have one
+          </Button>
         )}
       </p>
     </Section>
@@ -32,7 +59,9 @@ export function StationsSection() {
 
 const everyDay = (text: string): Hours | null => {
   const shifts = readShifts(text);
-  return text.trim() === '' || !shifts ? null : { weekly: Array.from({ length: 7 }, () => shifts), exceptions: [], blocks: [] };
+  return text.trim() === '' || !shifts
+    ? null
+    : { weekly: Array.from({ length: 7 }, () => shifts), exceptions: [], blocks: [] };
 };
 
 function StationEditor({ station }: { readonly station: Station }) {
@@ -43,7 +72,15 @@ function StationEditor({ station }: { readonly station: Station }) {
   const [climate, setClimate] = useState(station.climate);
   const [use, setUse] = useState(station.hours ? shiftsText(station.hours.weekly[0] ?? []) : '');
   const isReadable = readShifts(use) !== null && Number.isInteger(Number(capacity)) && Number(capacity) >= 1;
-  const save = () => void command('PUT', `/shop/stations/${station.id}`, { version: view.versions[`stations/${station.id}`], name, kind, capacity: Number(capacity), climate, hours: everyDay(use) });
+  const save = () =>
+    void command('PUT', `/shop/stations/${station.id}`, {
+      version: view.versions[`stations/${station.id}`],
+      name,
+      kind,
+      capacity: Number(capacity),
+      climate,
+      hours: everyDay(use),
+    });
   return (
     <li className="grid grid-cols-2 items-end gap-2 border-b border-line pb-2 md:grid-cols-[1.2fr_1fr_80px_1fr_1fr_120px_auto]">
       <Field label="Name">
@@ -78,7 +115,10 @@ function StationEditor({ station }: { readonly station: Station }) {
         <Button kind="primary" disabled={!isReadable} onClick={save}>
           Save
         </Button>
-        <Button aria-label={`Remove ${station.name}`} onClick={() => void command('DELETE', `/shop/stations/${station.id}`, {})}>
+        <Button
+          aria-label={`Remove ${station.name}`}
+          onClick={() => void command('DELETE', `/shop/stations/${station.id}`, {})}
+        >
           ×
         </Button>
       </span>
@@ -92,7 +132,12 @@ function Slots({ capacity }: { readonly capacity: number }) {
   return (
     <svg width="120" height="32" aria-hidden="true">
       {Array.from({ length: n }, (_, i) => (
-        <path key={String(i)} d={`M${2 + i * 9.6} 26h8M${2 + i * 9.6} 26v4M${10 + i * 9.6} 26v4M${3 + i * 9.6} 22h6`} stroke="var(--m-keyline)" strokeWidth="1.4" />
+        <path
+          key={String(i)}
+          d={`M${2 + i * 9.6} 26h8M${2 + i * 9.6} 26v4M${10 + i * 9.6} 26v4M${3 + i * 9.6} 22h6`}
+          stroke="var(--m-keyline)"
+          strokeWidth="1.4"
+        />
       ))}
     </svg>
   );

@@ -19,12 +19,26 @@ export function WeekDrawing({ hours, label }: { readonly hours: Hours; readonly 
               {name}
             </text>
             {(hours.weekly[d] ?? []).map((s) => (
-              <rect key={s.from} x={at(s.from)} width={at(s.until) - at(s.from)} y="16" height="18" fill="var(--m-raised)" stroke="var(--m-ink)" />
+              <rect
+                key={s.from}
+                x={at(s.from)}
+                width={at(s.until) - at(s.from)}
+                y="16"
+                height="18"
+                fill="var(--m-raised)"
+                stroke="var(--m-ink)"
+              />
             ))}
             {hours.blocks
               .filter((b) => 'weekday' in b.on && b.on.weekday === d)
               .map((b) => (
-                <path key={`${b.title}${String(b.from)}`} d={`M${at(b.from)} 20v-3H${at(b.until)}v3M${at(b.from)} 25H${at(b.until)}`} fill="none" stroke="var(--m-brass)" strokeWidth="1.6">
+                <path
+                  key={`${b.title}${String(b.from)}`}
+                  d={`M${at(b.from)} 20v-3H${at(b.until)}v3M${at(b.from)} 25H${at(b.until)}`}
+                  fill="none"
+                  stroke="var(--m-brass)"
+                  strokeWidth="1.6"
+                >
                   <title>{b.title}</title>
                 </path>
               ))}

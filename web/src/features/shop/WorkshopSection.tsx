@@ -35,7 +35,10 @@ function WorkshopEditor() {
           ))}
         </Select>
       </Field>
-      <Button kind="primary" onClick={() => void command('PUT', '/workshop', { version: view.workshop.version, name, units, timeZone })}>
+      <Button
+        kind="primary"
+        onClick={() => void command('PUT', '/workshop', { version: view.workshop.version, name, units, timeZone })}
+      >
         Save
       </Button>
     </div>

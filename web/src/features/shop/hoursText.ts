@@ -3,7 +3,8 @@ import type { Shift } from '@app/core';
 const pad = (n: number) => String(n).padStart(2, '0');
 export const timeText = (minute: number) => `${Math.floor(minute / 60)}:${pad(minute % 60)}`;
 /** `9:00-12:30, 13:00-17:00`; a day off is empty. */
-export const shiftsText = (shifts: readonly Shift[]) => shifts.map((s) => `${timeText(s.from)}–${timeText(s.until)}`).join(', ');
+export const shiftsText = (shifts: readonly Shift[]) =>
+  shifts.map((s) => `${timeText(s.from)}–${timeText(s.until)}`).join(', ');
 
 /** Reads what a person types: `9-12:30, 13-17`, `9:00–17:00`, `9am-5pm`, `off` or nothing. Null: not readable. */
 export function readShifts(text: string): Shift[] | null {
@@ -11,7 +12,9 @@ export function readShifts(text: string): Shift[] | null {
   if (clean === '' || clean === 'off' || clean === '-' || clean === '–') return [];
   const shifts: Shift[] = [];
   for (const part of clean.split(/\s*[,;&]\s*/)) {
-    const m = /^(\d{1,2})(?:[:.](\d{2}))?\s*(am|pm)?\s*(?:-|–|to|until)\s*(\d{1,2})(?:[:.](\d{2}))?\s*(am|pm)?$/.exec(part);
+    const m = /^(\d{1,2})(?:[:.](\d{2}))?\s*(am|pm)?\s*(?:-|–|to|until)\s*(\d{1,2})(?:[:.](\d{2}))?\s*(am|pm)?$/.exec(
+      part,
+    );
     if (!m) return null;
     const from = minuteOf(m[1]!, m[2], m[3]);
     const until = minuteOf(m[4]!, m[5], m[6]);

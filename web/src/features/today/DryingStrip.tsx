@@ -8,7 +8,13 @@ const WIDTH = 1000;
 const ROW = 18;
 
 /** Every film that is still opening: laid when, how far, ready when and for what. */
-export function DryingStrip({ wet, onOpen }: { readonly wet: readonly Wet[]; readonly onOpen: (stepId: string) => void }) {
+export function DryingStrip({
+  wet,
+  onOpen,
+}: {
+  readonly wet: readonly Wet[];
+  readonly onOpen: (stepId: string) => void;
+}) {
   const saying = useSaying();
   if (wet.length === 0)
     return (
@@ -26,13 +32,22 @@ export function DryingStrip({ wet, onOpen }: { readonly wet: readonly Wet[]; rea
           const colour = w.step.colour ?? 'var(--m-keyline)';
           return (
             <li key={w.step.id}>
-              <button type="button" onClick={() => onOpen(w.step.id)} className="grid min-h-14 w-full cursor-pointer grid-cols-[30px_1fr_auto] items-center gap-x-3 border-b border-line py-2 text-left hover:bg-sunk md:grid-cols-[30px_220px_1fr_200px]">
+              <button
+                type="button"
+                onClick={() => onOpen(w.step.id)}
+                className="grid min-h-14 w-full cursor-pointer grid-cols-[30px_1fr_auto] items-center gap-x-3 border-b border-line py-2 text-left hover:bg-sunk md:grid-cols-[30px_220px_1fr_200px]"
+              >
                 <Tag brief={w.piece.brief} size={28} />
                 <span className="min-w-0">
                   <span className="block truncate text-[16px] font-semibold">{w.piece.name}</span>
                   <span className="condensed block truncate text-table text-sub">{w.step.title}</span>
                 </span>
-                <svg viewBox={`0 0 ${WIDTH} ${ROW}`} preserveAspectRatio="none" className="order-last col-span-3 h-4 w-full md:order-none md:col-span-1" aria-hidden="true">
+                <svg
+                  viewBox={`0 0 ${WIDTH} ${ROW}`}
+                  preserveAspectRatio="none"
+                  className="order-last col-span-3 h-4 w-full md:order-none md:col-span-1"
+                  aria-hidden="true"
+                >
                   <rect x="0" y="0" width={WIDTH} height={ROW} fill="var(--m-sunk)" />
                   <rect x="0" y="0" width={WIDTH} height={ROW} fill={colour} fillOpacity="0.25" />
                   <path d={openingGrain(0, WIDTH, 0, ROW)} stroke={colour} strokeWidth="2.5" />
@@ -40,7 +55,9 @@ export function DryingStrip({ wet, onOpen }: { readonly wet: readonly Wet[]; rea
                   <path d={`M${share * WIDTH} 0v${ROW}`} stroke="var(--m-ink)" strokeWidth="5" />
                 </svg>
                 <span className="text-right">
-                  <span className="block text-section font-semibold">{w.ready - saying.now < 720 ? clock(w.ready, saying) : sayTime(w.ready, saying)}</span>
+                  <span className="block text-section font-semibold">
+                    {w.ready - saying.now < 720 ? clock(w.ready, saying) : sayTime(w.ready, saying)}
+                  </span>
                   <span className="condensed block truncate text-table text-sub">
                     in {sayLength(w.ready - saying.now)}, for {w.readyFor.charAt(0).toLowerCase() + w.readyFor.slice(1)}
                   </span>

@@ -11,7 +11,13 @@ export function PersonToday({ day, onOpen }: { readonly day: PersonDay; readonly
   return (
     <section aria-label={day.person.name} className="flex flex-col border-t-2 border-ink">
       <h2 className="py-2 text-section font-semibold">{day.person.name}</h2>
-      {day.now ? <NowCard job={day.now} personId={day.person.id} onOpen={onOpen} /> : <p className="bg-raised p-4 text-[18px] leading-[26px] text-sub">{day.next ? 'Free until the next step.' : 'Nothing planned today.'}</p>}
+      {day.now ? (
+        <NowCard job={day.now} personId={day.person.id} onOpen={onOpen} />
+      ) : (
+        <p className="bg-raised p-4 text-[18px] leading-[26px] text-sub">
+          {day.next ? 'Free until the next step.' : 'Nothing planned today.'}
+        </p>
+      )}
       {day.next && <Line job={day.next} word="Next" onOpen={onOpen} />}
       {day.later.map((j) => (
         <Line key={j.step.id} job={j} word="Later" onOpen={onOpen} />
@@ -20,17 +26,34 @@ export function PersonToday({ day, onOpen }: { readonly day: PersonDay; readonly
   );
 }
 
-function NowCard({ job, personId, onOpen }: { readonly job: Job; readonly personId: string; readonly onOpen: (stepId: string) => void }) {
+function NowCard({
+  job,
+  personId,
+  onOpen,
+}: {
+  readonly job: Job;
+  readonly personId: string;
+  readonly onOpen: (stepId: string) => void;
+}) {
   const { command } = useWorkshop();
   const saying = useSaying();
   const body = { version: job.piece.stepVersions[job.step.id] ?? 0, by: personId };
-  const act = (what: 'start' | 'done') => void command('POST', `/steps/${encodeURIComponent(job.step.id)}/${what}`, body);
+  const act = (what: 'start' | 'done') =>
+    void command('POST', `/steps/${encodeURIComponent(job.step.id)}/${what}`, body);
   return (
-    <div className={`flex flex-col gap-3 bg-raised p-4 ${job.isRunning ? 'border-l-4 border-copper' : 'border-l-4 border-line'}`}>
+    <div
+      className={`flex flex-col gap-3 bg-raised p-4 ${job.isRunning ? 'border-l-4 border-copper' : 'border-l-4 border-line'}`}
+    >
       <p className="condensed flex items-center gap-2 text-table">
         <Tag brief={job.piece.brief} size={26} />
         <span className="font-semibold">{job.piece.name}</span>
-        {job.isRunning ? <span className="font-semibold text-copper-text">under way since {clock(job.at.start, saying)}</span> : job.isDue ? <span className="text-sub">due {sayTime(job.at.start, saying)}, not started?</span> : <span className="text-sub">{sayTime(job.at.start, saying)}</span>}
+        {job.isRunning ? (
+          <span className="font-semibold text-copper-text">under way since {clock(job.at.start, saying)}</span>
+        ) : job.isDue ? (
+          <span className="text-sub">due {sayTime(job.at.start, saying)}, not started?</span>
+        ) : (
+          <span className="text-sub">{sayTime(job.at.start, saying)}</span>
+        )}
       </p>
       <p className="text-step font-semibold">{job.step.title}</p>
       <p className="text-[18px] leading-[26px] text-sub">
@@ -65,15 +88,30 @@ function Window({ job }: { readonly job: Job }) {
   const left = job.windowUntil - saying.now;
   return (
     <p className="flex items-center gap-2 text-section font-semibold text-brass-text">
-      <Hourglass size={18} aria-hidden="true" /> {left > 0 ? `Window closes ${clock(job.windowUntil, saying)}, in ${sayLength(left)}` : `Window closed ${clock(job.windowUntil, saying)}; look at the surface first`}
+      <Hourglass size={18} aria-hidden="true" />{' '}
+      {left > 0
+        ? `Window closes ${clock(job.windowUntil, saying)}, in ${sayLength(left)}`
+        : `Window closed ${clock(job.windowUntil, saying)}; look at the surface first`}
     </p>
   );
 }
 
-function Line({ job, word, onOpen }: { readonly job: Job; readonly word: string; readonly onOpen: (stepId: string) => void }) {
+function Line({
+  job,
+  word,
+  onOpen,
+}: {
+  readonly job: Job;
+  readonly word: string;
+  readonly onOpen: (stepId: string) => void;
+}) {
   const saying = useSaying();
   return (
-    <button type="button" onClick={() => onOpen(job.step.id)} className="flex min-h-14 cursor-pointer items-center gap-3 border-b border-line px-1 py-2 text-left hover:bg-sunk">
+    <button
+      type="button"
+      onClick={() => onOpen(job.step.id)}
+      className="flex min-h-14 cursor-pointer items-center gap-3 border-b border-line px-1 py-2 text-left hover:bg-sunk"
+    >
       <span className="condensed w-11 shrink-0 text-table text-sub">{word}</span>
       <span className="w-16 shrink-0 text-section font-semibold">{clock(job.at.start, saying)}</span>
       <Tag brief={job.piece.brief} size={24} />

@@ -20,10 +20,23 @@ export function TodayScreen() {
       <div className="mx-auto flex max-w-7xl flex-col gap-6 p-4 md:p-6">
         <h1 className="flex items-baseline gap-4">
           <span className="text-clock leading-none font-bold">{clock(now, saying)}</span>
-          <span className="text-section text-sub">{new Intl.DateTimeFormat(saying.units === 'us' ? 'en-US' : 'en-GB', { weekday: 'long', day: 'numeric', month: 'long', timeZone: saying.zone }).format(now * 60_000)}</span>
+          <span className="text-section text-sub">
+            {new Intl.DateTimeFormat(saying.units === 'us' ? 'en-US' : 'en-GB', {
+              weekday: 'long',
+              day: 'numeric',
+              month: 'long',
+              timeZone: saying.zone,
+            }).format(now * 60_000)}
+          </span>
         </h1>
         {today.people.every((p) => !p.now && p.later.length === 0) && (
-          <p className="text-[18px] leading-[26px]">Nothing to do today{today.nextWork ? `; next work ${sayDay(today.nextWork, saying)} at ${clock(today.nextWork, saying)}` : '. Add a piece to give the day work'}.</p>
+          <p className="text-[18px] leading-[26px]">
+            Nothing to do today
+            {today.nextWork
+              ? `; next work ${sayDay(today.nextWork, saying)} at ${clock(today.nextWork, saying)}`
+              : '. Add a piece to give the day work'}
+            .
+          </p>
         )}
         <div className="grid gap-5 md:grid-cols-2 xl:grid-cols-3">
           {today.people.map((p) => (

@@ -1,17 +1,41 @@
 import type { PieceView, WorkshopView } from '@app/contract';
 import { type Instant, type Person, type Placement, type ShopStep, type Stage, wallClock } from '@app/core';
 
-export type Job = { readonly piece: PieceView; readonly step: ShopStep; readonly at: Placement; readonly isRunning: boolean; readonly isDue: boolean; readonly windowUntil: Instant | null };
-export type PersonDay = { readonly person: Person; readonly now: Job | null; readonly next: Job | null; readonly later: readonly Job[] };
-export type Wet = { readonly piece: PieceView; readonly step: ShopStep; readonly from: Instant; readonly ready: Instant; readonly readyFor: string };
-export type Today = { readonly people: readonly PersonDay[]; readonly wet: readonly Wet[]; readonly nextWork: Instant | null };
+export type Job = {
+  readonly piece: PieceView;
+  readonly step: ShopStep;
+  readonly at: Placement;
+  readonly isRunning: boolean;
+  readonly isDue: boolean;
+  readonly windowUntil: Instant | null;
+};
+export type PersonDay = {
+  readonly person: Person;
+  readonly now: Job | null;
+  readonly next: Job | null;
+  readonly later: readonly Job[];
+};
+export type Wet = {
+  readonly piece: PieceView;
+  readonly step: ShopStep;
+  readonly from: Instant;
+  readonly ready: Instant;
+  readonly readyFor: string;
+};
+export type Today = {
+  readonly people: readonly PersonDay[];
+  readonly wet: readonly Wet[];
+  readonly nextWork: Instant | null;
+};
 
 /** What each person does now, next and later today, and every film that is not yet fit for what comes after it. */
 export function todayOf(view: WorkshopView, now: Instant): Today {
   const { day } = wallClock(view.shop.timeZone, now);
   const jobs = view.pieces
     .filter((p) => p.active)
-    .flatMap((piece) => piece.steps.flatMap((step) => (isOpen(step) && view.plan.steps[step.id] ? [jobOf(view, piece, step, now)] : [])))
+    .flatMap((piece) =>
+      piece.steps.flatMap((step) => (isOpen(step) && view.plan.steps[step.id] ? [jobOf(view, piece, step, now)] : [])),
+    )
     .sort((a, b) => Number(b.isRunning) - Number(a.isRunning) || a.at.start - b.at.start);
   const today = jobs.filter((j) => j.isRunning || wallClock(view.shop.timeZone, j.at.start).day <= day);
   return {
@@ -52,10 +76,13 @@ function wetFilms(view: WorkshopView, now: Instant): Wet[] {
     for (const step of piece.steps) {
       const at = view.plan.steps[step.id];
       if (!at || step.state.kind !== 'done' || step.product === null) continue;
-      const link = piece.steps.filter((s) => s.state.kind === 'planned').flatMap((s) => s.after.filter((l) => l.step === step.key).map((l) => ({ l, s })))[0];
+      const link = piece.steps
+        .filter((s) => s.state.kind === 'planned')
+        .flatMap((s) => s.after.filter((l) => l.step === step.key).map((l) => ({ l, s })))[0];
       const stage: Stage = !link || link.l.from === 'end' ? 'handle' : link.l.from;
       const ready = at.dry[stage];
-      if (ready !== undefined && ready > now) wet.push({ piece, step, from: at.end, ready, readyFor: link ? link.s.title : 'handling' });
+      if (ready !== undefined && ready > now)
+        wet.push({ piece, step, from: at.end, ready, readyFor: link ? link.s.title : 'handling' });
     }
   return wet.sort((a, b) => a.ready - b.ready);
 }

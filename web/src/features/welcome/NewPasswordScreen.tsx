@@ -10,7 +10,10 @@ import { Button, Field, Input } from '../../ui/parts.tsx';
 export function NewPasswordScreen() {
   const { mutate } = useSWRConfig();
   const [error, setError] = useState<string | null>(null);
-  const { register, handleSubmit, formState } = useForm({ resolver: yupResolver(NewPassword), defaultValues: { password: '' } });
+  const { register, handleSubmit, formState } = useForm({
+    resolver: yupResolver(NewPassword),
+    defaultValues: { password: '' },
+  });
   const submit = handleSubmit(async (input) => {
     try {
       await send('POST', '/session/password', input);

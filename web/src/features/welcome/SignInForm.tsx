@@ -8,7 +8,10 @@ import { Button, Field, Input } from '../../ui/parts.tsx';
 type FormProps = { readonly onEntered: () => Promise<void>; readonly onBack: () => void };
 
 export function SignInForm({ onEntered, onBack }: FormProps) {
-  const { register, handleSubmit, formState } = useForm({ resolver: yupResolver(SignIn), defaultValues: { name: '', password: '' } });
+  const { register, handleSubmit, formState } = useForm({
+    resolver: yupResolver(SignIn),
+    defaultValues: { name: '', password: '' },
+  });
   const [error, setError] = useState<string | null>(null);
   const submit = handleSubmit(async (input) => {
     try {

@@ -11,12 +11,26 @@ const ZONES = [...new Set([HERE, ...Intl.supportedValuesOf('timeZone')])];
 const usesInches = HERE.startsWith('America/') || HERE.startsWith('Pacific/Honolulu');
 
 /** A shop of one's own: who, where, which units. Hours, bench and rack come as defaults. */
-export function StartOwnForm({ onEntered, onBack }: { readonly onEntered: () => Promise<void>; readonly onBack: () => void }) {
+export function StartOwnForm({
+  onEntered,
+  onBack,
+}: {
+  readonly onEntered: () => Promise<void>;
+  readonly onBack: () => void;
+}) {
   const [id] = useState(commandId);
   const [error, setError] = useState<string | null>(null);
   const { register, handleSubmit, formState } = useForm({
     resolver: yupResolver(StartOwn),
-    defaultValues: { commandId: id, workshopName: '', ownerName: '', signIn: '', password: '', timeZone: HERE, units: usesInches ? 'us' : 'metric' },
+    defaultValues: {
+      commandId: id,
+      workshopName: '',
+      ownerName: '',
+      signIn: '',
+      password: '',
+      timeZone: HERE,
+      units: usesInches ? 'us' : 'metric',
+    },
   });
   const { errors } = formState;
   const submit = handleSubmit(async (input) => {

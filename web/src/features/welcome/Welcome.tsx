@@ -37,8 +37,9 @@ export function Welcome({ demoHere }: { readonly demoHere: boolean }) {
         <div className="flex flex-col gap-4">
           <h1 className="text-figure font-semibold">What do I do now, what can I promise, and what will it cost me?</h1>
           <p className="max-w-prose text-section">
-            Several pieces at once, through prep, primer, coats and cure. Mokume writes each piece’s route, counts paint and hours, and keeps one plan in which drying, cold nights, bench space, people and pickup dates fit, and keep fitting when the day goes
-            wrong.
+            Several pieces at once, through prep, primer, coats and cure. Mokume writes each piece’s route, counts paint
+            and hours, and keeps one plan in which drying, cold nights, bench space, people and pickup dates fit, and
+            keep fitting when the day goes wrong.
           </p>
           {error && (
             <p role="alert" className="text-oxide-text">
@@ -49,9 +50,19 @@ export function Welcome({ demoHere }: { readonly demoHere: boolean }) {
         {way === 'choose' && (
           <div className="flex flex-col gap-3">
             {demoHere && (
-              <WayButton title="Look round the demo" words="An invented boat-shed workshop with a dozen pieces in every stage, and its troubles. Nothing you do there touches your own shop." onClick={() => void demo()} isFirst />
+              <WayButton
+                title="Look round the demo"
+                words="An invented boat-shed workshop with a dozen pieces in every stage, and its troubles. Nothing you do there touches your own shop."
+                onClick={() => void demo()}
+                isFirst
+              />
             )}
-            <WayButton title="Start my own" words="Three fields, sensible defaults for one person and a garage. First piece planned in two minutes." onClick={() => setWay('own')} isFirst={!demoHere} />
+            <WayButton
+              title="Start my own"
+              words="Three fields, sensible defaults for one person and a garage. First piece planned in two minutes."
+              onClick={() => setWay('own')}
+              isFirst={!demoHere}
+            />
             <Button kind="plain" className="self-start" onClick={() => setWay('sign-in')}>
               I have a sign-in
             </Button>
@@ -64,9 +75,23 @@ export function Welcome({ demoHere }: { readonly demoHere: boolean }) {
   );
 }
 
-function WayButton({ title, words, onClick, isFirst }: { readonly title: string; readonly words: string; readonly onClick: () => void; readonly isFirst: boolean }) {
+function WayButton({
+  title,
+  words,
+  onClick,
+  isFirst,
+}: {
+  readonly title: string;
+  readonly words: string;
+  readonly onClick: () => void;
+  readonly isFirst: boolean;
+}) {
   return (
-    <button type="button" onClick={onClick} className={`cursor-pointer border p-4 text-left ${isFirst ? 'border-ink bg-ink text-paper' : 'border-ink'}`}>
+    <button
+      type="button"
+      onClick={onClick}
+      className={`cursor-pointer border p-4 text-left ${isFirst ? 'border-ink bg-ink text-paper' : 'border-ink'}`}
+    >
       <span className="block text-section font-semibold">{title}</span>
       <span className="block text-table">{words}</span>
     </button>

@@ -12,12 +12,22 @@ const NIGHTS = [230, 430, 640, 860];
 export function WelcomeGrain() {
   const end = 980;
   return (
-    <svg viewBox="0 0 1040 110" className="w-full" role="img" aria-label="One piece through time: coats on wood, each drying before the next, nights shaded, a pickup flag at the end">
+    <svg
+      viewBox="0 0 1040 110"
+      className="w-full"
+      role="img"
+      aria-label="One piece through time: coats on wood, each drying before the next, nights shaded, a pickup flag at the end"
+    >
       {NIGHTS.map((x) => (
         <rect key={x} x={x} width="36" y="0" height="110" fill="var(--m-night)" />
       ))}
       <rect x="20" y="70" width={end - 20} height="16" fill="#b98d5a" stroke="var(--m-keyline)" />
-      <path d={`M20 75H${end}M20 79H${end}M20 83H${end}`} stroke="#000" strokeOpacity="0.16" strokeDasharray="60 3 22 2 90 4" />
+      <path
+        d={`M20 75H${end}M20 79H${end}M20 83H${end}`}
+        stroke="#000"
+        strokeOpacity="0.16"
+        strokeDasharray="60 3 22 2 90 4"
+      />
       {COATS.map((c, i) => {
         const y = 70 - (i + 1) * 11;
         return (
@@ -30,7 +40,12 @@ export function WelcomeGrain() {
           </g>
         );
       })}
-      <path d={`M${end} 8v84M${end} 8l20 8-20 8z`} fill="var(--m-verdigris)" stroke="var(--m-verdigris)" strokeWidth="1.6" />
+      <path
+        d={`M${end} 8v84M${end} 8l20 8-20 8z`}
+        fill="var(--m-verdigris)"
+        stroke="var(--m-verdigris)"
+        strokeWidth="1.6"
+      />
     </svg>
   );
 }

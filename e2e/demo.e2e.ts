@@ -1,0 +1,121 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect, type Page, test } from '@playwright/test';
+import { Mokume } from './support/mokume.ts';
+
+let mokume: Mokume;
+test.describe.configure({ mode: 'serial' });
+test.beforeAll(async () => {
+  mokume = await Mokume.create();
+  await mokume.start('2026-03-10T11:12:00Z');
+});
+test.afterAll(() => mokume.stop());
+
+async function demo(page: Page, path = '/plan'): Promise<void> {
+  await page.goto(mokume.address);
+  await page.getByRole('button', { name: /Look round the demo/ }).click();
+  await page.getByRole('navigation', { name: 'Main' }).waitFor();
+  await page.goto(mokume.address + path);
+}
+
+test('the demo shows a dozen lanes, the late promise in a sentence with its reason, and a bleed-through, a hold and a cold night', async ({ page }) => {
+  await demo(page);
+  await expect(page.getByTestId(/^lane-/)).toHaveCount(12);
+  await expect(page.getByText(/Wardrobe misses .* the client was told that date/)).toBeVisible();
+  await expect(page.getByText(/On its way: .*waiting for Aske to approve the colour sample/)).toBeVisible();
+  await expect(page.getByText(/waiting: Aske to approve/)).toBeAttached();
+  await expect(page.getByText('bleed-through: primer again')).toBeAttached();
+  await expect(page.getByText(/cold$/).first()).toBeVisible();
+});
+
+test('a chair set added to the running shop goes round the others; undo takes it out again', async ({ page }) => {
+  await demo(page, '/pieces/new');
+  await page.getByRole('button', { name: 'Chair set' }).click();
+  await page.getByLabel('Chairs').fill('6');
+  await page.getByRole('button', { name: 'Loose joints' }).click();
+  await page.getByLabel('Name of the piece').fill('Kitchen chairs');
+  await expect(page.getByTestId('earliest')).toBeVisible();
+  const promised = (await page.getByTestId('earliest').textContent()) ?? '';
+  await page.getByRole('button', { name: 'Put it in the plan' }).click();
+  const lane = page.getByTestId('lane-Kitchen chairs');
+  await expect(lane).toBeVisible();
+  await expect(page.getByTestId('last-change')).toContainText('Added Kitchen chairs');
+  // What the preview promised is what the plan gives, and nothing else moved.
+  await expect(page.getByTestId('last-change')).toContainText(`Kitchen chairs will be ready ${promised}.`);
+  await page.getByTestId('last-change').getByRole('button', { name: 'Undo' }).click();
+  await expect(lane).toBeHidden();
+});
+
+test('two open browsers agree within a second', async ({ browser }) => {
+  const [one, two] = await Promise.all([browser.newPage(), browser.newPage()]);
+  await demo(one, '/pieces/bookcase');
+  await demo(two, '/today');
+  const running = two.getByRole('region', { name: 'Teo' }).getByText('Sand smooth, 120-180, dust off').first();
+  await expect(running).toBeVisible();
+  await one.getByTestId('step-scuff').click();
+  await one.getByRole('dialog').getByRole('button', { name: 'Done', exact: true }).click();
+  await expect(running).toBeHidden({ timeout: 1000 });
+  await one.close();
+  await two.close();
+});
+
+test('a step is started from Today with one tap and taken back with another', async ({ page }) => {
+  await demo(page, '/today');
+  const ines = page.getByRole('region', { name: 'Ines' });
+  const done = ines.getByRole('button', { name: 'Done' });
+  await done.click();
+  const toast = page.getByRole('listitem').filter({ hasText: 'done on' });
+  await expect(toast).toBeVisible();
+  await toast.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText('Undone.')).toBeVisible();
+  const box = await done.boundingBox();
+  expect(box!.height).toBeGreaterThanOrEqual(48);
+});
+
+test('from the keyboard a step is opened, pinned not before a time, and the plan goes round it; an impossible time is refused in words', async ({ page }) => {
+  await demo(page);
+  const step = page.getByTestId('lane-Blanket box').getByRole('button', { name: /^Put together/ });
+  const before = await step.getAttribute('aria-label');
+  await step.focus();
+  await page.keyboard.press('Enter');
+  const sheet = page.getByRole('dialog');
+  await sheet.getByText('Move it: not before, at, by whom').press('Enter');
+  await sheet.getByRole('radio', { name: 'Exactly at' }).check({ force: true });
+  await sheet.getByLabel('Starts at').fill('2026-03-17T03:00');
+  await sheet.getByRole('button', { name: 'Set and plan around it' }).click();
+  await expect(page.getByText(/cannot start at the time it was pinned to/)).toBeVisible();
+  await sheet.getByRole('radio', { name: 'Not before' }).check({ force: true });
+  await sheet.getByLabel('Not before').last().fill('2026-03-17T14:00');
+  await sheet.getByRole('button', { name: 'Set and plan around it' }).click();
+  await expect(sheet).toBeHidden();
+  await expect(step).not.toHaveAttribute('aria-label', before!);
+  await page.getByTestId('last-change').getByRole('button', { name: 'Undo' }).click();
+  await expect(step).toHaveAttribute('aria-label', before!);
+});
+
+for (const scheme of ['light', 'dark'] as const)
+  test(`no accessibility fault on the main views, ${scheme}`, async ({ browser }) => {
+    const context = await browser.newContext({ colorScheme: scheme, viewport: { width: 1280, height: 800 } });
+    const page = await context.newPage();
+    await page.goto(mokume.address);
+    for (const path of ['welcome', '/plan', '/today', '/pieces', '/pieces/wardrobe', '/pieces/new', '/shop']) {
+      if (path === '/plan') await demo(page);
+      else if (path !== 'welcome') await page.goto(mokume.address + path);
+      await page.getByRole('heading', { level: 1 }).waitFor();
+      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze();
+      expect(violations.map((v) => `${path}: ${v.id}: ${v.nodes.map((n) => n.target.join(' ')).slice(0, 3).join(' | ')}`)).toEqual([]);
+    }
+    await context.close();
+  });
+
+test('on a phone Today, a piece and its log fit the width', async ({ browser }) => {
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
+  const page = await context.newPage();
+  await demo(page, '/today');
+  for (const path of ['/today', '/pieces', '/pieces/rush-chairs']) {
+    await page.goto(mokume.address + path);
+    await page.getByRole('heading', { level: 1 }).waitFor();
+    const overflow = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+    expect(overflow, path).toBeLessThanOrEqual(0);
+  }
+  await context.close();
+});

@@ -1,0 +1,53 @@
+// npm test: everything. Installs what is missing first, as npm start does, and ends with how many checks passed.
+import { spawnSync } from 'node:child_process';
+import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { ensureChromium, ensureModules, ensurePostgres, requireNode, root, stateDir } from './lib/install.mjs';
+
+requireNode();
+ensurePostgres();
+ensureChromium();
+ensureModules();
+
+const reports = `${stateDir}/reports`;
+rmSync(reports, { recursive: true, force: true });
+mkdirSync(reports, { recursive: true });
+const unitReport = `${reports}/unit.json`;
+const e2eReport = `${reports}/e2e.json`;
+const vitest = ['npx', 'vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile=${unitReport}`];
+const STEPS = [
+  { name: 'format', run: ['npm', 'run', '--silent', 'format:check'] },
+  { name: 'lint', run: ['npm', 'run', '--silent', 'lint'] },
+  { name: 'types', run: ['npm', 'run', '--silent', 'types'] },
+  { name: 'unit and database', run: vitest },
+  { name: 'browser', run: ['node', 'scripts/e2e.mjs', '--reporter=line,json'] },
+];
+
+/** @type {string[]} */
+const failed = [];
+for (const { name, run } of STEPS) {
+  const [command = '', ...args] = run;
+  const started = Date.now();
+  const { status } = spawnSync(command, args, {
+    cwd: root,
+    stdio: ['ignore', 'inherit', 'inherit'],
+    env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: e2eReport },
+  });
+  console.log(`${status === 0 ? 'passed' : 'FAILED'}: ${name}, ${Math.round((Date.now() - started) / 1000)} s`);
+  if (status !== 0) failed.push(name);
+}
+
+const unit = report(unitReport);
+const browser = report(e2eReport)?.stats;
+const passed = (unit?.numPassedTests ?? 0) + (browser?.expected ?? 0);
+const broken = (unit?.numFailedTests ?? 0) + (browser?.unexpected ?? 0);
+if (failed.length > 0) console.error(`\nNot green: ${failed.join(', ')}.`);
+console.log(`${passed} passed, ${Math.max(broken, failed.length)} failed`);
+process.exitCode = failed.length > 0 || passed === 0 ? 1 : 0;
+
+function report(file) {
+  try {
+    return JSON.parse(readFileSync(file, 'utf8'));
+  } catch {
+    return null;
+  }
+}

@@ -1,0 +1,19 @@
+// Type-checks every part with its own libs, two at a time.
+import { spawn } from 'node:child_process';
+import { root } from './lib/install.mjs';
+
+const PROJECTS = ['core/tsconfig.json', 'core/tsconfig.test.json', 'contract', 'cli', 'server', 'web', 'e2e'];
+let failed = false;
+const check = (project) =>
+  new Promise((resolve) => {
+    spawn('npx', ['tsc', '-p', project], { cwd: root, stdio: ['ignore', 'inherit', 'inherit'] }).on('exit', (code) => {
+      if (code !== 0) failed = true;
+      resolve();
+    });
+  });
+const queue = [...PROJECTS];
+const worker = async () => {
+  for (let next = queue.shift(); next; next = queue.shift()) await check(next);
+};
+await Promise.all([worker(), worker()]);
+process.exitCode = failed ? 1 : 0;
