@@ -1,4 +1,4 @@
-import { LogOut, Moon, Plus, Settings, Sun } from 'lucide-react';
+import { Ellipsis, ListChecks, LogOut, Moon, Plus, Rows3, Settings, Sun, Tag as TagIcon } from 'lucide-react';
 import { type ReactNode, useMemo, useState } from 'react';
 import { NavLink, useNavigate } from 'react-router';
 import { mutate } from 'swr';
@@ -15,25 +15,24 @@ const TABS = [
   ['/pieces', 'Pieces'],
 ] as const;
 
-/** Header with the tabs and the state of the shop in a few words; the screen below fills what is left. */
+/** Header with the tabs and the state of the shop in a few words; on a phone the tabs stand at the thumb. */
 export function Shell({ children }: { readonly children: ReactNode }) {
   const { view } = useWorkshop();
-  const navigate = useNavigate();
   return (
     <div className="flex h-dvh flex-col">
       <GrainDefs />
       <header className="flex h-12 shrink-0 items-center gap-1 border-b border-keyline px-4">
         <div className="flex w-auto shrink-0 items-baseline gap-2 md:w-[240px]">
           <span className="text-title font-bold tracking-tight">Mokume</span>
-          <span className="condensed hidden truncate text-table text-sub md:inline">{view.workshop.name}</span>
+          <span className="condensed truncate text-table text-sub">{view.workshop.name}</span>
         </div>
-        <nav className="flex h-full items-stretch" aria-label="Main">
+        <nav className="hidden h-full items-stretch md:flex" aria-label="Main">
           {TABS.map(([to, label]) => (
             <NavLink
               key={to}
               to={to}
               className={({ isActive }) =>
-                `flex items-center border-b-3 px-2.5 text-body md:px-3 ${isActive ? 'border-ink font-semibold' : 'border-transparent text-sub hover:text-ink'}`
+                `flex items-center border-b-3 border-t-3 border-t-transparent px-3 text-body ${isActive ? 'border-b-ink font-semibold' : 'border-b-transparent text-sub hover:text-ink'}`
               }
             >
               {label}
@@ -43,18 +42,13 @@ export function Shell({ children }: { readonly children: ReactNode }) {
         <ShopState />
         <NavLink
           to="/pieces/new"
-          className="ml-auto flex h-8 items-center gap-1 bg-ink px-2.5 text-table font-semibold text-paper md:ml-3"
+          className="ml-3 hidden h-8 items-center gap-1 bg-ink px-2.5 text-table font-semibold text-paper md:flex"
         >
-          <Plus size={15} aria-hidden="true" /> <span className="hidden sm:inline">New piece</span>
-          <span className="sr-only sm:hidden">New piece</span>
+          <Plus size={15} aria-hidden="true" /> New piece
         </NavLink>
-        <IconButton label="Shop: people, hours and space" onClick={() => void navigate('/shop')}>
-          <Settings size={17} />
-        </IconButton>
-        <ThemeButton />
-        <IconButton label={`Sign out ${view.me.name}`} onClick={() => void signOut()}>
-          <LogOut size={17} />
-        </IconButton>
+        <span className="ml-auto hidden items-center md:flex lg:ml-0">
+          <HeaderTools />
+        </span>
       </header>
       {!window.isSecureContext && (
         <p className="bg-sunk px-4 py-1 text-table">
@@ -63,7 +57,61 @@ export function Shell({ children }: { readonly children: ReactNode }) {
         </p>
       )}
       <div className="flex min-h-0 flex-1 flex-col">{children}</div>
+      <PhoneBar />
     </div>
+  );
+}
+
+function HeaderTools() {
+  const { view } = useWorkshop();
+  const navigate = useNavigate();
+  return (
+    <>
+      <IconButton label="Shop: people, hours and space" onClick={() => void navigate('/shop')}>
+        <Settings size={17} />
+      </IconButton>
+      <ThemeButton />
+      <IconButton label={`Sign out ${view.me.name}`} onClick={() => void signOut()}>
+        <LogOut size={17} />
+      </IconButton>
+    </>
+  );
+}
+
+const PHONE_TABS = [
+  ['/today', 'Today', ListChecks],
+  ['/plan', 'Plan', Rows3],
+  ['/pieces', 'Pieces', TagIcon],
+  ['/pieces/new', 'New', Plus],
+] as const;
+
+/** On a phone: large, at the bottom, with the rest under More. */
+function PhoneBar() {
+  const [isOpen, setOpen] = useState(false);
+  const cell = 'flex min-h-14 flex-1 cursor-pointer flex-col items-center justify-center gap-0.5 text-lane';
+  return (
+    <nav className="no-print relative flex shrink-0 border-t border-keyline bg-raised md:hidden" aria-label="Phone">
+      {PHONE_TABS.map(([to, label, Icon]) => (
+        <NavLink
+          key={to}
+          to={to}
+          end
+          className={({ isActive }) => `${cell} ${isActive ? 'font-semibold shadow-[inset_0_3px_0_var(--m-ink)]' : 'text-sub'}`}
+        >
+          <Icon size={20} aria-hidden="true" />
+          {label}
+        </NavLink>
+      ))}
+      <button type="button" aria-expanded={isOpen} className={`${cell} text-sub`} onClick={() => setOpen(!isOpen)}>
+        <Ellipsis size={20} aria-hidden="true" />
+        More
+      </button>
+      {isOpen && (
+        <div className="absolute right-0 bottom-full flex gap-2 border border-keyline bg-raised p-3">
+          <HeaderTools />
+        </div>
+      )}
+    </nav>
   );
 }
 

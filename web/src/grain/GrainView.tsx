@@ -10,9 +10,9 @@ import { LANE, type LaneModel, laneModel, type WorkMark } from './laneModel.ts';
 import { LaneDrawing, Pennant } from './LaneDrawing.tsx';
 import { dayAir } from './dayAir.ts';
 import { PeopleLoad } from './PeopleLoad.tsx';
+import { useGutter } from './useGutter.ts';
 import { DAY_WIDTH, timeScale, type TimeScale, type Zoom } from './timeScale.ts';
 
-export const GUTTER = 256;
 const AXIS_HEIGHT = 34;
 
 type GrainProps = {
@@ -34,9 +34,10 @@ export function GrainView({ view, now, zoom, saying, selected, onSelect, onPiece
     [pieces, view.plan, now],
   );
   const scroller = useRef<HTMLDivElement>(null);
+  const gutter = useGutter();
   // Now stands a little in from the left when the view opens or the zoom changes; scrolling is the user's after that.
   useEffect(() => {
-    scroller.current?.scrollTo({ left: Math.max(0, scale.x(now) - 110) });
+    scroller.current?.scrollTo({ left: Math.max(0, scale.x(now) - (gutter < 200 ? 50 : 110)) });
     // oxlint-disable-next-line react-hooks/exhaustive-deps -- not on every re-plan
   }, [zoom]);
   return (
@@ -47,7 +48,7 @@ export function GrainView({ view, now, zoom, saying, selected, onSelect, onPiece
       tabIndex={0}
       aria-label="Plan along the time axis"
     >
-      <div style={{ width: GUTTER + scale.width }} className="relative">
+      <div style={{ width: gutter + scale.width }} className="relative">
         <Axis scale={scale} view={view} saying={saying} now={now} />
         <ul>
           {lanes.map(({ piece, lane }) => (
@@ -101,7 +102,7 @@ function Axis({
     <div className="sticky top-0 z-20 flex border-b border-keyline bg-paper" style={{ height: AXIS_HEIGHT }}>
       <div
         className="condensed sticky left-0 z-10 flex shrink-0 items-end bg-paper px-4 pb-1 text-lane text-sub"
-        style={{ width: GUTTER }}
+        style={{ width: useGutter() }}
       >
         {mainPlace(view.shop) ? `Air: ${mainPlace(view.shop)!.name}` : ''}
       </div>
@@ -160,29 +161,42 @@ type LaneProps = Omit<GrainProps, 'zoom'> & {
 
 const Lane = memo(function Lane({ piece, lane, view, scale, saying, now, selected, onSelect, onPiece }: LaneProps) {
   const health = healthOf(piece, view.plan, now);
+  const gutter = useGutter();
+  const isNarrow = gutter < 200;
   return (
     <li className="flex border-b border-line" data-testid={`lane-${piece.name}`}>
       <button
         type="button"
         onClick={() => onPiece(piece.id)}
         className="sticky left-0 z-10 flex shrink-0 cursor-pointer items-start gap-2.5 bg-paper py-2 pr-3 pl-4 text-left hover:bg-sunk"
-        style={{ width: GUTTER, height: LANE.height }}
+        style={{ width: gutter, height: LANE.height }}
       >
-        <Tag brief={piece.brief} />
+        {!isNarrow && <Tag brief={piece.brief} />}
         <span className="flex min-w-0 flex-1 flex-col">
           <span className="truncate text-body font-semibold [font-stretch:86%]">{piece.name}</span>
           <span className="condensed truncate text-lane text-sub">
-            {piece.kind === 'client' ? `Client · ${piece.client ?? 'no name'}` : 'Stock'}
+            {isNarrow && piece.due !== null
+              ? sayTime(piece.due, saying)
+              : piece.kind === 'client'
+                ? `Client · ${piece.client ?? 'no name'}`
+                : 'Stock'}
           </span>
+          {isNarrow && (
+            <span className="truncate text-lane">
+              <HealthMark health={health} />
+            </span>
+          )}
         </span>
-        <span className="flex shrink-0 flex-col items-end">
-          <span className={`condensed text-table font-semibold ${health.kind === 'late' ? 'text-oxide-text' : ''}`}>
-            {piece.due === null ? '' : sayTime(piece.due, saying)}
+        {!isNarrow && (
+          <span className="flex shrink-0 flex-col items-end">
+            <span className={`condensed text-table font-semibold ${health.kind === 'late' ? 'text-oxide-text' : ''}`}>
+              {piece.due === null ? '' : sayTime(piece.due, saying)}
+            </span>
+            <span className="text-lane">
+              <HealthMark health={health} />
+            </span>
           </span>
-          <span className="text-lane">
-            <HealthMark health={health} />
-          </span>
-        </span>
+        )}
       </button>
       <svg width={scale.width} height={LANE.height} className="block" role="group" aria-label={piece.name}>
         {scale.shut.map((n) => (

@@ -4,9 +4,9 @@ import { area, curveStepAfter } from 'd3';
 import { useMemo, useState } from 'react';
 import { sayHours, type Saying, sayTime } from '../ui/time.ts';
 import type { TimeScale } from './timeScale.ts';
+import { useGutter } from './useGutter.ts';
 
 const ROW = 26;
-const GUTTER = 256;
 type LoadProps = {
   readonly view: WorkshopView;
   readonly scale: TimeScale;
@@ -147,10 +147,10 @@ function Row({
     <div className="flex" style={{ height: ROW }}>
       <div
         className="condensed sticky left-0 z-10 flex shrink-0 items-center justify-between bg-paper pr-3 pl-4"
-        style={{ width: GUTTER }}
+        style={{ width: useGutter() }}
       >
         <span className="truncate text-table font-semibold">{name}</span>
-        <span className="shrink-0 text-lane text-sub">{words}</span>
+        <span className="hidden shrink-0 text-lane text-sub sm:inline">{words}</span>
       </div>
       <svg width={scale.width} height={ROW} role="img" aria-label={`${name}: ${words}`}>
         {scale.shut.map((n) => (

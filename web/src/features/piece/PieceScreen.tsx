@@ -1,6 +1,6 @@
 import { type PieceView } from '@app/contract';
 import { Pencil } from 'lucide-react';
-import { useMemo } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { useSaying } from '../../app/saying.ts';
 import { useWorkshop } from '../../app/workshop.tsx';
@@ -112,9 +112,16 @@ function WideLane({ piece }: { readonly piece: PieceView }) {
       ),
     };
   }, [piece, view, now]);
+  const scroller = useRef<HTMLDivElement>(null);
+  // Opens with now in sight; after that scrolling is the user's.
+  useEffect(() => {
+    if (scroller.current) scroller.current.scrollLeft = scale.x(now) - scroller.current.clientWidth / 3;
+    // oxlint-disable-next-line react-hooks/exhaustive-deps -- only when the piece is opened
+  }, [piece.id]);
   if (lane.works.length === 0) return null;
   return (
     <div
+      ref={scroller}
       className="overflow-x-auto border-y border-line"
       tabIndex={0}
       role="img"

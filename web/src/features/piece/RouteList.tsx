@@ -20,19 +20,30 @@ export function RouteList({ piece, explained, onOpen }: ListProps) {
   const steps = [...piece.steps].sort(
     (a, b) => (view.plan.steps[a.id]?.start ?? Infinity) - (view.plan.steps[b.id]?.start ?? Infinity),
   );
+  const row = (s: ShopStep, i: number) => (
+    <RouteRow
+      key={s.id}
+      piece={piece}
+      step={s}
+      layers={layersUpTo(steps, i)}
+      explained={explained}
+      onOpen={onOpen}
+    />
+  );
+  const firstOpen = steps.findIndex((s) => s.state.kind !== 'done');
+  const done = firstOpen === -1 ? steps.length : firstOpen;
   return (
-    <ol>
-      {steps.map((s, i) => (
-        <RouteRow
-          key={s.id}
-          piece={piece}
-          step={s}
-          layers={layersUpTo(steps, i)}
-          explained={explained}
-          onOpen={onOpen}
-        />
-      ))}
-    </ol>
+    <>
+      {done > 0 && (
+        <details className="border-b border-line" open={done === steps.length}>
+          <summary className="cursor-pointer py-2 text-table font-semibold text-sub">
+            {done} {done === 1 ? 'step' : 'steps'} done, last “{steps[done - 1]!.title}”
+          </summary>
+          <ol>{steps.slice(0, done).map(row)}</ol>
+        </details>
+      )}
+      <ol>{steps.slice(done).map((s, i) => row(s, done + i))}</ol>
+    </>
   );
 }
 

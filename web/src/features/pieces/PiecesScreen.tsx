@@ -66,7 +66,7 @@ function PieceRow({ piece, scale }: { readonly piece: PieceView; readonly scale:
     <li className="border-b border-line">
       <Link
         to={`/pieces/${piece.id}`}
-        className="grid items-center gap-x-4 gap-y-1 py-2 hover:bg-sunk md:grid-cols-[34px_210px_minmax(0,1fr)_360px_150px]"
+        className="grid grid-cols-[34px_minmax(0,1fr)_auto] items-center gap-x-3 gap-y-0.5 py-2 hover:bg-sunk md:grid-cols-[34px_210px_minmax(0,1fr)_360px_150px] md:gap-x-4"
       >
         <Tag brief={piece.brief} size={32} />
         <span className="min-w-0">
@@ -75,9 +75,9 @@ function PieceRow({ piece, scale }: { readonly piece: PieceView; readonly scale:
             {piece.kind === 'client' ? `Client · ${piece.client ?? 'no name'}` : 'Stock'}
           </span>
         </span>
-        <span className="min-w-0">
+        <span className="order-last col-span-2 col-start-2 flex min-w-0 items-baseline gap-2 md:order-none md:col-span-1 md:col-start-auto md:block">
           <span className="block truncate">{stage.words}</span>
-          <span className="condensed block text-lane text-sub">
+          <span className="condensed ml-auto block shrink-0 text-lane text-sub">
             step {stage.done} of {stage.all}
           </span>
         </span>

@@ -38,7 +38,7 @@ export function TodayScreen() {
             .
           </p>
         )}
-        <div className="grid gap-5 md:grid-cols-2 xl:grid-cols-3">
+        <div className="grid grid-cols-[minmax(0,1fr)] gap-5 md:grid-cols-2 xl:grid-cols-3">
           {today.people.map((p) => (
             <PersonToday key={p.person.id} day={p} onOpen={open} />
           ))}
