@@ -17,7 +17,9 @@ async function demo(page: Page, path = '/plan'): Promise<void> {
   await page.goto(mokume.address + path);
 }
 
-test('the demo shows a dozen lanes, the late promise in a sentence with its reason, and a bleed-through, a hold and a cold night', async ({ page }) => {
+test('the demo shows a dozen lanes, the late promise in a sentence with its reason, and a bleed-through, a hold and a cold night', async ({
+  page,
+}) => {
   await demo(page);
   await expect(page.getByTestId(/^lane-/)).toHaveCount(12);
   await expect(page.getByText(/Wardrobe misses .* the client was told that date/)).toBeVisible();
@@ -71,7 +73,9 @@ test('a step is started from Today with one tap and taken back with another', as
   expect(box!.height).toBeGreaterThanOrEqual(48);
 });
 
-test('from the keyboard a step is opened, pinned not before a time, and the plan goes round it; an impossible time is refused in words', async ({ page }) => {
+test('from the keyboard a step is opened, pinned not before a time, and the plan goes round it; an impossible time is refused in words', async ({
+  page,
+}) => {
   await demo(page);
   const step = page.getByTestId('lane-Blanket box').getByRole('button', { name: /^Put together/ });
   const before = await step.getAttribute('aria-label');
@@ -101,8 +105,18 @@ for (const scheme of ['light', 'dark'] as const)
       if (path === '/plan') await demo(page);
       else if (path !== 'welcome') await page.goto(mokume.address + path);
       await page.getByRole('heading', { level: 1 }).waitFor();
-      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze();
-      expect(violations.map((v) => `${path}: ${v.id}: ${v.nodes.map((n) => n.target.join(' ')).slice(0, 3).join(' | ')}`)).toEqual([]);
+      const { violations } = await new AxeBuilder({ page })
+        .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+        .analyze();
+      expect(
+        violations.map(
+          (v) =>
+            `${path}: ${v.id}: ${v.nodes
+              .map((n) => n.target.join(' '))
+              .slice(0, 3)
+              .join(' | ')}`,
+        ),
+      ).toEqual([]);
     }
     await context.close();
   });

@@ -139,6 +139,21 @@ export const ToolInput = object({
   name: name('the tool'),
   capacity: number().integer().min(1).max(50).required(),
 });
+export const PaintInput = object({
+  ...command,
+  version: number().integer().min(0).optional(),
+  name: name('the paint'),
+  hex: string()
+    .required()
+    .test('hex', 'Enter a colour like #3d5a45.', (h) => isHexColour(h ?? '')),
+  product: string()
+    .required()
+    .test('product', 'Choose a product from the library.', (id) => productById.has(id ?? '')),
+  on_hand_litres: number()
+    .min(0, 'Enter 0 to 1000 litres.')
+    .max(1000, 'Enter 0 to 1000 litres.')
+    .required('Say how much is left.'),
+});
 export const WorkshopInput = object({
   ...command,
   version: version(),
@@ -237,7 +252,7 @@ export const StepProblem = object({
   ...command,
   version: version(),
   kind: string()
-    .oneOf([...PROBLEMS, 'not-dry'])
+    .oneOf([...PROBLEMS, 'not-dry', 'hold'])
     .required(),
   by: person(),
   minutes: number()
@@ -245,6 +260,9 @@ export const StepProblem = object({
     .min(15)
     .max(14 * 1440)
     .optional(),
+  /** For a hold: what is waited for, and until when it is expected. */
+  title: words(80).optional(),
+  until: instantField().optional(),
 });
 export const StepPin = object({
   ...command,
@@ -261,6 +279,7 @@ export type StartOwn = InferType<typeof StartOwn>;
 export type PersonInput = InferType<typeof PersonInput>;
 export type StationInput = InferType<typeof StationInput>;
 export type PlaceInput = InferType<typeof PlaceInput>;
+export type PaintInput = InferType<typeof PaintInput>;
 export type ToolInput = InferType<typeof ToolInput>;
 export type WorkshopInput = InferType<typeof WorkshopInput>;
 export type HelperInput = InferType<typeof HelperInput>;

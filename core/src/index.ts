@@ -27,4 +27,5 @@ export * from './promise/earliestReady.ts';
 export * from './verify/verify.ts';
 export * from './workshop/workshop.ts';
 export * from './workshop/firstShop.ts';
+export * from './workshop/shelf.ts';
 export * from './workshop/mainPlace.ts';

@@ -28,6 +28,8 @@ export async function startPostgres(name = 'postgres') {
   return {
     url,
     bin,
+    /** Started here; false: it was running already and belongs to another start. */
+    isMine: !running,
     stop: () =>
       new Promise((resolve) => {
         const pid = child?.pid ?? running?.pid;

@@ -33,15 +33,35 @@ export function dryingCurve(climate: Climate, chemistry: Chemistry, limits: Dryi
   const hours = climate.temperature_c.length;
   const dry = new Float64Array(hours + 1);
   const cure = new Float64Array(hours + 1);
+  const { evaporation, forming } = hourlyRates(climate, Q10[chemistry]);
   for (let h = 0; h < hours; h++) {
-    const t = climate.temperature_c[h]!;
-    const rh = climate.humidity_pct[h]!;
-    const warmEnough = chemistry === 'clock' || t >= limits.minTemperature_c;
-    const dryEnough = rh <= limits.maxHumidity_pct;
-    dry[h + 1] = dry[h]! + (warmEnough && dryEnough ? (60 * vapourPressureDeficit_pa(t, rh)) / REFERENCE_VPD_PA : 0);
-    cure[h + 1] = cure[h]! + (warmEnough ? 60 * Q10[chemistry] ** ((t - REFERENCE_C) / 10) : 0);
+    const warmEnough = chemistry === 'clock' || climate.temperature_c[h]! >= limits.minTemperature_c;
+    const dryEnough = climate.humidity_pct[h]! <= limits.maxHumidity_pct;
+    dry[h + 1] = dry[h]! + (warmEnough && dryEnough ? evaporation[h]! : 0);
+    cure[h + 1] = cure[h]! + (warmEnough ? forming[h]! : 0);
   }
   return { from: climate.from, dry, cure };
+}
+
+type Rates = { readonly evaporation: Float64Array; readonly forming: Float64Array };
+/** Rates without any limits, kept per climate: many products dry in the same air. */
+const known = new WeakMap<Climate, Map<number, Rates>>();
+
+function hourlyRates(climate: Climate, q10: number): Rates {
+  let byQ10 = known.get(climate);
+  if (!byQ10) known.set(climate, (byQ10 = new Map<number, Rates>()));
+  let rates = byQ10.get(q10);
+  if (!rates) {
+    const evaporation =
+      [...byQ10.values()][0]?.evaporation ??
+      Float64Array.from(
+        climate.temperature_c,
+        (t, h) => (60 * vapourPressureDeficit_pa(t, climate.humidity_pct[h]!)) / REFERENCE_VPD_PA,
+      );
+    const forming = Float64Array.from(climate.temperature_c, (t) => 60 * q10 ** ((t - REFERENCE_C) / 10));
+    byQ10.set(q10, (rates = { evaporation, forming }));
+  }
+  return rates;
 }
 
 /**

@@ -10,7 +10,7 @@ import { type Score, compareScores, latenessOf, scoreOf } from './score.ts';
  * @param evaluations how many whole orders may be tried, at least 1
  * Cost: O(evaluations * steps * slots scanned)
  */
-export function planAfresh(problem: Problem, previous: Plan | null = null, evaluations = 8): Plan {
+export function planAfresh(problem: Problem, previous: Plan | null = null, evaluations = 6): Plan {
   const draft = newDraft(problem, false);
   let best: { plan: Plan; score: Score; order: readonly PieceToPlan[] } | null = null;
   let left = evaluations;

@@ -50,14 +50,23 @@ export function findStart(
 ): Found | null {
   let best: Found | null = null;
   for (const team of teams) {
-    const found = scan(floor, step, team, from, keep, lifted);
+    const found = scan(floor, step, team, from, keep, lifted, best ? usable(best) : Number.POSITIVE_INFINITY);
     if (
       found &&
       (!best || usable(found) < usable(best) || (usable(found) === usable(best) && found.at.end < best.at.end))
     )
       best = found;
   }
-  return best;
+  return best && withDrying(floor, step, best);
+}
+
+/** The candidates carry only the stage they are compared by; the one chosen gets all of them. */
+function withDrying(floor: ShopFloor, step: Step, found: Found): Found {
+  const product = step.product === null ? undefined : floor.products.get(step.product);
+  if (!product) return found;
+  const stations = found.at.stations.map((id) => floor.stations.find((s) => s.station.id === id)!);
+  const climates = dryingClimates(floor, step, stations);
+  return { ...found, at: { ...found.at, dry: floor.air.dryStages(climates, product, found.at.end) } };
 }
 const NOTHING: ReadonlySet<Requirement> = new Set();
 const usable = (f: Found) => f.at.dry.recoat ?? f.at.end;
@@ -83,20 +92,27 @@ function scan(
   from: number,
   keep: Keepouts,
   lifted: ReadonlySet<Requirement>,
+  /** A team that ends at or after this is no better than one already found. */
+  tooLate: Instant,
 ): Found | null {
   const product = step.product === null ? null : (floor.products.get(step.product) ?? null);
   const climates = product ? dryingClimates(floor, step, team.stations) : [];
   const d = crewMinutes(step, team.people) / GRID_MINUTES;
   let s = Math.max(from, floor.firstFree);
-  while (s + d <= floor.slots) {
+  while (s + d <= floor.slots && floor.origin + (s + d) * GRID_MINUTES < tooLate) {
+    const open = d > 0 && !lifted.has('hours') ? nextOpenSlot(step, team, s) : s;
+    if (open > s) {
+      s = open;
+      continue;
+    }
     const work = step.splittable
       ? workInPieces(step, team, floor, s, d, lifted)
       : workInOneGo(step, team, floor, s, d, lifted);
-    if ('retry' in work) {
-      s = work.retry;
+    if (work < 0) {
+      s = ~work;
       continue;
     }
-    const end = floor.origin + work.until * GRID_MINUTES;
+    const end = floor.origin + work * GRID_MINUTES;
     const dries = product ? floor.air.dryTo(climates, product, 'handle', end) : end;
     // With the air lifted even a film that would never dry counts as dry: only then is cold proved to be the reason.
     const handle = lifted.has('air') && dries === Number.POSITIVE_INFINITY ? end : dries;
@@ -104,9 +120,9 @@ function scan(
     if (handle > floor.origin + floor.slots * GRID_MINUTES) return null;
     const wetUntil = slotCeil(floor, handle);
     const clash =
-      keepoutClash(keep, s, work.until, wetUntil) ??
-      (lifted.has('air') || !product ? null : airClash(floor, product, team, climates, s, work.until, wetUntil)) ??
-      (lifted.has('space') ? null : wetSpaceClash(step.needs, team.stations, s, work.until, wetUntil));
+      keepoutClash(keep, s, work, wetUntil) ??
+      (lifted.has('air') || !product ? null : airClash(floor, product, team, climates, s, work, wetUntil)) ??
+      (lifted.has('space') ? null : wetSpaceClash(step.needs, team.stations, s, work, wetUntil));
     if (clash !== null) {
       s = Math.max(s + 1, clash);
       continue;
@@ -118,14 +134,29 @@ function scan(
         end,
         people: team.people.map((p) => p.person.id),
         stations: team.stations.map((x) => x.station.id),
-        dry: product ? floor.air.dryStages(climates, product, end) : {},
+        dry: product ? { recoat: floor.air.dryTo(climates, product, 'recoat', end) } : {},
       },
     };
   }
   return null;
 }
 
-type Work = { readonly until: number } | { readonly retry: number };
+/** The first slot from `s` on in which everyone and everywhere needed is open; later ones are reached by asking again. */
+function nextOpenSlot(step: Step, team: Team, s: number): number {
+  let next = s;
+  for (const p of team.people) next = Math.max(next, p.nextOpen[next]!);
+  for (let i = 0; i < team.stations.length; i++) {
+    const line = team.stations[i]!.nextOpen;
+    if (line && step.needs[i]!.span !== 'wet') next = Math.max(next, line[next]!);
+  }
+  return next;
+}
+
+/**
+ * Where work begun in slot `s` ends (0 or more), or, as the bitwise complement (below 0), the next start worth trying.
+ * Numbers and not objects: this runs for every start that is tried.
+ */
+type WorkEnd = number;
 
 function workInOneGo(
   step: Step,
@@ -134,11 +165,11 @@ function workInOneGo(
   s: number,
   d: number,
   lifted: ReadonlySet<Requirement>,
-): Work {
+): WorkEnd {
   // From the end backwards: the last conflict is the furthest we can jump.
   for (let k = s + d - 1; k >= s; k--)
-    if (isTaken(step, team, floor, k, lifted) || !isOpen(step, team, k, lifted)) return { retry: k + 1 };
-  return { until: s + d };
+    if (isTaken(step, team, floor, k, lifted) || !isOpen(step, team, k, lifted)) return ~(k + 1);
+  return s + d;
 }
 
 function workInPieces(
@@ -148,17 +179,22 @@ function workInPieces(
   s: number,
   d: number,
   lifted: ReadonlySet<Requirement>,
-): Work {
-  if (d > 0 && !isOpen(step, team, s, lifted)) return { retry: s + 1 };
+): WorkEnd {
   let left = d;
   let k = s;
   while (left > 0) {
-    if (k >= floor.slots) return { retry: floor.slots };
-    if (isTaken(step, team, floor, k, lifted)) return { retry: k + 1 };
+    if (k >= floor.slots) return ~floor.slots;
+    if (isTaken(step, team, floor, k, lifted)) return ~nextFree(step, team, floor, k + 1, lifted);
     if (isOpen(step, team, k, lifted)) left--;
     k++;
   }
-  return { until: k };
+  return k;
+}
+
+function nextFree(step: Step, team: Team, floor: ShopFloor, from: number, lifted: ReadonlySet<Requirement>): number {
+  let k = from;
+  while (k < floor.slots && isTaken(step, team, floor, k, lifted)) k++;
+  return k;
 }
 
 function isOpen(step: Step, team: Team, k: number, lifted: ReadonlySet<Requirement>): boolean {

@@ -29,9 +29,22 @@ export type ShopFloor = {
   readonly products: ReadonlyMap<string, Product>;
   readonly air: Air;
 };
-export type PersonLine = { readonly person: Person; readonly open: Uint8Array; readonly busy: Uint8Array };
-export type StationLine = { readonly station: Station; readonly open: Uint8Array | null; readonly used: Uint16Array };
+/** `nextOpen`: for each slot the first one at or after it that is open, `slots` if none; jumps over nights at once. */
+export type PersonLine = {
+  readonly person: Person;
+  readonly open: Uint8Array;
+  readonly nextOpen: Int32Array;
+  readonly busy: Uint8Array;
+};
+export type StationLine = {
+  readonly station: Station;
+  readonly open: Uint8Array | null;
+  readonly nextOpen: Int32Array | null;
+  readonly used: Uint16Array;
+};
 export type ToolLine = { readonly tool: Tool; readonly used: Uint16Array };
+
+const SLOTS_PER_HOUR = 60 / GRID_MINUTES;
 
 /** For each slot the first one at or after it that breaks (`nextBad`) or keeps (`nextGood`) the limits; `slots` if none. */
 export type AirLine = { readonly nextBad: Int32Array; readonly nextGood: Int32Array };
@@ -63,20 +76,24 @@ export function layOut(problem: Problem): ShopFloor {
     origin,
     slots,
     firstFree: Math.ceil((problem.now - origin) / GRID_MINUTES),
-    people: byId(problem.people).map((person) => ({
-      person,
-      open: open(openIntervals(person.hours, problem.timeZone, origin, until)),
-      busy: new Uint8Array(slots),
-    })),
-    stations: byId(problem.stations).map((station) => ({
-      station,
-      open: station.hours && open(openIntervals(station.hours, problem.timeZone, origin, until)),
-      used: new Uint16Array(slots),
-    })),
+    people: byId(problem.people).map((person) => {
+      const line = open(openIntervals(person.hours, problem.timeZone, origin, until));
+      return { person, open: line, nextOpen: nextOpen(line), busy: new Uint8Array(slots) };
+    }),
+    stations: byId(problem.stations).map((station) => {
+      const line = station.hours && open(openIntervals(station.hours, problem.timeZone, origin, until));
+      return { station, open: line, nextOpen: line && nextOpen(line), used: new Uint16Array(slots) };
+    }),
     tools: new Map(problem.tools.map((tool) => [tool.id, { tool, used: new Uint16Array(slots) }])),
     products: new Map(problem.products.map((p) => [p.id, p])),
     air: airOf(problem, origin, slots),
   };
+}
+
+function nextOpen(open: Uint8Array): Int32Array {
+  const next = new Int32Array(open.length + 1).fill(open.length);
+  for (let k = open.length - 1; k >= 0; k--) next[k] = open[k] ? k : next[k + 1]!;
+  return next;
 }
 
 /** Empties every line, so that another order can be tried on the same layout. */
@@ -114,7 +131,17 @@ function airOf(problem: Problem, origin: Instant, slots: number): Air {
   const curves = new Map<string, DryingCurve>();
   const lines = new Map<string, AirLine>();
   const limitsOf = (p: Product) => p.limits ?? { minTemperature_c: 0, maxHumidity_pct: 100 };
-  const curve = (climate: string, p: Product) => {
+  // Asked many thousand times: found by product and place without building a key.
+  const curveOf = new Map<Product, Map<string, DryingCurve>>();
+  const lineOf = new Map<Product, Map<string, AirLine>>();
+  const kept = <T>(cache: Map<Product, Map<string, T>>, climate: string, p: Product, make: () => T): T => {
+    let byPlace = cache.get(p);
+    if (!byPlace) cache.set(p, (byPlace = new Map<string, T>()));
+    let found = byPlace.get(climate);
+    if (found === undefined) byPlace.set(climate, (found = make()));
+    return found;
+  };
+  const newCurve = (climate: string, p: Product) => {
     const limits = limitsOf(p);
     const key = `${climate}|${p.chemistry}|${limits.minTemperature_c}|${limits.maxHumidity_pct}`;
     let c = curves.get(key);
@@ -123,7 +150,16 @@ function airOf(problem: Problem, origin: Instant, slots: number): Air {
   };
   const dryTo: Air['dryTo'] = (climates, p, stage, end) => {
     let at = end;
-    for (const c of climates) at = Math.max(at, dryAt(curve(c, p), p.chemistry, p.stages_minutes[stage], end));
+    for (const c of climates)
+      at = Math.max(
+        at,
+        dryAt(
+          kept(curveOf, c, p, () => newCurve(c, p)),
+          p.chemistry,
+          p.stages_minutes[stage],
+          end,
+        ),
+      );
     return at;
   };
   return {
@@ -136,31 +172,34 @@ function airOf(problem: Problem, origin: Instant, slots: number): Air {
       }
       return dry;
     },
-    limitsIn: (climate, p) => {
-      const limits = limitsOf(p);
-      const key = `${climate}|${limits.minTemperature_c}|${limits.maxHumidity_pct}`;
-      let line = lines.get(key);
-      if (!line) lines.set(key, (line = airLine(problem.climates[climate]!, limits, origin, slots)));
-      return line;
-    },
+    limitsIn: (climate, p) => kept(lineOf, climate, p, () => newLine(climate, p)),
   };
+  function newLine(climate: string, p: Product): AirLine {
+    const limits = limitsOf(p);
+    const key = `${climate}|${limits.minTemperature_c}|${limits.maxHumidity_pct}`;
+    let line = lines.get(key);
+    if (!line) lines.set(key, (line = airLine(problem.climates[climate]!, limits, origin, slots)));
+    return line;
+  }
 }
 
 function airLine(air: Climate, limits: DryingLimits, origin: Instant, slots: number): AirLine {
   const nextBad = new Int32Array(slots + 1).fill(slots);
   const nextGood = new Int32Array(slots + 1).fill(slots);
-  const hourOf = (k: number) =>
-    Math.min(air.temperature_c.length - 1, Math.max(0, Math.floor((origin + k * GRID_MINUTES - air.from) / 60)));
-  let hour = -1;
-  let broken = false;
-  for (let k = slots - 1; k >= 0; k--) {
-    const h = hourOf(k);
-    if (h !== hour) {
-      broken = air.temperature_c[h]! < limits.minTemperature_c || air.humidity_pct[h]! > limits.maxHumidity_pct;
-      hour = h;
-    }
-    nextBad[k] = broken ? k : nextBad[k + 1]!;
-    nextGood[k] = broken ? nextGood[k + 1]! : k;
+  const lastHour = air.temperature_c.length - 1;
+  const hourAt = (k: number) =>
+    Math.min(lastHour, Math.max(0, Math.floor((origin + k * GRID_MINUTES - air.from) / 60)));
+  // Hour by hour from the end; within one hour the air is the same.
+  for (let until = slots; until > 0;) {
+    const h = hourAt(until - 1);
+    const hourStart = Math.ceil((air.from + h * 60 - origin) / GRID_MINUTES);
+    // Before the first and after the last known hour the nearest one stands for the rest.
+    const from = h === 0 || hourStart >= until ? Math.max(0, until - SLOTS_PER_HOUR) : Math.max(0, hourStart);
+    const broken = air.temperature_c[h]! < limits.minTemperature_c || air.humidity_pct[h]! > limits.maxHumidity_pct;
+    const [here, other] = broken ? [nextBad, nextGood] : [nextGood, nextBad];
+    other.fill(other[until]!, from, until);
+    for (let k = from; k < until; k++) here[k] = k;
+    until = from;
   }
   return { nextBad, nextGood };
 }

@@ -27,6 +27,7 @@ export function firstShop(timeZone: string, ownerName: string): Shop {
       { id: 'rack', name: 'Drying rack', kind: 'rack', capacity: 6, hours: null, climate: 'garage' },
     ],
     tools: [],
+    paints: [],
     places: [
       {
         id: 'garage',

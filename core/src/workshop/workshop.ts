@@ -1,9 +1,9 @@
-import type { Hours } from '../calendar/hours.ts';
 import { type ClimateSeries, type TypicalDay, hourlyClimate } from '../climate/climate.ts';
 import type { Pin, PieceToPlan, Problem, Person, Station, StepState, Tool } from '../planner/model.ts';
 import { PRODUCTS } from '../products/library.ts';
 import type { Instant } from '../quantities/units.ts';
 import type { RouteStep } from '../route/piece.ts';
+import type { ShelfPaint } from './shelf.ts';
 
 /** A place with air of its own. */
 export type ClimatePlace = {
@@ -20,6 +20,7 @@ export type Shop = {
   readonly stations: readonly Station[];
   readonly tools: readonly Tool[];
   readonly places: readonly ClimatePlace[];
+  readonly paints: readonly ShelfPaint[];
 };
 
 export type ShopStep = RouteStep & { readonly id: string; readonly state: StepState; readonly pin: Pin };
@@ -92,5 +93,3 @@ export function pieceToPlan(p: ShopPiece): PieceToPlan {
 /** A route as steps of a piece, nothing done yet. */
 export const stepsOf = (pieceId: string, route: readonly RouteStep[]): ShopStep[] =>
   route.map((s) => ({ ...s, id: stepId(pieceId, s.key), state: { kind: 'planned' }, pin: {} }));
-
-export type { Hours };

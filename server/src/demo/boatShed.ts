@@ -56,6 +56,13 @@ export function boatShed(now: Instant): Shop {
       { id: 'warm-rack', name: 'Sail loft rack', kind: 'rack', capacity: 6, hours: null, climate: 'loft' },
     ],
     tools: [{ id: 'sprayer', name: 'Sprayer', capacity: 1 }],
+    paints: [
+      { id: 'straw', name: 'Straw', hex: '#c7a53c', product: 'matt-paint', on_hand_litres: 0.35 },
+      { id: 'petrol', name: 'Petrol', hex: '#2f5a60', product: 'matt-paint', on_hand_litres: 1.1 },
+      { id: 'oxblood', name: 'Oxblood', hex: '#6e2f3a', product: 'matt-paint', on_hand_litres: 1.5 },
+      { id: 'bottle', name: 'Bottle', hex: '#3d5a45', product: 'matt-paint', on_hand_litres: 0.75 },
+      { id: 'chalk-cliff', name: 'Chalk cliff', hex: '#efeee6', product: 'matt-paint', on_hand_litres: 2.5 },
+    ],
     places: [
       shedAir(now),
       {

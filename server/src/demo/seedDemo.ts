@@ -18,6 +18,7 @@ import type { Transaction } from 'sequelize';
 import type { Deps } from '../services/commands.ts';
 import {
   ChangeRow,
+  PaintRow,
   PersonRow,
   PieceRow,
   PlaceRow,
@@ -183,6 +184,10 @@ async function saveShop(shop: Shop, password_hash: string, transaction: Transact
   );
   await ToolRow.bulkCreate(
     shop.tools.map((t) => ({ ...t, ...mine })),
+    { transaction },
+  );
+  await PaintRow.bulkCreate(
+    shop.paints.map((p) => ({ ...p, ...mine })),
     { transaction },
   );
   await UserRow.create(

@@ -1,4 +1,13 @@
-import { Command, HelperInput, PersonInput, PlaceInput, StationInput, ToolInput, WorkshopInput } from '@app/contract';
+import {
+  Command,
+  HelperInput,
+  PaintInput,
+  PersonInput,
+  PlaceInput,
+  StationInput,
+  ToolInput,
+  WorkshopInput,
+} from '@app/contract';
 import { type Request, type Response, Router } from 'express';
 import type { AppOptions } from '../app.ts';
 import { ApiError } from '../errors.ts';
@@ -7,7 +16,13 @@ import { addHelper } from '../services/accounts.ts';
 import { removeShopRow, saveShopRow, saveWorkshop, type ShopTable } from '../services/shop.ts';
 
 const ALL = { abortEarly: false, stripUnknown: true } as const;
-const INPUTS = { people: PersonInput, stations: StationInput, tools: ToolInput, places: PlaceInput } as const;
+const INPUTS = {
+  people: PersonInput,
+  stations: StationInput,
+  tools: ToolInput,
+  places: PlaceInput,
+  paints: PaintInput,
+} as const;
 
 /** Setting up the shop; the owner's alone. */
 export function shopRoutes({ deps }: AppOptions): Router {

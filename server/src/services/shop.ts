@@ -1,11 +1,19 @@
 import { randomUUID } from 'node:crypto';
-import type { CommandAnswer, PersonInput, PlaceInput, StationInput, ToolInput, WorkshopInput } from '@app/contract';
+import type {
+  CommandAnswer,
+  PaintInput,
+  PersonInput,
+  PlaceInput,
+  StationInput,
+  ToolInput,
+  WorkshopInput,
+} from '@app/contract';
 import { ApiError } from '../errors.ts';
 import { PersonRow, StationRow } from '../store/models.ts';
 import { type Actor, carryOut, type Deps } from './commands.ts';
 
-export type ShopTable = 'people' | 'stations' | 'tools' | 'places';
-export type ShopInput = PersonInput | StationInput | ToolInput | PlaceInput;
+export type ShopTable = 'people' | 'stations' | 'tools' | 'places' | 'paints';
+export type ShopInput = PersonInput | StationInput | ToolInput | PlaceInput | PaintInput;
 
 /** Adds (`id` null) or changes a person, station, tool or place; the plan follows. */
 export function saveShopRow(

@@ -1,5 +1,5 @@
 import type { StepDone, StepPin, StepProblem, StepStart } from '@app/contract';
-import { type Instant, type Pin, rework, type RouteStep, type ShopStep, type StepState } from '@app/core';
+import { holdBefore, type Instant, type Pin, rework, type RouteStep, type ShopStep, type StepState } from '@app/core';
 import type { CommandAnswer } from '@app/contract';
 import { ApiError } from '../errors.ts';
 import { StepRow } from '../store/models.ts';
@@ -75,6 +75,10 @@ export function reportProblem(deps: Deps, actor: Actor, stepId: string, input: S
           ...planning,
         };
       }
+      if (input.kind === 'hold') {
+        await addHold(deps, rows, step, stepId, input);
+        return { summary: `“${step.route.title}” on ${piece} waits for ${input.title ?? 'someone'}`, ...planning };
+      }
       if (step.state.kind === 'planned')
         throw new ApiError('STEP_STATE', { detail: 'It has not been started, so it cannot have failed.' });
       const kind = input.kind === 'redo' ? 'redo' : 'bleed-through';
@@ -102,19 +106,43 @@ async function addRework(
       { state: doneState(failed, deps.clock.now(), await crew(rows, input.by)) },
       input.version,
     );
+  if (kind === 'bleed-through' && failed.route.coat === null)
+    throw new ApiError('INVALID_REQUEST', { fields: { kind: 'Only a coat can bleed through.' } });
+  await rewrite(rows, failed.piece_id, (steps) => rework(failed.piece_id, steps, stepId, kind));
+}
+
+/** Waiting for someone or something until a date; the step it stands before starts no earlier. */
+async function addHold(
+  deps: Deps,
+  rows: Recorder,
+  step: StepFields,
+  stepId: string,
+  { title, until }: StepProblem,
+): Promise<void> {
+  if (step.state.kind !== 'planned')
+    throw new ApiError('STEP_STATE', { detail: 'Only a step still to come can be held.' });
+  if (!title) throw new ApiError('INVALID_REQUEST', { fields: { title: 'Say what it waits for.' } });
+  if (until === undefined || until <= deps.clock.now())
+    throw new ApiError('INVALID_REQUEST', { fields: { until: 'Say until when, later than now.' } });
+  await rewrite(rows, step.piece_id, (steps) => holdBefore(step.piece_id, steps, stepId, `Wait for ${title}`, until));
+}
+
+/** Replaces the steps of a piece by what `change` makes of them: known ones are updated, new ones inserted. */
+async function rewrite(
+  rows: Recorder,
+  pieceId: string,
+  change: (steps: readonly ShopStep[]) => readonly ShopStep[],
+): Promise<void> {
   const all = await StepRow.findAll({
-    where: { workshop_id: rows.workshopId, piece_id: failed.piece_id },
+    where: { workshop_id: rows.workshopId, piece_id: pieceId },
     order: [['position', 'ASC']],
     transaction: rows.transaction,
   });
-  const steps: ShopStep[] = all.map((s) => ({ ...s.route, id: s.id, state: s.state, pin: s.pin }));
-  if (kind === 'bleed-through' && failed.route.coat === null)
-    throw new ApiError('INVALID_REQUEST', { fields: { kind: 'Only a coat can bleed through.' } });
-  const next = rework(failed.piece_id, steps, stepId, kind);
+  const next = change(all.map((s): ShopStep => ({ ...s.route, id: s.id, state: s.state, pin: s.pin })));
   for (const [position, { id, state, pin, ...route }] of next.entries()) {
     const known = all.some((s) => s.id === id);
     if (known) await rows.update('steps', id, { position, route });
-    else await rows.insert('steps', id, { piece_id: failed.piece_id, position, route, state, pin });
+    else await rows.insert('steps', id, { piece_id: pieceId, position, route, state, pin });
   }
 }
 

@@ -68,6 +68,15 @@ export class PlaceRow extends Model<InferAttributes<PlaceRow>, InferCreationAttr
   declare series: ClimateSeries | null;
   declare version: number;
 }
+export class PaintRow extends Model<InferAttributes<PaintRow>, InferCreationAttributes<PaintRow>> {
+  declare id: string;
+  declare workshop_id: string;
+  declare name: string;
+  declare hex: string;
+  declare product: string;
+  declare on_hand_litres: number;
+  declare version: number;
+}
 export class PieceRow extends Model<InferAttributes<PieceRow>, InferCreationAttributes<PieceRow>> {
   declare id: string;
   declare workshop_id: string;
@@ -189,6 +198,18 @@ export function defineModels(sequelize: Sequelize): void {
     { id: id(), workshop_id: owned(), name: text(), typical: json(), series: DataTypes.JSONB, version: version() },
     options('places'),
   );
+  PaintRow.init(
+    {
+      id: id(),
+      workshop_id: owned(),
+      name: text(),
+      hex: text(),
+      product: text(),
+      on_hand_litres: { type: DataTypes.DOUBLE, allowNull: false },
+      version: version(),
+    },
+    options('paints'),
+  );
   PieceRow.init(
     {
       id: id(),
@@ -259,6 +280,7 @@ export const TABLES = {
   stations: StationRow,
   tools: ToolRow,
   places: PlaceRow,
+  paints: PaintRow,
   pieces: PieceRow,
   steps: StepRow,
 } as const;

@@ -1,7 +1,17 @@
 import type { Plan, Shop, ShopPiece } from '@app/core';
 import type { PieceView } from '@app/contract';
 import type { Transaction } from 'sequelize';
-import { PersonRow, PieceRow, PlaceRow, PlanRow, StationRow, StepRow, ToolRow, WorkshopRow } from './models.ts';
+import {
+  PaintRow,
+  PersonRow,
+  PieceRow,
+  PlaceRow,
+  PlanRow,
+  StationRow,
+  StepRow,
+  ToolRow,
+  WorkshopRow,
+} from './models.ts';
 
 export type StoredShop = {
   readonly shop: Shop;
@@ -27,11 +37,12 @@ export async function loadShop(workshopId: string, transaction?: Transaction): P
   const stations = await StationRow.findAll(where);
   const tools = await ToolRow.findAll(where);
   const places = await PlaceRow.findAll(where);
+  const paints = await PaintRow.findAll(where);
   const pieces = await PieceRow.findAll({ ...where, limit: 2000 });
   const steps = await StepRow.findAll({ ...where, order: [['position', 'ASC']], limit: 40_000 });
   const stepsOf = groupByPiece(steps);
   const versions: Record<string, number> = {};
-  for (const [table, rows] of Object.entries({ people, stations, tools, places }))
+  for (const [table, rows] of Object.entries({ people, stations, tools, places, paints }))
     for (const r of rows) versions[`${table}/${r.id}`] = r.version;
   return {
     workshop,
@@ -48,6 +59,7 @@ export async function loadShop(workshopId: string, transaction?: Transaction): P
         climate,
       })),
       tools: tools.map(({ id, name, capacity }) => ({ id, name, capacity })),
+      paints: paints.map(({ id, name, hex, product, on_hand_litres }) => ({ id, name, hex, product, on_hand_litres })),
       places: places.map(({ id, name, typical, series }) => ({ id, name, typical, series })),
     },
     pieces: pieces.map((p) => pieceView(p, stepsOf.get(p.id) ?? [])),

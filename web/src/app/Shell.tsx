@@ -1,11 +1,13 @@
 import { Ellipsis, ListChecks, LogOut, Moon, Plus, Rows3, Settings, Sun, Tag as TagIcon } from 'lucide-react';
 import { type ReactNode, useMemo, useState } from 'react';
-import { NavLink, useNavigate } from 'react-router';
+import { Link, NavLink, useNavigate } from 'react-router';
 import { mutate } from 'swr';
 import { send } from './api.ts';
+import { useSaying } from './saying.ts';
 import { useWorkshop } from './workshop.tsx';
+import { sayDay } from '../ui/time.ts';
 import { healthOf } from '../ui/Health.tsx';
-import { hourlyClimate, mainPlace } from '@app/core';
+import { hourlyClimate, mainPlace, shelfDemand } from '@app/core';
 import { sayTemperature } from '../ui/amounts.ts';
 import { GrainDefs } from '../grain/GrainDefs.tsx';
 
@@ -96,7 +98,9 @@ function PhoneBar() {
           key={to}
           to={to}
           end
-          className={({ isActive }) => `${cell} ${isActive ? 'font-semibold shadow-[inset_0_3px_0_var(--m-ink)]' : 'text-sub'}`}
+          className={({ isActive }) =>
+            `${cell} ${isActive ? 'font-semibold shadow-[inset_0_3px_0_var(--m-ink)]' : 'text-sub'}`
+          }
         >
           <Icon size={20} aria-hidden="true" />
           {label}
@@ -127,6 +131,11 @@ function ShopState() {
   const unplanned = view.pieces.filter(
     (p) => p.active && p.steps.length > 0 && view.plan.ready[p.id] === undefined,
   ).length;
+  const saying = useSaying();
+  const short = useMemo(
+    () => shelfDemand(view.shop.paints, view.pieces, view.plan).filter((d) => d.short !== null),
+    [view.shop.paints, view.pieces, view.plan],
+  );
   const air = useMemo(() => {
     const place = mainPlace(view.shop);
     return place
@@ -137,6 +146,11 @@ function ShopState() {
     <p className="condensed ml-auto hidden items-center gap-3 text-table lg:flex">
       {late > 0 && <span className="font-semibold text-oxide-text">{late} late</span>}
       {unplanned > 0 && <span className="font-semibold text-oxide-text">{unplanned} without room</span>}
+      {short.length > 0 && (
+        <Link to="/shop" className="font-semibold text-oxide-text underline">
+          {short[0]!.paint.name} runs short {sayDay(short[0]!.short!.at, saying)}
+        </Link>
+      )}
       {late + unplanned === 0 && view.pieces.length > 0 && (
         <span className="font-semibold text-verdigris-text">all dates fit</span>
       )}

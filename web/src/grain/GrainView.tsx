@@ -388,7 +388,7 @@ function Work({ work, view, scale, saying, isSelected, onSelect }: WorkProps) {
 const STATE_WORDS = { done: ', done', running: ', under way', planned: '', overdue: ', not started?' } as const;
 const LOOK = {
   done: { fill: 'var(--m-sub)', stroke: 'var(--m-sub)', text: 'var(--m-paper)' },
-  running: { fill: 'var(--m-copper)', stroke: 'var(--m-copper)', text: '#ffffff' },
+  running: { fill: 'var(--m-copper)', stroke: 'var(--m-copper)', text: 'var(--m-paper)' },
   planned: { fill: 'var(--m-paper)', stroke: 'var(--m-ink)', text: 'var(--m-ink)' },
   overdue: { fill: 'var(--m-paper)', stroke: 'var(--m-oxide)', text: 'var(--m-oxide-text)' },
 } as const;

@@ -67,27 +67,23 @@ export function StepActions({ piece, step, onDone }: ActionsProps) {
           </div>
         </>
       )}
-      <Problems
-        step={step}
-        onProblem={(problem, minutes) => void act('problem', { kind: problem, ...(minutes ? { minutes } : {}) })}
-      />
+      <Problems step={step} onProblem={(problem, more = {}) => void act('problem', { kind: problem, ...more })} />
     </div>
   );
 }
 
-function Problems({
-  step,
-  onProblem,
-}: {
-  readonly step: ShopStep;
-  readonly onProblem: (kind: string, minutes?: number) => void;
-}) {
+type ProblemsProps = { readonly step: ShopStep; readonly onProblem: (kind: string, more?: object) => void };
+
+function Problems({ step, onProblem }: ProblemsProps) {
   if (step.state.kind === 'planned')
     return (
-      <div className="flex flex-wrap items-center gap-2">
-        <span className="text-table text-sub">Still wet?</span>
-        <Button onClick={() => onProblem('not-dry', 60)}>Not yet: 1 h more</Button>
-        <Button onClick={() => onProblem('not-dry', 24 * 60)}>A day more</Button>
+      <div className="flex flex-col gap-3">
+        <div className="flex flex-wrap items-center gap-2">
+          <span className="text-table text-sub">Still wet?</span>
+          <Button onClick={() => onProblem('not-dry', { minutes: 60 })}>Not yet: 1 h more</Button>
+          <Button onClick={() => onProblem('not-dry', { minutes: 24 * 60 })}>A day more</Button>
+        </div>
+        <HoldForm onHold={(more) => onProblem('hold', more)} />
       </div>
     );
   return (
@@ -100,5 +96,33 @@ function Problems({
         <Button onClick={() => onProblem('bleed-through')}>Bleeds through: prime again</Button>
       )}
     </div>
+  );
+}
+
+/** An approval, a part, a delivery: named, with the day it is expected. */
+function HoldForm({ onHold }: { readonly onHold: (more: { title: string; until: number }) => void }) {
+  const { view, now } = useWorkshop();
+  const zone = view.shop.timeZone;
+  const [title, setTitle] = useState('');
+  const [until, setUntil] = useState(toField(now + 2 * 1440, zone));
+  const at = fromField(until, zone);
+  return (
+    <details className="border-t border-line pt-3">
+      <summary className="cursor-pointer text-table font-semibold">Hold it: waiting for someone or something</summary>
+      <div className="flex flex-col gap-3 pt-3">
+        <Field label="Waits for" hint="e.g. the client to approve the sample, two hinges">
+          <Input value={title} maxLength={80} onChange={(e) => setTitle(e.target.value)} />
+        </Field>
+        <Field label="Expected by">
+          <Input type="datetime-local" value={until} onChange={(e) => setUntil(e.target.value)} />
+        </Field>
+        <Button
+          disabled={title.trim() === '' || at === undefined || at <= now}
+          onClick={() => at !== undefined && onHold({ title: title.trim(), until: at })}
+        >
+          Hold until then
+        </Button>
+      </div>
+    </details>
   );
 }

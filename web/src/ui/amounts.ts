@@ -24,3 +24,9 @@ export const lengthUnit = (units: Units) => (units === 'metric' ? 'cm' : 'in');
 export const toTyped = (metres: number, units: Units) =>
   Math.round((units === 'metric' ? metres * 100 : metresToInches(metres)) * 10) / 10;
 export const fromTyped = (typed: number, units: Units) => (units === 'metric' ? typed / 100 : inchesToMetres(typed));
+
+/** Amounts of paint are typed in litres or US quarts and kept in litres. */
+export const toTypedLitres = (l: number, units: Units) =>
+  Math.round((units === 'metric' ? l : litresToUsQuarts(l)) * 100) / 100;
+export const fromTypedLitres = (typed: number, units: Units) =>
+  units === 'metric' ? typed : typed / litresToUsQuarts(1);

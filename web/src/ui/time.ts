@@ -52,11 +52,11 @@ export function sayDate(at: Instant, s: Saying): string {
   return `${weekday} ${format(s.zone, s.units, { day: 'numeric' }).format(at * 60_000)}`;
 }
 
-/** `45 min`, `1 h`, `2 h 10`, `3 days`. */
+/** `45 min`, `1 h`, `2 h 10`, `1.5 days`, `3 days`. */
 export function sayLength(minutes: number): string {
   const m = Math.round(minutes);
   if (m < 60) return `${m} min`;
-  if (m < 48 * 60) return m % 60 === 0 ? `${m / 60} h` : `${Math.floor(m / 60)} h ${String(m % 60).padStart(2, '0')}`;
+  if (m < 36 * 60) return m % 60 === 0 ? `${m / 60} h` : `${Math.floor(m / 60)} h ${String(m % 60).padStart(2, '0')}`;
   const days = Math.round((m / 1440) * 2) / 2;
   return `${days} days`;
 }

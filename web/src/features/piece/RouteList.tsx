@@ -21,14 +21,7 @@ export function RouteList({ piece, explained, onOpen }: ListProps) {
     (a, b) => (view.plan.steps[a.id]?.start ?? Infinity) - (view.plan.steps[b.id]?.start ?? Infinity),
   );
   const row = (s: ShopStep, i: number) => (
-    <RouteRow
-      key={s.id}
-      piece={piece}
-      step={s}
-      layers={layersUpTo(steps, i)}
-      explained={explained}
-      onOpen={onOpen}
-    />
+    <RouteRow key={s.id} piece={piece} step={s} layers={layersUpTo(steps, i)} explained={explained} onOpen={onOpen} />
   );
   const firstOpen = steps.findIndex((s) => s.state.kind !== 'done');
   const done = firstOpen === -1 ? steps.length : firstOpen;

@@ -15,10 +15,12 @@ export function PlanFoot({ explained }: { readonly explained: Explained | null }
   return (
     <footer className="flex min-h-16 shrink-0 items-center gap-6 border-t border-keyline bg-raised px-4 py-2">
       <div className="min-w-0 flex-1" role="status">
-        <p className={`truncate text-section font-semibold ${sentence.kind === 'fine' ? '' : 'text-oxide-text'}`}>
+        <p
+          className={`line-clamp-2 text-section md:line-clamp-1 font-semibold ${sentence.kind === 'fine' ? '' : 'text-oxide-text'}`}
+        >
           {sentence.headline}
         </p>
-        <p className="truncate text-table text-sub">{sentence.reason}</p>
+        <p className="line-clamp-2 text-table text-sub md:line-clamp-1">{sentence.reason}</p>
       </div>
       {change && (
         <div className="hidden min-w-0 max-w-[46%] items-center gap-2 text-right md:flex" data-testid="last-change">

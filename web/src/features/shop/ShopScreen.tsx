@@ -1,5 +1,6 @@
 import { useSession } from '../../app/session.ts';
 import { useWorkshop } from '../../app/workshop.tsx';
+import { PaintsSection } from './PaintsSection.tsx';
 import { PeopleSection } from './PeopleSection.tsx';
 import { PlacesSection } from './PlacesSection.tsx';
 import { StationsSection } from './StationsSection.tsx';
@@ -19,6 +20,7 @@ export function ShopScreen() {
           <PeopleSection />
           <StationsSection />
           <PlacesSection />
+          <PaintsSection />
           <WorkshopSection />
         </fieldset>
         {session?.addressQr && (

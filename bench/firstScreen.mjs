@@ -1,0 +1,48 @@
+// First screen, cold, on loopback: a new browser, empty cache, from the address to a plan one can use; and what is sent.
+import { execFileSync } from 'node:child_process';
+import { chromium } from '@playwright/test';
+
+const address = process.argv[2];
+const executablePath = execFileSync('sh', ['-c', 'command -v chromium'], { encoding: 'utf8' }).trim();
+const args = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
+const times = [];
+let script = 0;
+for (let run = 0; run < 5; run++) {
+  const browser = await chromium.launch({ executablePath, args });
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const signIn = await context.request.post(`${address}/api/session/demo`, { data: {} });
+  if (!signIn.ok()) throw new Error('the demo sign-in failed');
+  const page = await context.newPage();
+  script = 0;
+  page.on('response', async (r) => {
+    if (r.url().endsWith('.js'))
+      script += Number((await r.allHeaders())['content-length'] ?? (await r.request().sizes()).responseBodySize);
+  });
+  const start = performance.now();
+  await page.goto(`${address}/plan`);
+  await page.getByTestId('lane-Settle').getByRole('button').first().waitFor();
+  times.push(performance.now() - start);
+  await page.waitForTimeout(800);
+  const sizes = await page.evaluate(() =>
+    performance
+      .getEntriesByType('resource')
+      .filter((e) => e.initiatorType === 'script' || e.name.endsWith('.js'))
+      .reduce((n, e) => n + e.encodedBodySize, 0),
+  );
+  script = sizes;
+  await browser.close();
+}
+times.sort((a, b) => a - b);
+console.log('| what | aim | median | worst |\n| --- | --- | --- | --- |');
+console.log(
+  `| plan on screen and usable, cold, loopback | 1500 ms | ${times[2].toFixed(0)} ms | ${times[4].toFixed(0)} ms |`,
+);
+console.log(`| script of the first view, gzipped | 250 kB | ${(script / 1000).toFixed(0)} kB | - |`);
