@@ -1,6 +1,5 @@
-import { AxeBuilder } from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
-import { Mokume } from './support/mokume.ts';
+import { enterDemo, Mokume } from './support/mokume.ts';
 
 let mokume: Mokume;
 test.describe.configure({ mode: 'serial' });
@@ -10,12 +9,7 @@ test.beforeAll(async () => {
 });
 test.afterAll(() => mokume.stop());
 
-async function demo(page: Page, path = '/plan'): Promise<void> {
-  await page.goto(mokume.address);
-  await page.getByRole('button', { name: /Look round the demo/ }).click();
-  await page.getByRole('navigation', { name: 'Main' }).waitFor();
-  await page.goto(mokume.address + path);
-}
+const demo = (page: Page, path = '/plan') => enterDemo(page, mokume.address, path);
 
 test('the demo shows a dozen lanes, the late promise in a sentence with its reason, and a bleed-through, a hold and a cold night', async ({
   page,
@@ -94,42 +88,4 @@ test('from the keyboard a step is opened, pinned not before a time, and the plan
   await expect(step).not.toHaveAttribute('aria-label', before!);
   await page.getByTestId('last-change').getByRole('button', { name: 'Undo' }).click();
   await expect(step).toHaveAttribute('aria-label', before!);
-});
-
-for (const scheme of ['light', 'dark'] as const)
-  test(`no accessibility fault on the main views, ${scheme}`, async ({ browser }) => {
-    const context = await browser.newContext({ colorScheme: scheme, viewport: { width: 1280, height: 800 } });
-    const page = await context.newPage();
-    await page.goto(mokume.address);
-    for (const path of ['welcome', '/plan', '/today', '/pieces', '/pieces/wardrobe', '/pieces/new', '/shop']) {
-      if (path === '/plan') await demo(page);
-      else if (path !== 'welcome') await page.goto(mokume.address + path);
-      await page.getByRole('heading', { level: 1 }).waitFor();
-      const { violations } = await new AxeBuilder({ page })
-        .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
-        .analyze();
-      expect(
-        violations.map(
-          (v) =>
-            `${path}: ${v.id}: ${v.nodes
-              .map((n) => n.target.join(' '))
-              .slice(0, 3)
-              .join(' | ')}`,
-        ),
-      ).toEqual([]);
-    }
-    await context.close();
-  });
-
-test('on a phone Today, a piece and its log fit the width', async ({ browser }) => {
-  const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
-  const page = await context.newPage();
-  await demo(page, '/today');
-  for (const path of ['/today', '/pieces', '/pieces/rush-chairs']) {
-    await page.goto(mokume.address + path);
-    await page.getByRole('heading', { level: 1 }).waitFor();
-    const overflow = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
-    expect(overflow, path).toBeLessThanOrEqual(0);
-  }
-  await context.close();
 });

@@ -84,3 +84,11 @@ export async function startOwn(page: Page, address: string, shop: Shop): Promise
   await page.getByRole('button', { name: 'Start my shop' }).click();
   await page.getByRole('heading', { name: 'Put the first piece on the floor' }).waitFor();
 }
+
+/** Through the welcome into the demo, then to a path of it. */
+export async function enterDemo(page: Page, address: string, path = '/plan'): Promise<void> {
+  await page.goto(address);
+  await page.getByRole('button', { name: /Look round the demo/ }).click();
+  await page.getByRole('banner').getByText('Boat-shed workshop').waitFor();
+  await page.goto(address + path);
+}

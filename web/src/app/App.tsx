@@ -2,13 +2,15 @@ import { lazy, Suspense } from 'react';
 import { Navigate, Route, Routes } from 'react-router';
 import { Toaster } from 'sonner';
 import { PlanScreen } from '../features/plan/PlanScreen.tsx';
-import { Welcome } from '../features/welcome/Welcome.tsx';
-import { NewPasswordScreen } from '../features/welcome/NewPasswordScreen.tsx';
 import { Button } from '../ui/parts.tsx';
 import { useSession } from './session.ts';
 import { Shell } from './Shell.tsx';
 import { WorkshopProvider } from './workshop.tsx';
 
+const Welcome = lazy(async () => ({ default: (await import('../features/welcome/Welcome.tsx')).Welcome }));
+const NewPasswordScreen = lazy(async () => ({
+  default: (await import('../features/welcome/NewPasswordScreen.tsx')).NewPasswordScreen,
+}));
 const TodayScreen = lazy(async () => ({ default: (await import('../features/today/TodayScreen.tsx')).TodayScreen }));
 const NewPieceScreen = lazy(async () => ({
   default: (await import('../features/new-piece/NewPieceScreen.tsx')).NewPieceScreen,
@@ -28,17 +30,19 @@ export function App() {
   return (
     <>
       <Toaster position="bottom-right" offset={76} toastOptions={{ className: 'mokume-toast' }} />
-      {error ? (
-        <Failed error={error as Error} retry={() => void mutate()} />
-      ) : !session ? (
-        <Blank />
-      ) : !session.user ? (
-        <Welcome demoHere={session.demoHere} />
-      ) : session.user.mustChangePassword ? (
-        <NewPasswordScreen />
-      ) : (
-        <SignedIn />
-      )}
+      <Suspense fallback={<Blank />}>
+        {error ? (
+          <Failed error={error as Error} retry={() => void mutate()} />
+        ) : !session ? (
+          <Blank />
+        ) : !session.user ? (
+          <Welcome demoHere={session.demoHere} />
+        ) : session.user.mustChangePassword ? (
+          <NewPasswordScreen />
+        ) : (
+          <SignedIn />
+        )}
+      </Suspense>
     </>
   );
 }

@@ -1,0 +1,54 @@
+import type { PieceView, WorkshopView } from '@app/contract';
+import { firstShop } from '@app/core';
+import { expect, test } from 'vitest';
+import { changeSentence, planSentence } from './planSentence.ts';
+
+const NOW = 29_540_000;
+const saying = { zone: 'UTC', units: 'metric' as const, now: NOW };
+const piece = (id: string, more: Partial<PieceView>): PieceView =>
+  ({ id, name: id, due: null, told: false, active: true, arrival: NOW, steps: [], ...more }) as unknown as PieceView;
+const view = (pieces: PieceView[], plan: Partial<WorkshopView['plan']>): WorkshopView =>
+  ({
+    shop: firstShop('UTC', 'Rona'),
+    pieces,
+    plan: { steps: {}, ready: {}, unplanned: [], notices: [], ...plan },
+  }) as unknown as WorkshopView;
+
+test('a told promise that is late comes before a worse one that was not told', () => {
+  const v = view([piece('Settle', { due: NOW, told: true }), piece('Stool', { due: NOW })], {
+    ready: { Settle: NOW + 120, Stool: NOW + 5000 },
+  });
+  const s = planSentence(v, null, saying);
+  expect(s.headline).toMatch(/^Settle misses .* by 2 h; the client was told that date\.$/);
+  expect(s.reason).toMatch(/1 more is late/);
+});
+test('the reason names where the days went, a hold by what it waits for', () => {
+  const hold = { id: 'Settle.hold', hands: 0, title: 'Wait for the sample' };
+  const v = view([piece('Settle', { due: NOW, steps: [hold] as never })], { ready: { Settle: NOW + 5000 } });
+  const chain = [
+    { kind: 'work', step: 'x', wait: null, from: 0, until: 90 },
+    { kind: 'drying', step: 'x', wait: null, from: 90, until: 90 + 720 },
+    { kind: 'waiting', step: 'Settle.hold', wait: { kind: 'pin', until: 0 }, from: 810, until: 810 + 2880 },
+  ] as const;
+  expect(planSentence(v, { waits: {}, chains: { Settle: chain } }, saying).reason).toBe(
+    'On its way: 2 days waiting for the sample, 12 h drying, 1 h 30 of work.',
+  );
+});
+test('no room is said with its reason; when all fits, the next pickup is', () => {
+  expect(
+    planSentence(
+      view([piece('Box', {})], { unplanned: [{ step: 's', piece: 'Box', reason: 'Too cold.' }] }),
+      null,
+      saying,
+    ),
+  ).toMatchObject({ headline: 'Box has no room in the plan.', reason: 'Too cold.' });
+  expect(
+    planSentence(view([piece('Box', { due: NOW + 600 })], { ready: { Box: NOW + 60 } }), null, saying),
+  ).toMatchObject({ kind: 'fine', reason: expect.stringMatching(/^Next out: Box/) as string });
+});
+test('what a change moved is said by piece, later or sooner', () => {
+  const v = view([piece('Box', {})], {});
+  const change = { moves: [{ piece: 'Box', readyBefore: NOW, readyAfter: NOW + 130, moves: [] }] };
+  expect(changeSentence(change as never, v, saying)).toMatch(/^Box is ready 2 h 10 later, /);
+  expect(changeSentence({ moves: [] } as never, v, saying)).toBeNull();
+});
