@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { ERRORS } from '@app/contract';
+import { problemOf, verify } from '@app/core';
 import { readFileSync } from 'node:fs';
 import supertest from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
@@ -145,6 +146,7 @@ describe('the demo', () => {
     await visitor.agent.post('/api/session/demo').send({}).expect(200);
     const v = await visitor.view();
     expect(v.pieces).toHaveLength(12);
+    expect(verify(problemOf(v.shop, v.pieces, v.now), v.plan)).toEqual([]);
     expect(v.pieces.some((p) => p.steps.every((s) => s.state.kind === 'done'))).toBe(true);
     expect(v.pieces.some((p) => p.steps.every((s) => s.state.kind === 'planned'))).toBe(true);
     expect(v.pieces.flatMap((p) => p.steps.map((s) => s.key)).some((k) => k.startsWith('hold-'))).toBe(true);

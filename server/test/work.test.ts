@@ -232,6 +232,45 @@ describe('the shop', () => {
     const refused = await rona.agent.delete('/api/shop/people/owner').send({ commandId: randomUUID() });
     expect(refused.body).toMatchObject({ fields: { id: 'A shop needs at least one person.' } });
   });
+  test('a block on the bench is worked around', async () => {
+    await rona.addChest();
+    const before = await rona.view();
+    const first = before.plan.steps[stepOf(before, 'take-apart').id]!;
+    const weekly = Array.from({ length: 7 }, () => [{ from: 0, until: 1440 }]);
+    const blocks = [{ title: 'Neighbour’s boat', on: { date: '2026-03-02' }, from: 0, until: 1440 }];
+    const { id: _id, ...bench } = before.shop.stations.find((s) => s.id === 'bench')!;
+    await rona.command('put', '/shop/stations/bench', {
+      ...bench,
+      version: 0,
+      hours: { weekly, exceptions: [], blocks },
+    });
+    const after = await rona.view();
+    expect(after.plan.steps[stepOf(after, 'take-apart').id]!.start).toBe(first.start + 1440);
+    holds(after);
+  });
+  test('a hold keeps a step back until its day, and letting it go brings the step forward', async () => {
+    await rona.addChest();
+    let v = await rona.view();
+    const id = stepOf(v, 'scuff').id;
+    const until = MONDAY_9 + 7 * 1440;
+    await rona.command('post', `/steps/${encodeURIComponent(id)}/problem`, {
+      version: 0,
+      by: 'owner',
+      kind: 'hold',
+      title: 'the client’s word',
+      until,
+    });
+    v = await rona.view();
+    expect(v.plan.steps[id]!.start).toBeGreaterThanOrEqual(until);
+    holds(v);
+    await rona.command('post', `/steps/${encodeURIComponent(stepOf(v, 'hold-1').id)}/done`, {
+      version: 0,
+      by: 'owner',
+    });
+    v = await rona.view();
+    expect(v.plan.steps[id]!.start).toBeLessThan(until);
+    holds(v);
+  });
   test('a colder garage makes drying longer', async () => {
     await rona.addChest();
     const before = await rona.view();

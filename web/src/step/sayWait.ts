@@ -12,6 +12,8 @@ export function sayWait(wait: Wait, steps: readonly ShopStep[], saying: Saying):
       return `Set to start no earlier than ${sayTime(wait.until, saying)}.`;
     case 'step': {
       const before = steps.find((s) => s.id === wait.step);
+      if (before?.hands === 0)
+        return `Waits for ${before.title.replace(/^Wait for /, '')}, expected ${sayTime(wait.until, saying)}.`;
       const title = before ? `“${before.title}”` : 'an earlier step';
       if (wait.from === 'end') return `Waits for ${title}, done ${sayTime(wait.until, saying)}.`;
       return `Waits for ${title} to dry${FIT[wait.from] ?? ''}, ${sayTime(wait.until, saying)}.`;

@@ -49,6 +49,7 @@ export function PlanScreen() {
         zoom={zoom}
         saying={saying}
         selected={selected}
+        explained={explained}
         onSelect={open}
         onPiece={(id) => void navigate(`/pieces/${id}`)}
       />

@@ -11,6 +11,7 @@ import {
 import { useState } from 'react';
 import { useWorkshop } from '../../app/workshop.tsx';
 import { Button, Field, Input, Section, Tap } from '../../ui/parts.tsx';
+import { BlocksEditor } from './BlocksEditor.tsx';
 import { HelperSignIn } from './HelperSignIn.tsx';
 import { readShifts, shiftsText, timeText } from './hoursText.ts';
 import { WeekDrawing } from './WeekDrawing.tsx';
@@ -89,7 +90,7 @@ function PersonEditor({ person }: { readonly person: Person }) {
           </p>
         )}
         <DaysOff exceptions={exceptions} onChange={setExceptions} />
-        <Blocks blocks={blocks} onChange={setBlocks} />
+        <BlocksEditor blocks={blocks} onChange={setBlocks} />
         <div role="group" aria-label="Skills" className="flex flex-wrap gap-1">
           {SKILLS.map((s) => (
             <Tap
@@ -138,65 +139,6 @@ function DaysOff({
       {exceptions.map((e) => (
         <Tap key={e.date} isOn onToggle={() => onChange(exceptions.filter((x) => x !== e))}>
           {e.date} {e.shifts.length === 0 ? 'off' : shiftsText(e.shifts)} ×
-        </Tap>
-      ))}
-    </div>
-  );
-}
-
-function Blocks({
-  blocks,
-  onChange,
-}: {
-  readonly blocks: readonly Block[];
-  readonly onChange: (b: readonly Block[]) => void;
-}) {
-  const [title, setTitle] = useState('');
-  const [day, setDay] = useState('0');
-  const [date, setDate] = useState('');
-  const [time, setTime] = useState('');
-  const shift = readShifts(time)?.[0];
-  const isReady = title.trim() !== '' && shift !== undefined && (day !== 'date' || date !== '');
-  const add = () => {
-    if (!shift) return;
-    onChange([...blocks, { title: title.trim(), on: day === 'date' ? { date } : { weekday: Number(day) }, ...shift }]);
-    setTitle('');
-    setTime('');
-  };
-  return (
-    <div className="flex flex-wrap items-end gap-2">
-      <Field label="Block: market, fetching, school run">
-        <Input value={title} onChange={(e) => setTitle(e.target.value)} />
-      </Field>
-      <Field label="When">
-        <select className="select h-8 border-keyline bg-raised" value={day} onChange={(e) => setDay(e.target.value)}>
-          {DAYS.map((d, i) => (
-            <option key={d} value={i}>
-              every {d}
-            </option>
-          ))}
-          <option value="date">once, on a date</option>
-        </select>
-      </Field>
-      {day === 'date' && (
-        <Field label="Date">
-          <Input type="date" value={date} onChange={(e) => setDate(e.target.value)} />
-        </Field>
-      )}
-      <Field label="From–to">
-        <Input className="max-w-28" placeholder="14–15:30" value={time} onChange={(e) => setTime(e.target.value)} />
-      </Field>
-      <Button disabled={!isReady} onClick={add}>
-        Add block
-      </Button>
-      {blocks.map((b) => (
-        <Tap
-          key={`${b.title}-${JSON.stringify(b.on)}-${String(b.from)}`}
-          isOn
-          onToggle={() => onChange(blocks.filter((x) => x !== b))}
-        >
-          {b.title}, {'date' in b.on ? b.on.date : `every ${DAYS[b.on.weekday] ?? ''}`} {timeText(b.from)}–
-          {timeText(b.until)} ×
         </Tap>
       ))}
     </div>

@@ -1,7 +1,8 @@
-import { type Station, STATION_KINDS, type StationKind, type Hours } from '@app/core';
+import { type Block, type Hours, type Shift, type Station, STATION_KINDS, type StationKind } from '@app/core';
 import { useState } from 'react';
 import { useWorkshop } from '../../app/workshop.tsx';
 import { Button, Field, Input, Section, Select } from '../../ui/parts.tsx';
+import { BlocksEditor } from './BlocksEditor.tsx';
 import { readShifts, shiftsText } from './hoursText.ts';
 
 const KIND_WORDS: Record<StationKind, string> = {
@@ -57,12 +58,20 @@ export function StationsSection() {
   );
 }
 
-const everyDay = (text: string): Hours | null => {
+const ALL_DAY: readonly Shift[] = [{ from: 0, until: 1440 }];
+
+/** Hours of a place: the same shifts every day, any time when none are typed; null when nothing limits it. */
+function placeHours(text: string, blocks: readonly Block[]): Hours | null {
   const shifts = readShifts(text);
-  return text.trim() === '' || !shifts
-    ? null
-    : { weekly: Array.from({ length: 7 }, () => shifts), exceptions: [], blocks: [] };
-};
+  const isAnyTime = text.trim() === '' || !shifts;
+  if (isAnyTime && blocks.length === 0) return null;
+  return { weekly: Array.from({ length: 7 }, () => (isAnyTime ? ALL_DAY : shifts)), exceptions: [], blocks };
+}
+
+function shownHours(hours: Hours | null): string {
+  const day = hours?.weekly[0] ?? [];
+  return day.length === 1 && day[0]!.from === 0 && day[0]!.until === 1440 ? '' : shiftsText(day);
+}
 
 function StationEditor({ station }: { readonly station: Station }) {
   const { view, command } = useWorkshop();
@@ -70,7 +79,8 @@ function StationEditor({ station }: { readonly station: Station }) {
   const [kind, setKind] = useState<StationKind>(station.kind);
   const [capacity, setCapacity] = useState(String(station.capacity));
   const [climate, setClimate] = useState(station.climate);
-  const [use, setUse] = useState(station.hours ? shiftsText(station.hours.weekly[0] ?? []) : '');
+  const [use, setUse] = useState(shownHours(station.hours));
+  const [blocks, setBlocks] = useState<readonly Block[]>(station.hours?.blocks ?? []);
   const isReadable = readShifts(use) !== null && Number.isInteger(Number(capacity)) && Number(capacity) >= 1;
   const save = () =>
     void command('PUT', `/shop/stations/${station.id}`, {
@@ -79,7 +89,7 @@ function StationEditor({ station }: { readonly station: Station }) {
       kind,
       capacity: Number(capacity),
       climate,
-      hours: everyDay(use),
+      hours: placeHours(use, blocks),
     });
   return (
     <li className="grid grid-cols-2 items-end gap-2 border-b border-line pb-2 md:grid-cols-[1.2fr_1fr_80px_1fr_1fr_120px_auto]">
@@ -122,6 +132,12 @@ function StationEditor({ station }: { readonly station: Station }) {
           ×
         </Button>
       </span>
+      <details className="col-span-full" open={blocks.length > 0}>
+        <summary className="cursor-pointer text-lane text-sub underline">Taken by something else</summary>
+        <div className="pt-2">
+          <BlocksEditor blocks={blocks} onChange={setBlocks} />
+        </div>
+      </details>
     </li>
   );
 }

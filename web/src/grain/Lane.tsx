@@ -1,0 +1,183 @@
+import type { PieceView, WorkshopView } from '@app/contract';
+import type { Instant } from '@app/core';
+import { Hourglass } from 'lucide-react';
+import { memo } from 'react';
+import { HealthMark, healthOf } from '../ui/Health.tsx';
+import { sayTime, type Saying } from '../ui/time.ts';
+import { Tag } from '../ui/Tag.tsx';
+import { LANE, type LaneModel } from './laneModel.ts';
+import { LaneDrawing, Pennant } from './LaneDrawing.tsx';
+import type { TimeScale } from './timeScale.ts';
+import { useGutter } from './useGutter.ts';
+import { type Pointed, WorkButton } from './WorkButton.tsx';
+
+type LaneProps = {
+  readonly view: WorkshopView;
+  readonly now: Instant;
+  readonly saying: Saying;
+  readonly selected: string | null;
+  readonly onSelect: (stepId: string) => void;
+  readonly onPiece: (pieceId: string) => void;
+  readonly onPoint: (pointed: Pointed | null) => void;
+  readonly piece: PieceView;
+  readonly lane: LaneModel;
+  readonly scale: TimeScale;
+};
+
+/** One piece: its name and health at the left, its finish through time, and its work as buttons. */
+export const Lane = memo(function Lane({
+  piece,
+  lane,
+  view,
+  scale,
+  saying,
+  now,
+  selected,
+  onSelect,
+  onPiece,
+  onPoint,
+}: LaneProps) {
+  const health = healthOf(piece, view.plan, now);
+  const gutter = useGutter();
+  const isNarrow = gutter < 200;
+  return (
+    <li className="flex border-b border-line" data-testid={`lane-${piece.name}`}>
+      <button
+        type="button"
+        onClick={() => onPiece(piece.id)}
+        className="sticky left-0 z-10 flex shrink-0 cursor-pointer items-start gap-2.5 bg-paper py-2 pr-3 pl-4 text-left hover:bg-sunk"
+        style={{ width: gutter, height: LANE.height }}
+      >
+        {!isNarrow && <Tag brief={piece.brief} />}
+        <span className="flex min-w-0 flex-1 flex-col">
+          <span className="truncate text-body font-semibold [font-stretch:86%]">{piece.name}</span>
+          <span className="condensed truncate text-lane text-sub">
+            {isNarrow && piece.due !== null
+              ? sayTime(piece.due, saying)
+              : piece.kind === 'client'
+                ? `Client · ${piece.client ?? 'no name'}`
+                : 'Stock'}
+          </span>
+          {isNarrow && (
+            <span className="truncate text-lane">
+              <HealthMark health={health} />
+            </span>
+          )}
+        </span>
+        {!isNarrow && (
+          <span className="flex shrink-0 flex-col items-end">
+            <span className={`condensed text-table font-semibold ${health.kind === 'late' ? 'text-oxide-text' : ''}`}>
+              {piece.due === null ? '' : sayTime(piece.due, saying)}
+            </span>
+            <span className="text-lane">
+              <HealthMark health={health} />
+            </span>
+          </span>
+        )}
+      </button>
+      <svg width={scale.width} height={LANE.height} className="block" role="group" aria-label={piece.name}>
+        {scale.shut.map((n) => (
+          <rect key={n.x} x={n.x} width={n.width} y="0" height={LANE.height} fill="var(--m-night)" />
+        ))}
+        <LaneDrawing lane={lane} scale={scale} />
+        <Labels lane={lane} scale={scale} now={now} />
+        {lane.holds.map((h) => (
+          <HoldBracket key={h.step.id} x0={scale.x(h.from)} x1={scale.x(h.until)} words={h.step.title} />
+        ))}
+        {lane.windows.map((w) => (
+          <path
+            key={w.step.id}
+            d={bracket(scale.x(w.from) - 1, scale.x(w.until) + 1, LANE.height - 14, 4)}
+            fill="none"
+            stroke="var(--m-brass)"
+            strokeWidth="1.5"
+          />
+        ))}
+        {lane.due !== null && (
+          <Pennant x={scale.x(lane.due)} kind={lane.ready === null ? 'unknown' : lane.isLate ? 'late' : 'fits'} />
+        )}
+        <path d={`M${scale.x(now)} 0v${LANE.height}`} stroke="var(--m-ink)" strokeWidth="1.4" />
+        {lane.works.map((w) => (
+          <WorkButton
+            key={w.step.id}
+            work={w}
+            view={view}
+            scale={scale}
+            saying={saying}
+            isSelected={selected === w.step.id}
+            onSelect={onSelect}
+            onPoint={onPoint}
+          />
+        ))}
+      </svg>
+    </li>
+  );
+});
+
+const bracket = (x0: number, x1: number, y: number, tick: number) => `M${x0} ${y + tick}v${-tick}H${x1}v${tick}`;
+
+function HoldBracket({ x0, x1, words }: { readonly x0: number; readonly x1: number; readonly words: string }) {
+  if (x1 - x0 < 4) return null;
+  return (
+    <g>
+      <path d={bracket(x0, x1, 12, 5)} fill="none" stroke="var(--m-brass)" strokeWidth="1.5" />
+      <g transform={`translate(${x0 + 4} 0)`} color="var(--m-brass-text)">
+        <Hourglass size={11} />
+        <text x="15" y="10" fontSize="12" fontWeight="600" fill="var(--m-brass-text)">
+          {words.replace(/^Wait for/, 'waiting:')}
+        </text>
+      </g>
+    </g>
+  );
+}
+
+/** Short words over the work that leaves no coat; on collision the less urgent (later) one goes. */
+function Labels({ lane, scale, now }: { readonly lane: LaneModel; readonly scale: TimeScale; readonly now: Instant }) {
+  const words: { x: number; text: string; isPast: boolean }[] = [];
+  let freeFrom = Number.NEGATIVE_INFINITY;
+  const busy = lane.holds.map(
+    (h) => [scale.x(h.from), Math.max(scale.x(h.until), scale.x(h.from) + 8 * h.step.title.length)] as const,
+  );
+  for (const w of [...lane.works].sort((a, b) => a.at.start - b.at.start)) {
+    const text =
+      w.step.coat === null
+        ? short(w.step.title)
+        : w.step.key.includes('-block-')
+          ? 'bleed-through: primer again'
+          : null;
+    if (text === null) continue;
+    const x = scale.x(w.at.start);
+    const width = text.length * 5.6 + 6;
+    if (x < freeFrom || busy.some(([a, b]) => x < b && x + width > a)) continue;
+    words.push({ x, text, isPast: w.at.end < now });
+    freeFrom = x + width;
+  }
+  return (
+    <g aria-hidden="true">
+      {words.map((w) => (
+        <text key={w.x} x={w.x} y="11" fontSize="12" fill="var(--m-sub)">
+          {w.text}
+        </text>
+      ))}
+    </g>
+  );
+}
+
+const SHORT: readonly (readonly [RegExp, string])[] = [
+  [/^Take off/, 'take apart'],
+  [/^Wash/, 'wash'],
+  [/^Scuff/, 'scuff'],
+  [/^Sand smooth/, 'sand'],
+  [/^Sand the top/, 'sand top'],
+  [/^Sand back/, 'sand back'],
+  [/^Smooth/, 'smooth'],
+  [/^Put together/, 'assemble'],
+  [/^Buff/, 'buff'],
+  [/^Wipe off excess/, 'wipe'],
+  [/^Glue/, 'glue'],
+  [/^Fill/, 'fill'],
+  [/^Scrape/, 'scrape'],
+  [/^Brush stripper/, 'strip'],
+  [/^Lead test/, 'lead test'],
+];
+const short = (title: string) => SHORT.find(([pattern]) => pattern.test(title))?.[1] ?? null;
