@@ -140,6 +140,11 @@ describe('the drying clock', () => {
       ),
     );
   });
+  test('a film laid before the air is known dries as in the first known hour', () => {
+    const curve = dryingCurve(steady(13), 'reactive', NO_LIMITS);
+    expect(dryAt(curve, 'reactive', 60, -500)).toBe(-380);
+    expect(dryAt(curve, 'reactive', 60, -60)).toBe(60);
+  });
   test('warmer at the same humidity is never later, and starting later is never done sooner', () => {
     fc.assert(
       fc.property(

@@ -80,9 +80,13 @@ export function dryAt(curve: DryingCurve, chemistry: Chemistry, nominal_minutes:
   return Math.max(soonest, cured, reach(curve.from, curve.dry, start, nominal_minutes));
 }
 
-/** Progress between hour marks is a straight line, because the climate is constant within the hour. */
+/**
+ * Progress between hour marks is a straight line, because the climate is constant within the hour. Before the first
+ * mark (a film laid longer ago than the air is known) the first hour stands for all earlier ones.
+ */
 function progressAt(from: Instant, sums: Float64Array, at: Instant): number {
-  const x = Math.min(Math.max((at - from) / 60, 0), sums.length - 1);
+  const x = Math.min((at - from) / 60, sums.length - 1);
+  if (x < 0) return x * sums[1]!;
   const h = Math.min(Math.floor(x), sums.length - 2);
   return sums[h]! + (sums[h + 1]! - sums[h]!) * (x - h);
 }
@@ -98,7 +102,7 @@ function reach(from: Instant, sums: Float64Array, start: Instant, amount: number
     if (sums[mid]! < goal) lo = mid + 1;
     else hi = mid;
   }
-  if (lo === 0) return start;
+  if (lo === 0) return Math.max(start, Math.ceil(from + (goal / sums[1]!) * 60));
   const [a, b] = [sums[lo - 1]!, sums[lo]!];
   return Math.ceil(from + (lo - 1 + (goal - a) / (b - a)) * 60);
 }

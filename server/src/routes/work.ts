@@ -29,7 +29,10 @@ export function workRoutes({ deps, events }: AppOptions): Router {
   return Router()
     .get('/view', async (req, res) => {
       const user = await userOf(req);
-      await keepUp(deps, user.workshop_id);
+      // Looking must never fail because the plan could not follow the clock.
+      await keepUp(deps, user.workshop_id).catch((error: unknown) =>
+        deps.log.error({ err: error }, 'keeping up failed'),
+      );
       res.json(await workshopView(deps, user));
     })
     .get('/events', async (req, res) => {

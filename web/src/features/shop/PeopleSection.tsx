@@ -1,5 +1,4 @@
 import {
-  type Block,
   EVERY_SKILL,
   type Hours,
   type HoursException,
@@ -13,7 +12,7 @@ import { useWorkshop } from '../../app/workshop.tsx';
 import { Button, Field, Input, Section, Tap } from '../../ui/parts.tsx';
 import { BlocksEditor } from './BlocksEditor.tsx';
 import { HelperSignIn } from './HelperSignIn.tsx';
-import { readShifts, shiftsText, timeText } from './hoursText.ts';
+import { readShifts, shiftsText } from './hoursText.ts';
 import { WeekDrawing } from './WeekDrawing.tsx';
 
 const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];

@@ -1,0 +1,71 @@
+import { expect, test } from 'vitest';
+import {
+  holdBefore,
+  planAfresh,
+  problemOf,
+  replan,
+  rework,
+  type ShopPiece,
+  type ShopStep,
+  verify,
+} from '../src/index.ts';
+import { randomFrom, randomWorkshop } from './fixtures/randomWorkshop.ts';
+
+const RUNS = process.env['MOKUME_LONG'] ? 1000 : 20;
+const EVENTS = 8;
+
+// People tap late, early, out of order, twice a day, or not at all; whatever happened, the next plan must be right.
+test(`after any ${EVENTS} events in ${RUNS} workshops the plan is feasible and nothing that happened has moved`, () => {
+  for (let seed = 1; seed <= RUNS; seed++) {
+    const r = randomFrom(seed * 7919);
+    const w = randomWorkshop(seed, 3);
+    let { pieces, now } = w;
+    let plan = planAfresh(w.problem);
+    for (let n = 0; n < EVENTS; n++) {
+      now += Math.floor(r() ** 3 * 3000);
+      const piece = pieces[Math.floor(r() * pieces.length)]!;
+      const changed = event(piece, now, r);
+      pieces = pieces.map((p) => (p === piece ? changed : p));
+      const problem = problemOf(w.shop, pieces, now);
+      const next = replan(problem, plan, [piece.id]);
+      const where = `seed ${seed}, event ${n} on ${piece.id}`;
+      expect(verify(problem, next), where).toEqual([]);
+      for (const s of pieces.flatMap((p) => p.steps))
+        if (s.state.kind === 'done')
+          expect(next.steps[s.id], where).toMatchObject({ start: s.state.from, end: s.state.until });
+      plan = next;
+    }
+  }
+});
+
+function event(piece: ShopPiece, now: number, r: () => number): ShopPiece {
+  const open = piece.steps.filter((s) => s.state.kind !== 'done');
+  if (open.length === 0) return piece;
+  // Mostly the next one, sometimes any.
+  const step = open[r() < 0.7 ? 0 : Math.floor(r() * open.length)]!;
+  const put = (more: Partial<ShopStep>): ShopPiece => ({
+    ...piece,
+    steps: piece.steps.map((s) => (s.id === step.id ? { ...s, ...more } : s)),
+  });
+  const kind = r();
+  const from = step.state.kind === 'started' ? step.state.at : now - Math.floor(r() * 200);
+  const done = { kind: 'done', from, until: Math.max(from, now - Math.floor(r() * 30)), by: ['p0'] } as const;
+  if (kind < 0.35) return put({ state: done });
+  if (kind < 0.55)
+    return step.state.kind === 'planned'
+      ? put({ state: { kind: 'started', at: now - Math.floor(r() * 60), by: ['p0'] } })
+      : put({ state: done });
+  if (kind < 0.65)
+    return step.state.kind === 'planned' ? put({ pin: { notBefore: now + Math.floor(r() * 3000) } }) : piece;
+  if (kind < 0.75)
+    return step.state.kind === 'planned' ? put({ pin: { at: Math.ceil((now + r() * 5000) / 5) * 5 } }) : piece;
+  if (kind < 0.85)
+    return step.state.kind === 'planned'
+      ? { ...piece, steps: holdBefore(piece.id, piece.steps, step.id, 'Wait for an answer', now + 2000) }
+      : piece;
+  const failed = put({ state: done });
+  return {
+    ...failed,
+    steps: rework(piece.id, failed.steps, step.id, step.coat === 'paint' && r() < 0.5 ? 'bleed-through' : 'redo'),
+  };
+}
