@@ -1,7 +1,6 @@
-import { execFileSync } from 'node:child_process';
 import { defineConfig } from '@playwright/test';
-
-const chromium = execFileSync('sh', ['-c', 'command -v chromium'], { encoding: 'utf8' }).trim();
+// @ts-expect-error -- plain JavaScript shared with the scripts, no declaration file
+import { chromiumOptions } from './scripts/lib/chromium.mjs';
 
 export default defineConfig({
   testDir: 'e2e',
@@ -16,17 +15,6 @@ export default defineConfig({
     // The page follows the workshop's zone, not the browser's: a browser elsewhere must show the same.
     timezoneId: 'Asia/Tokyo',
     locale: 'en-GB',
-    launchOptions: {
-      executablePath: chromium,
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    },
+    launchOptions: chromiumOptions(),
   },
 });

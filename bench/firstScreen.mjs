@@ -1,31 +1,16 @@
 // First screen, cold, on loopback: a new browser, empty cache, from the address to a plan one can use; and what is sent.
-import { execFileSync } from 'node:child_process';
 import { chromium } from '@playwright/test';
+import { chromiumOptions } from '../scripts/lib/chromium.mjs';
 
 const address = process.argv[2];
-const executablePath = execFileSync('sh', ['-c', 'command -v chromium'], { encoding: 'utf8' }).trim();
-const args = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-];
 const times = [];
 let script = 0;
 for (let run = 0; run < 5; run++) {
-  const browser = await chromium.launch({ executablePath, args });
+  const browser = await chromium.launch(chromiumOptions());
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
   const signIn = await context.request.post(`${address}/api/session/demo`, { data: {} });
   if (!signIn.ok()) throw new Error('the demo sign-in failed');
   const page = await context.newPage();
-  script = 0;
-  page.on('response', async (r) => {
-    if (r.url().endsWith('.js'))
-      script += Number((await r.allHeaders())['content-length'] ?? (await r.request().sizes()).responseBodySize);
-  });
   const start = performance.now();
   await page.goto(`${address}/plan`);
   await page.getByTestId('lane-Settle').getByRole('button').first().waitFor();

@@ -1,19 +1,9 @@
 // node scripts/screenshots.mjs ADDRESS: the pictures in docs/screenshots, from the demo at a fixed clock.
-import { execFileSync } from 'node:child_process';
 import { chromium } from '@playwright/test';
+import { chromiumOptions } from './lib/chromium.mjs';
 
 const address = process.argv[2] ?? 'http://127.0.0.1:4170';
-const executablePath = execFileSync('sh', ['-c', 'command -v chromium'], { encoding: 'utf8' }).trim();
-const args = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-];
-const browser = await chromium.launch({ executablePath, args });
+const browser = await chromium.launch(chromiumOptions());
 const DESK = { width: 1280, height: 800 };
 const PHONE = { width: 390, height: 844 };
 const SHOTS = [

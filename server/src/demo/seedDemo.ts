@@ -1,6 +1,5 @@
 import { hash } from '@node-rs/argon2';
 import {
-  buildRoute,
   holdBefore,
   type Instant,
   instantAt,
@@ -10,8 +9,6 @@ import {
   rework,
   type Shop,
   type ShopPiece,
-  stepsOf,
-  templateById,
   wallClock,
 } from '@app/core';
 import type { Transaction } from 'sequelize';
@@ -31,7 +28,8 @@ import {
 } from '../store/models.ts';
 import { toDate } from '../store/shopStore.ts';
 import { boatShed, DEMO_ZONE } from './boatShed.ts';
-import { DEMO_PIECES, type DemoPiece } from './demoPieces.ts';
+import { DEMO_PIECES } from './demoPieces.ts';
+import { demoPieceOf, type DemoShopPiece } from './demoProblem.ts';
 
 /** Made up, printed at the start, refused beyond this computer. */
 export const DEMO_SIGN_IN = { name: 'demo', password: 'grain-by-grain' } as const;
@@ -55,16 +53,11 @@ export async function seedDemo(deps: Deps, fresh = false): Promise<void> {
   });
 }
 
-type Lived = { readonly pieces: readonly LivedPiece[]; readonly plan: Plan };
-type LivedPiece = ShopPiece & {
-  readonly demo: DemoPiece;
-  readonly zones: PieceRow['zones'];
-  readonly notes: readonly string[];
-};
+type Lived = { readonly pieces: readonly DemoShopPiece[]; readonly plan: Plan };
 
 /** Plans from some days ago, takes what that plan did until now as done, then lets the troubles happen. */
 async function live(deps: Deps, shop: Shop, now: Instant): Promise<Lived> {
-  const pieces = DEMO_PIECES.map((d) => pieceOf(d, shop, now));
+  const pieces = DEMO_PIECES.map((d) => demoPieceOf(d, shop, now));
   const solve = async (
     list: readonly ShopPiece[],
     at: Instant,
@@ -90,32 +83,7 @@ async function live(deps: Deps, shop: Shop, now: Instant): Promise<Lived> {
   return { pieces: lived, plan: await solve(lived, now, past, true) };
 }
 
-function pieceOf(d: DemoPiece, shop: Shop, now: Instant): LivedPiece {
-  const today = wallClock(DEMO_ZONE, now).day;
-  const at = (t: { readonly day: number; readonly hour: number }) => instantAt(DEMO_ZONE, today + t.day, t.hour * 60);
-  const route = buildRoute({
-    template: templateById.get(d.template)!,
-    dimensions: d.dimensions,
-    survey: d.survey,
-    brief: d.brief,
-    means: { people: shop.people.length, sprayer: true },
-  });
-  return {
-    id: d.id,
-    name: d.name,
-    kind: d.client === null ? 'stock' : 'client',
-    arrival: at(d.arrival),
-    due: d.due && at(d.due),
-    told: d.told,
-    active: true,
-    steps: stepsOf(d.id, route.steps),
-    demo: d,
-    zones: route.zones,
-    notes: route.notes,
-  };
-}
-
-function happenedUntil(p: LivedPiece, past: Plan, now: Instant): LivedPiece {
+function happenedUntil(p: DemoShopPiece, past: Plan, now: Instant): DemoShopPiece {
   return {
     ...p,
     steps: p.steps.map((s) => {
@@ -128,7 +96,7 @@ function happenedUntil(p: LivedPiece, past: Plan, now: Instant): LivedPiece {
 }
 
 /** A bleed-through on the plan chest and an unanswered colour sample for the wardrobe. */
-function troubles(pieces: readonly LivedPiece[], now: Instant): LivedPiece[] {
+function troubles(pieces: readonly DemoShopPiece[], now: Instant): DemoShopPiece[] {
   const today = wallClock(DEMO_ZONE, now).day;
   return pieces.map((p) => {
     const coat = p.steps.find((s) => s.key === 'paint-1');
@@ -151,7 +119,7 @@ function troubles(pieces: readonly LivedPiece[], now: Instant): LivedPiece[] {
 }
 
 /** The same steps with nothing done after one of them: work stopped there when the bleed was seen. */
-function stoppedAfter(steps: LivedPiece['steps'], key: string): LivedPiece['steps'] {
+function stoppedAfter(steps: DemoShopPiece['steps'], key: string): DemoShopPiece['steps'] {
   const at = steps.findIndex((s) => s.key === key);
   return steps.map((s, i) => (i > at && (s.coat !== null || s.dusty) ? { ...s, state: { kind: 'planned' } } : s));
 }
@@ -205,7 +173,7 @@ async function saveShop(shop: Shop, password_hash: string, transaction: Transact
   );
 }
 
-async function savePieces(pieces: readonly LivedPiece[], transaction: Transaction): Promise<void> {
+async function savePieces(pieces: readonly DemoShopPiece[], transaction: Transaction): Promise<void> {
   for (const p of pieces) {
     const { demo } = p;
     await PieceRow.create(
@@ -248,7 +216,7 @@ async function savePieces(pieces: readonly LivedPiece[], transaction: Transactio
 const NO_MOVES: readonly PieceMove[] = [];
 
 /** What was done, as the log would have it. */
-async function saveLog(pieces: readonly LivedPiece[], now: Instant, transaction: Transaction): Promise<void> {
+async function saveLog(pieces: readonly DemoShopPiece[], now: Instant, transaction: Transaction): Promise<void> {
   const names = new Map([
     ['ines', 'Ines'],
     ['teo', 'Teo'],

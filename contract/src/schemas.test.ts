@@ -1,0 +1,142 @@
+import { describe, expect, test } from 'vitest';
+import { ValidationError } from 'yup';
+import {
+  HelperInput,
+  PaintInput,
+  PersonInput,
+  PlaceInput,
+  StartOwn,
+  StationInput,
+  StepPin,
+  StepProblem,
+  WorkshopInput,
+} from './index.ts';
+
+const ID = '3f0c1a52-0f6d-4c1e-9d55-1d2a4b6c8e90';
+type Checked = { validate: (v: unknown, o: object) => Promise<unknown> };
+/** The messages by field, or none when it is right. */
+async function messages(schema: Checked, value: object): Promise<Record<string, string>> {
+  try {
+    await schema.validate({ commandId: ID, ...value }, { abortEarly: false, stripUnknown: true });
+    return {};
+  } catch (error) {
+    if (!(error instanceof ValidationError)) throw error;
+    return Object.fromEntries(error.inner.map((e) => [e.path ?? '', e.message]));
+  }
+}
+const week = (day: object[]) => ({ weekly: [day, [], [], [], [], [], []], exceptions: [], blocks: [] });
+const day = (from: number, until: number) => ({ from, until });
+
+describe('a new shop', () => {
+  const own = {
+    workshopName: 'Garage',
+    ownerName: 'Rona',
+    signIn: 'rona',
+    password: 'brush-and-roller',
+    timeZone: 'Pacific/Auckland',
+    units: 'us',
+  };
+  test('is taken as typed', async () => expect(await messages(StartOwn, own)).toEqual({}));
+  test.each([
+    ['password', { password: 'short' }, /at least 10/],
+    ['timeZone', { timeZone: 'Middle/Earth' }, /from the list/],
+    ['workshopName', { workshopName: '   ' }, /name/i],
+    ['units', { units: 'cubits' }, /metric, us/],
+    ['commandId', { commandId: 'not-an-id' }, /not a valid id/],
+  ])('%s: what is wrong is said', async (field, more, words) => {
+    expect((await messages(StartOwn, { ...own, ...more }))[field]).toMatch(words);
+  });
+});
+
+describe('hours', () => {
+  const person = (hours: object) => ({ name: 'Bo', hours, skills: { prep: 1 } });
+  test('two shifts a day, days off and blocks are taken', async () => {
+    const hours = {
+      ...week([day(540, 720), day(780, 1020)]),
+      exceptions: [{ date: '2026-03-08', shifts: [] }],
+      blocks: [
+        { title: 'Market', on: { weekday: 5 }, from: 480, until: 900 },
+        { title: 'Fair', on: { date: '2026-05-01' }, from: 0, until: 1440 },
+      ],
+    };
+    expect(await messages(PersonInput, person(hours))).toEqual({});
+  });
+  test.each([
+    ['a shift that ends before it starts', week([day(900, 600)]), /end after it starts/],
+    ['shifts that overlap', week([day(540, 720), day(700, 800)]), /must not overlap/],
+    ['six days', { ...week([]), weekly: [[], [], [], [], [], []] }, /seven days/],
+    ['a date that does not exist', { ...week([]), exceptions: [{ date: '2026-02-30', shifts: [] }] }, /does not exist/],
+    [
+      'a block on a ninth weekday',
+      { ...week([]), blocks: [{ title: 'x', on: { weekday: 8 }, from: 0, until: 60 }] },
+      /less than or equal to 6/,
+    ],
+    ['a shift past midnight', week([day(1300, 1500)]), /24:00/],
+  ])('%s is refused in words', async (_, hours, words) => {
+    expect(Object.values(await messages(PersonInput, person(hours))).join(' ')).toMatch(words);
+  });
+});
+
+test.each([
+  [
+    'room for none',
+    StationInput,
+    { name: 'Bench', kind: 'bench', capacity: 0, climate: 'c' },
+    'capacity',
+    /at least 1/,
+  ],
+  [
+    'half a bench',
+    StationInput,
+    { name: 'Bench', kind: 'bench', capacity: 1.5, climate: 'c' },
+    'capacity',
+    /whole number/,
+  ],
+  [
+    'a day colder than its night',
+    PlaceInput,
+    { name: 'Shed', typical: { high_c: 5, low_c: 12, humidityAtHigh_pct: 50, humidityAtLow_pct: 60 } },
+    'typical',
+    /must not be colder/,
+  ],
+  [
+    'humidity of 140 %',
+    PlaceInput,
+    { name: 'Shed', typical: { high_c: 20, low_c: 12, humidityAtHigh_pct: 140, humidityAtLow_pct: 60 } },
+    'typical.humidityAtHigh_pct',
+    /1 to 100/,
+  ],
+  [
+    'less than nothing in a can',
+    PaintInput,
+    { name: 'Straw', hex: '#c7a53c', product: 'matt-paint', on_hand_litres: -1 },
+    'on_hand_litres',
+    /0 to 1000/,
+  ],
+  [
+    'a colour that is none',
+    PaintInput,
+    { name: 'Straw', hex: 'yellow', product: 'matt-paint', on_hand_litres: 1 },
+    'hex',
+    /like #3d5a45/,
+  ],
+  [
+    'an unknown product',
+    PaintInput,
+    { name: 'Straw', hex: '#c7a53c', product: 'moon-dust', on_hand_litres: 1 },
+    'product',
+    /from the library/,
+  ],
+  [
+    'a helper’s short password',
+    HelperInput,
+    { signIn: 'teo', password: 'x', personId: 'teo' },
+    'password',
+    /at least 10/,
+  ],
+  ['a workshop without a version', WorkshopInput, { name: 'W', units: 'us', timeZone: 'UTC' }, 'version', /required/],
+  ['an unknown problem', StepProblem, { version: 0, kind: 'haunted', by: 'a' }, 'kind', /redo/],
+  ['a pin at half a minute', StepPin, { version: 0, pin: { at: 1.5 } }, 'pin.at', /whole minutes/],
+])('%s is told at its field', async (_, schema, value, field, words) => {
+  expect((await messages(schema as Checked, value))[field]).toMatch(words);
+});

@@ -1,0 +1,231 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import {
+  earliestReady,
+  explainer,
+  hourlyClimate,
+  mainPlace,
+  merge,
+  planAfresh,
+  planDiff,
+  replan,
+  scoreOf,
+  shelfDemand,
+  subtract,
+  verify,
+} from '../src/index.ts';
+import { after, at, piece, smallShop, step, ZONE } from './fixtures/smallShop.ts';
+import { randomWorkshop } from './fixtures/randomWorkshop.ts';
+
+describe('a new piece', () => {
+  test('goes round everything planned in any workshop, moves none of it, and the plan with it is right', () => {
+    for (let seed = 1; seed <= 15; seed++) {
+      const { problem } = randomWorkshop(seed, 4);
+      const [fresh, ...others] = [...problem.pieces].reverse();
+      const running = { ...problem, pieces: others };
+      const current = planAfresh(running);
+      const found = earliestReady(running, current, fresh!);
+      if (found.kind === 'noRoom') {
+        expect(found.reasons.every((r) => r.length > 10)).toBe(true);
+        continue;
+      }
+      const whole = { ...problem, pieces: [...others, fresh!] };
+      expect(verify(whole, found.plan), `seed ${seed}`).toEqual([]);
+      // Late pieces may be pulled forward; nothing may become later.
+      for (const d of planDiff(running, current, found.plan))
+        if (d.readyBefore !== null) expect(d.readyAfter ?? Infinity).toBeLessThanOrEqual(d.readyBefore);
+    }
+  });
+  test('with nowhere to be painted it says so instead of a date', () => {
+    const found = earliestReady(
+      smallShop([]),
+      null,
+      piece('new', [step('spray', { needs: [{ kind: 'spray', units: 1, span: 'both' }] })]),
+    );
+    expect(found).toMatchObject({
+      kind: 'noRoom',
+      reasons: [expect.stringMatching(/1 spray space at once; the shop has no such station/)],
+    });
+  });
+});
+
+describe('what a step waits for', () => {
+  test('nothing means it starts at once; an earlier step means the moment that step is ready; anything else holds until its start', () => {
+    let claims = 0;
+    for (let seed = 1; seed <= 20; seed++) {
+      const { problem } = randomWorkshop(seed, 4);
+      const plan = planAfresh(problem);
+      const { waitsFor } = explainer(problem, plan);
+      for (const p of problem.pieces)
+        for (const s of p.steps) {
+          const placed = plan.steps[s.id];
+          if (s.state.kind !== 'planned' || !placed) continue;
+          const wait = waitsFor(s.id);
+          if (wait.kind === 'nothing') expect(placed.start - problem.now, `${seed} ${s.id}`).toBeLessThan(5 + 5);
+          if (wait.kind === 'step') {
+            expect(s.after.map((l) => l.step)).toContain(wait.step);
+            expect(placed.start - wait.until).toBeLessThan(5);
+          }
+          if (!['nothing', 'step', 'pin', 'arrival', 'several'].includes(wait.kind)) {
+            claims++;
+            expect('until' in wait ? wait.until : 0).toBe(placed.start);
+          }
+        }
+    }
+    expect(claims).toBeGreaterThan(100);
+  });
+  test('a chain adds up from its first moment to ready without gaps', () => {
+    for (let seed = 1; seed <= 10; seed++) {
+      const { problem } = randomWorkshop(seed, 3);
+      const plan = planAfresh(problem);
+      const { bindingChain } = explainer(problem, plan);
+      for (const p of problem.pieces) {
+        const chain = bindingChain(p.id);
+        if (plan.ready[p.id] === undefined) expect(chain).toEqual([]);
+        else if (chain.length > 0) expect(chain.at(-1)!.until).toBe(plan.ready[p.id]);
+        for (const s of chain) expect(s.until).toBeGreaterThanOrEqual(s.from);
+      }
+    }
+  });
+});
+
+describe('repair and planning afresh', () => {
+  test('of several orders the best is kept: more evaluations never give a worse plan', () => {
+    for (let seed = 30; seed <= 40; seed++) {
+      const { problem } = randomWorkshop(seed, 5);
+      const one = scoreOf(problem, planAfresh(problem, null, 1));
+      const six = scoreOf(problem, planAfresh(problem, null, 6));
+      expect(six.unplanned).toBeLessThanOrEqual(one.unplanned);
+      if (six.unplanned === one.unplanned) expect(six.toldLate).toBeLessThanOrEqual(one.toldLate);
+    }
+  });
+  test('a person falling ill for a day moves their work and nobody else’s', () => {
+    const hours = (id: string, off: readonly string[]) => ({
+      id,
+      name: id,
+      hours: {
+        weekly: Array.from({ length: 7 }, () => [{ from: 540, until: 1020 }]),
+        exceptions: off.map((date) => ({ date, shifts: [] })),
+        blocks: [],
+      },
+      skills: { prep: 1 },
+    });
+    const pieces = [
+      piece('p', [step('a', { work_minutes: 120, pin: { person: 'ada' } })]),
+      piece('q', [step('b', { work_minutes: 120, pin: { person: 'bo' } })]),
+    ];
+    const well = smallShop(pieces, { people: [hours('ada', []), hours('bo', [])] });
+    const before = planAfresh(well);
+    const ill = { ...well, people: [hours('ada', ['2026-03-02']), hours('bo', [])] };
+    const plan = replan(ill, before);
+    expect(plan.steps['b']).toEqual(before.steps['b']);
+    expect(plan.steps['a']!.start).toBe(at(1, 9));
+    expect(verify(ill, plan)).toEqual([]);
+  });
+  test('an added step is planned after what it waits for and before what waits for it', () => {
+    const shop = smallShop([piece('p', [step('a'), step('c', { after: [after('a')] })])]);
+    const before = planAfresh(shop);
+    const grown = smallShop([
+      piece('p', [step('a'), step('b', { after: [after('a')] }), step('c', { after: [after('b')] })]),
+    ]);
+    const plan = replan(grown, before, ['p']);
+    expect(plan.steps['b']!.start).toBeGreaterThanOrEqual(plan.steps['a']!.end);
+    expect(plan.steps['c']!.start).toBeGreaterThanOrEqual(plan.steps['b']!.end);
+    expect(plan.steps['a']).toEqual(before.steps['a']);
+  });
+});
+
+describe('intervals', () => {
+  const spans = fc.array(
+    fc
+      .tuple(fc.integer({ min: 0, max: 200 }), fc.integer({ min: 0, max: 40 }))
+      .map(([from, n]) => ({ from, until: from + n })),
+    { maxLength: 12 },
+  );
+  const covers = (list: readonly { from: number; until: number }[], t: number) =>
+    list.some((s) => s.from <= t && t < s.until);
+  test('merging and cutting agree with asking every minute, and results are sorted and apart', () => {
+    fc.assert(
+      fc.property(spans, spans, (a, b) => {
+        const [ma, mb] = [merge(a), merge(b)];
+        const left = subtract(ma, mb);
+        for (let t = 0; t < 245; t++) {
+          expect(covers(ma, t)).toBe(covers(a, t));
+          expect(covers(left, t)).toBe(covers(a, t) && !covers(b, t));
+        }
+        for (const list of [ma, left])
+          for (let i = 1; i < list.length; i++) expect(list[i]!.from).toBeGreaterThanOrEqual(list[i - 1]!.until);
+      }),
+    );
+  });
+});
+
+describe('the air of a place', () => {
+  const typical = { high_c: 20, low_c: 12, humidityAtHigh_pct: 50, humidityAtLow_pct: 70 };
+  test('an ordinary day is warmest in the local afternoon, coldest before dawn, and never outside what was typed', () => {
+    const day = hourlyClimate(typical, null, 'Pacific/Auckland', at(0, 0), 48);
+    expect(Math.max(...day.temperature_c)).toBeLessThanOrEqual(20);
+    expect(Math.min(...day.temperature_c)).toBeGreaterThanOrEqual(12);
+    const warmest = day.temperature_c.indexOf(Math.max(...day.temperature_c.slice(0, 24)));
+    const hour = new Date((day.from + warmest * 60) * 60_000).toLocaleString('en-GB', {
+      hour: 'numeric',
+      hourCycle: 'h23',
+      timeZone: 'Pacific/Auckland',
+    });
+    expect(Number(hour)).toBeGreaterThanOrEqual(14);
+    expect(Number(hour)).toBeLessThanOrEqual(15);
+  });
+  test('measured and forecast hours replace the ordinary ones exactly where they are known', () => {
+    const series = { from: at(0, 10), temperature_c: [3, 4], humidity_pct: [90, 91] };
+    const air = hourlyClimate(typical, series, ZONE, at(0, 9), 4);
+    expect(air.temperature_c.slice(1, 3)).toEqual([3, 4]);
+    expect(air.humidity_pct.slice(1, 3)).toEqual([90, 91]);
+    expect(air.temperature_c[0]!).toBeGreaterThan(10);
+    expect(air.temperature_c[3]!).toBeGreaterThan(10);
+  });
+  test('the place with most bench room speaks for the shop', () => {
+    const { shop } = randomWorkshop(1, 1);
+    expect(mainPlace(shop)?.id).toBe('shed');
+    expect(mainPlace({ ...shop, places: [] })).toBeUndefined();
+  });
+});
+
+describe('paint on the shelf', () => {
+  const w = randomWorkshop(3, 3);
+  const plan = planAfresh(w.problem);
+  const coat = w.pieces
+    .flatMap((p) => p.steps.map((s) => ({ p, s })))
+    .find(({ s }) => s.coat === 'paint' && s.state.kind === 'planned' && plan.steps[s.id])!;
+  const can = (on_hand_litres: number) => ({
+    id: 'can',
+    name: 'Can',
+    hex: coat.s.colour!.toUpperCase(),
+    product: coat.s.product!,
+    on_hand_litres,
+  });
+  test('a can short of what is planned names the first coat that lacks, and by how much in all', () => {
+    const [full] = shelfDemand([can(1000)], w.pieces, plan);
+    expect(full!.needed_litres).toBeGreaterThan(0);
+    expect(full!.short).toBeNull();
+    const [empty] = shelfDemand([can(0)], w.pieces, plan);
+    expect(empty!.short!.litres).toBeCloseTo(full!.needed_litres, 9);
+    const first = w.pieces
+      .flatMap((p) => p.steps)
+      .filter(
+        (s) =>
+          s.product === coat.s.product && s.colour === coat.s.colour && s.state.kind !== 'done' && plan.steps[s.id],
+      )
+      .map((s) => plan.steps[s.id]!.start);
+    expect(empty!.short!.at).toBe(Math.min(...first));
+  });
+  test('another colour or a piece out of the shop takes nothing', () => {
+    expect(shelfDemand([{ ...can(0), hex: '#000000' }], w.pieces, plan)[0]!.needed_litres).toBe(0);
+    expect(
+      shelfDemand(
+        [can(0)],
+        w.pieces.map((p) => ({ ...p, active: false })),
+        plan,
+      )[0]!.short,
+    ).toBeNull();
+  });
+});
