@@ -1,4 +1,5 @@
 import { memo, type ReactNode } from 'react';
+import { grainInk } from './grainInk.ts';
 import { LANE, type LaneModel, type Stratum } from './laneModel.ts';
 import type { TimeScale } from './timeScale.ts';
 
@@ -104,7 +105,7 @@ function Coat({
   const laid = scale.x(s.laid);
   const dry = Math.min(scale.x(s.dry), x1);
   const fill = s.coat === 'clear' || s.coat === 'wax' ? FILL[s.coat] : s.colour;
-  const ink = s.coat === 'clear' || s.coat === 'wax' ? 'var(--m-keyline)' : s.colour;
+  const ink = grainInk(s.coat, s.colour);
   return (
     <g>
       <rect

@@ -31,7 +31,7 @@ export function StepActions({ piece, step, onDone }: ActionsProps) {
     <div className="flex flex-col gap-3 border-t border-line pt-4">
       {kind !== 'done' && (
         <>
-          <div className="grid grid-cols-2 gap-3">
+          <div className="grid grid-cols-[2fr_3fr] gap-3">
             <Field label="Who">
               <Select value={by} onChange={(e) => setBy(e.target.value)}>
                 {view.shop.people.map((p) => (

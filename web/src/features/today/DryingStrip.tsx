@@ -1,4 +1,5 @@
 import { useSaying } from '../../app/saying.ts';
+import { grainInk } from '../../grain/grainInk.ts';
 import { openingGrain } from '../../grain/LaneDrawing.tsx';
 import { Tag } from '../../ui/Tag.tsx';
 import { clock, sayLength, sayTime } from '../../ui/time.ts';
@@ -29,7 +30,7 @@ export function DryingStrip({
       <ul>
         {wet.map((w) => {
           const share = Math.min(1, Math.max(0, (saying.now - w.from) / (w.ready - w.from)));
-          const colour = w.step.colour ?? 'var(--m-keyline)';
+          const colour = grainInk(w.step.coat, w.step.colour);
           return (
             <li key={w.step.id}>
               <button
@@ -59,7 +60,8 @@ export function DryingStrip({
                     {w.ready - saying.now < 720 ? clock(w.ready, saying) : sayTime(w.ready, saying)}
                   </span>
                   <span className="condensed block truncate text-table text-sub">
-                    in {sayLength(w.ready - saying.now)}, for {w.readyFor.charAt(0).toLowerCase() + w.readyFor.slice(1)}
+                    in {sayLength(w.ready - saying.now)}, then{' '}
+                    {w.readyFor.charAt(0).toLowerCase() + w.readyFor.slice(1)}
                   </span>
                 </span>
               </button>

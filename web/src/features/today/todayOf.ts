@@ -1,5 +1,5 @@
 import type { PieceView, WorkshopView } from '@app/contract';
-import { type Instant, type Person, type Placement, type ShopStep, type Stage, wallClock } from '@app/core';
+import { type Instant, type Person, type Placement, type ShopStep, wallClock } from '@app/core';
 
 export type Job = {
   readonly piece: PieceView;
@@ -69,7 +69,7 @@ function personDay(person: Person, jobs: readonly Job[], now: Instant): PersonDa
   return { person, now: current, next: rest[0] ?? null, later: rest.slice(1) };
 }
 
-/** The stage the next planned step waits for decides what "ready" means. */
+/** The drying stage that the next step of hands-on work waits for decides what "ready" means. */
 function wetFilms(view: WorkshopView, now: Instant): Wet[] {
   const wet: Wet[] = [];
   for (const piece of view.pieces.filter((p) => p.active))
@@ -77,9 +77,9 @@ function wetFilms(view: WorkshopView, now: Instant): Wet[] {
       const at = view.plan.steps[step.id];
       if (!at || step.state.kind !== 'done' || step.product === null) continue;
       const link = piece.steps
-        .filter((s) => s.state.kind === 'planned')
-        .flatMap((s) => s.after.filter((l) => l.step === step.key).map((l) => ({ l, s })))[0];
-      const stage: Stage = !link || link.l.from === 'end' ? 'handle' : link.l.from;
+        .filter((s) => s.state.kind === 'planned' && s.hands > 0)
+        .flatMap((s) => s.after.filter((l) => l.step === step.key && l.from !== 'end').map((l) => ({ l, s })))[0];
+      const stage = link && link.l.from !== 'end' ? link.l.from : 'handle';
       const ready = at.dry[stage];
       if (ready !== undefined && ready > now)
         wet.push({ piece, step, from: at.end, ready, readyFor: link ? link.s.title : 'handling' });
