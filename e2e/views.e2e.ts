@@ -10,7 +10,7 @@ test.beforeAll(async () => {
 test.afterAll(() => mokume.stop());
 
 const VIEWS = {
-  light: ['welcome', '/plan', '/today', '/pieces', '/pieces/wardrobe', '/pieces/new', '/shop'],
+  light: ['welcome', '/plan', '/today', '/pieces', '/pieces/wardrobe', '/pieces/new', '/shop', '/sums'],
   dark: ['/plan', '/today', '/pieces/wardrobe', '/shop'],
 } as const;
 
@@ -50,4 +50,23 @@ test('on a phone Today, a piece and its log fit the width', async ({ browser }) 
     expect(overflow, path).toBeLessThanOrEqual(0);
   }
   await context.close();
+});
+
+test('at the bench: paint, mixes, grits and what to pay for a find, and what cannot be is said', async ({ page }) => {
+  await enterDemo(page, mokume.address, '/sums');
+  const sum = (name: string) => page.locator('section').filter({ has: page.getByRole('heading', { name }) });
+  await sum('Paint for an area').getByLabel('Area, m²').fill('5,4');
+  await expect(sum('Paint for an area').getByRole('status')).toContainText('1.2 L');
+  await expect(sum('Paint for an area').getByRole('status')).toContainText('3 cans, 0.30 L left over');
+  await sum('Paint for an area').getByLabel('Lost, %').fill('100');
+  await expect(sum('Paint for an area').getByRole('status')).toContainText('Lost: enter 0 to 99 %.');
+  await sum('Mix by parts').getByLabel('Batch').fill('0.25');
+  await expect(sum('Mix by parts').getByRole('status')).toContainText('188 mL');
+  await sum('Mix by parts').getByLabel('Parts').fill('0:0');
+  await expect(sum('Mix by parts').getByRole('status')).toContainText('not all can be 0');
+  await sum('Grit ladder').getByLabel('Grits, coarse to fine').fill('80-220');
+  await expect(sum('Grit ladder').getByRole('status')).toContainText('too far');
+  await expect(sum('What to pay for a find').getByRole('status')).toContainText('At most 57.00');
+  await sum('What to pay for a find').getByLabel('It will sell for').fill('60');
+  await expect(sum('What to pay for a find').getByRole('status')).toContainText('Leave it there');
 });

@@ -22,6 +22,7 @@ const PiecesScreen = lazy(async () => ({
   default: (await import('../features/pieces/PiecesScreen.tsx')).PiecesScreen,
 }));
 const PieceScreen = lazy(async () => ({ default: (await import('../features/piece/PieceScreen.tsx')).PieceScreen }));
+const SumsScreen = lazy(async () => ({ default: (await import('../features/sums/SumsScreen.tsx')).SumsScreen }));
 const ShopScreen = lazy(async () => ({ default: (await import('../features/shop/ShopScreen.tsx')).ShopScreen }));
 
 /** Who is signed in decides what is shown: the welcome, a forced new password, or the workshop. */
@@ -61,6 +62,7 @@ function SignedIn() {
             <Route path="/pieces/:id" element={<PieceScreen />} />
             <Route path="/pieces/:id/edit" element={<EditPieceScreen />} />
             <Route path="/shop" element={<ShopScreen />} />
+            <Route path="/sums" element={<SumsScreen />} />
             <Route path="*" element={<Navigate to="/plan" replace />} />
           </Routes>
         </Suspense>

@@ -1,4 +1,15 @@
-import { Ellipsis, ListChecks, LogOut, Moon, Plus, Rows3, Settings, Sun, Tag as TagIcon } from 'lucide-react';
+import {
+  Calculator,
+  Ellipsis,
+  ListChecks,
+  LogOut,
+  Moon,
+  Plus,
+  Rows3,
+  Settings,
+  Sun,
+  Tag as TagIcon,
+} from 'lucide-react';
 import { type ReactNode, useMemo, useState } from 'react';
 import { Link, NavLink, useNavigate } from 'react-router';
 import { mutate } from 'swr';
@@ -69,6 +80,9 @@ function HeaderTools() {
   const navigate = useNavigate();
   return (
     <>
+      <IconButton label="Bench sums" onClick={() => void navigate('/sums')}>
+        <Calculator size={17} />
+      </IconButton>
       <IconButton label="Shop: people, hours and space" onClick={() => void navigate('/shop')}>
         <Settings size={17} />
       </IconButton>

@@ -1,0 +1,96 @@
+import {
+  cansFor,
+  paintFor,
+  PRODUCTS,
+  productById,
+  squareMetres,
+  squareMetresPerLitre,
+  squareMetresToSquareFeet,
+} from '@app/core';
+import { useState } from 'react';
+import { useWorkshop } from '../../app/workshop.tsx';
+import { fromTypedLitres, sayLitres, toTypedLitres } from '../../ui/amounts.ts';
+import { Field, Section, Select } from '../../ui/parts.tsx';
+import { Figure, must, NumberField, readNumber, Result, tried } from './sumParts.tsx';
+
+const COATINGS = PRODUCTS.filter((p) => p.spread_m2PerL !== null && p.family !== 'stripper');
+const SQUARE_FEET = squareMetresToSquareFeet(1);
+
+/** How much paint, and how many cans of what size. */
+export function PaintSum() {
+  const { units } = useWorkshop().view.workshop;
+  const isUs = units === 'us';
+  const [product, setProduct] = useState('matt-paint');
+  const [area, setArea] = useState(isUs ? '28' : '2.6');
+  const [coats, setCoats] = useState('2');
+  const [loss, setLoss] = useState('10');
+  const [can, setCan] = useState(String(toTypedLitres(0.5, units)));
+  const { spread_m2PerL: spread, range } = productById.get(product)!;
+  const answer = tried(() => {
+    must(readNumber(area) >= 0, 'Area: enter 0 or more.');
+    must(Number.isInteger(readNumber(coats)) && readNumber(coats) >= 0, 'Coats: enter a whole number.');
+    must(readNumber(loss) >= 0 && readNumber(loss) < 100, 'Lost: enter 0 to 99 %.');
+    must(readNumber(can) > 0, 'Can: enter more than 0.');
+    const need = paintFor(
+      squareMetres(readNumber(area) / (isUs ? SQUARE_FEET : 1)),
+      squareMetresPerLitre(spread ?? 0),
+      readNumber(coats),
+      readNumber(loss) / 100,
+    );
+    return {
+      need,
+      can: fromTypedLitres(readNumber(can), units),
+      ...cansFor(need, fromTypedLitres(readNumber(can), units)),
+    };
+  });
+  return (
+    <Section title="Paint for an area">
+      <div className="grid grid-cols-2 gap-2 sm:grid-cols-5">
+        <div className="col-span-2 sm:col-span-5">
+          <Field label="Product" hint={range}>
+            <Select value={product} onChange={(e) => setProduct(e.target.value)}>
+              {COATINGS.map((p) => (
+                <option key={p.id} value={p.id}>
+                  {p.name}
+                </option>
+              ))}
+            </Select>
+          </Field>
+        </div>
+        <NumberField label={isUs ? 'Area, ft²' : 'Area, m²'} value={area} onChange={setArea} />
+        <NumberField label="Coats" value={coats} onChange={setCoats} />
+        <NumberField label="Lost, %" value={loss} onChange={setLoss} />
+        <NumberField label={isUs ? 'Can, quarts' : 'Can, litres'} value={can} onChange={setCan} />
+      </div>
+      <Result answer={answer}>
+        {(v) => (
+          <>
+            <Figure>{sayLitres(v.need, units)}</Figure>
+            <Cans count={v.cans} need={v.need} can={v.can} />
+            <p>
+              {v.cans} {v.cans === 1 ? 'can' : 'cans'}, {sayLitres(v.left_litres, units)} left over.
+            </p>
+          </>
+        )}
+      </Result>
+    </Section>
+  );
+}
+
+/** The cans to buy, the last one as full as it will be used. */
+function Cans({ count, need, can }: { readonly count: number; readonly need: number; readonly can: number }) {
+  const shown = Math.min(count, 14);
+  return (
+    <svg width={shown * 30 + 2} height="42" aria-hidden="true">
+      {Array.from({ length: shown }, (_, i) => {
+        const used = Math.max(0, Math.min(1, need / can - i));
+        return (
+          <g key={String(i)}>
+            <rect x={i * 30 + 2} y={40 - 32 * used} width="22" height={32 * used} fill="var(--m-keyline)" />
+            <path d={`M${i * 30 + 2} 8v32h22V8M${i * 30} 8h26`} fill="none" stroke="var(--m-ink)" strokeWidth="1.4" />
+          </g>
+        );
+      })}
+    </svg>
+  );
+}

@@ -1,0 +1,50 @@
+import type { ReactNode } from 'react';
+import { Field, Input } from '../../ui/parts.tsx';
+
+/** A number as typed; a decimal comma is a point; empty or unreadable is NaN. */
+export const readNumber = (text: string) => (text.trim() === '' ? Number.NaN : Number(text.trim().replace(',', '.')));
+
+export type Answer<T> = { readonly kind: 'ok'; readonly value: T } | { readonly kind: 'wrong'; readonly words: string };
+
+/** Says what to enter when a figure is out of bounds; the core refuses it too, in a programmer's words. */
+export function must(isRight: boolean, words: string): void {
+  if (!isRight) throw new RangeError(words);
+}
+
+/** What the core answers, or its refusal in words. */
+export function tried<T>(compute: () => T): Answer<T> {
+  try {
+    return { kind: 'ok', value: compute() };
+  } catch (error) {
+    return { kind: 'wrong', words: error instanceof RangeError ? error.message : 'Enter numbers.' };
+  }
+}
+
+type NumberProps = { readonly label: string; readonly value: string; readonly onChange: (v: string) => void };
+export function NumberField({ label, value, onChange }: NumberProps) {
+  const isWrong = !Number.isFinite(readNumber(value));
+  return (
+    <Field label={label} error={isWrong ? 'Enter a number.' : undefined}>
+      <Input inputMode="decimal" value={value} onChange={(e) => onChange(e.target.value)} />
+    </Field>
+  );
+}
+
+/** The answer large, or what to correct. */
+export function Result<T>({
+  answer,
+  children,
+}: {
+  readonly answer: Answer<T>;
+  readonly children: (value: T) => ReactNode;
+}) {
+  return (
+    <div role="status" className="min-h-16">
+      {answer.kind === 'ok' ? children(answer.value) : <p className="text-oxide-text">{answer.words}</p>}
+    </div>
+  );
+}
+
+export const Figure = ({ children }: { readonly children: ReactNode }) => (
+  <p className="text-figure font-semibold">{children}</p>
+);
