@@ -31,7 +31,7 @@ test('a one-person garage in US units in Auckland gets from nothing to a believa
   // The browser stands in Tokyo; the shop's clock and hours are Auckland's.
   await page.getByRole('link', { name: 'Today' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('9:30 am');
-  await expect(page.getByRole('region', { name: 'Rona' })).toContainText('Take off hardware');
+  await expect(page.getByRole('region', { name: 'Rona' })).toContainText('Photograph each side');
 
   // Shorter hours and a colder garage through the interface: the plan follows.
   await page.goto(`${mokume.address}/shop`);

@@ -35,6 +35,7 @@ test('a chest of drawers gets a route, a plan and a lane; coat 1 two hours late 
   await page.goto(`${mokume.address}/pieces`);
   await page.getByRole('link', { name: /Harbour chest/ }).click();
   for (const [key, at] of [
+    ['arrival', '2026-03-02T14:10'],
     ['take-apart', '2026-03-02T14:25'],
     ['wash', '2026-03-02T15:05'],
     ['scuff', '2026-03-03T09:30'],

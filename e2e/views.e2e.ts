@@ -10,8 +10,22 @@ test.beforeAll(async () => {
 test.afterAll(() => mokume.stop());
 
 const VIEWS = {
-  light: ['welcome', '/plan', '/today', '/pieces', '/pieces/wardrobe', '/pieces/new', '/shop', '/sums'],
-  dark: ['/plan', '/today', '/pieces/wardrobe', '/shop'],
+  light: [
+    'welcome',
+    '/plan',
+    '/today',
+    '/pieces',
+    '/pieces/wardrobe',
+    '/pieces/new',
+    '/pieces/bedstead/route',
+    '/pieces/settle/arrival',
+    '/shelf',
+    '/house',
+    '/find',
+    '/shop',
+    '/sums',
+  ],
+  dark: ['/plan', '/today', '/pieces/wardrobe', '/pieces/bedstead/route', '/shelf', '/house', '/shop'],
 } as const;
 
 for (const scheme of ['light', 'dark'] as const)
@@ -43,7 +57,7 @@ test('on a phone Today, a piece and its log fit the width', async ({ browser }) 
   const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
   const page = await context.newPage();
   await enterDemo(page, mokume.address, '/today');
-  for (const path of ['/today', '/pieces', '/pieces/rush-chairs']) {
+  for (const path of ['/today', '/pieces', '/pieces/rush-chairs', '/find', '/pieces/settle/arrival']) {
     await page.goto(mokume.address + path);
     await page.getByRole('heading', { level: 1 }).waitFor();
     const overflow = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
@@ -65,6 +79,21 @@ test('at the bench: paint, mixes, grits and what to pay for a find, and what can
   await sum('Mix by parts').getByLabel('Parts').fill('0:0');
   await expect(sum('Mix by parts').getByRole('status')).toContainText('not all can be 0');
   await sum('Grit ladder').getByLabel('Grits, coarse to fine').fill('80-220');
+  await sum('Paint for an area').getByLabel('Lost, %').fill('10');
+  await sum('Paint for an area')
+    .getByLabel(/^Cans sold as/)
+    .fill('0.5 at 14.50; 1 at 26; 2.5 at 49');
+  await expect(sum('Paint for an area').getByRole('status')).toContainText(
+    'Cheapest: 1 × 0.50 L and 1 × 1.0 L, 40.50.',
+  );
+  await expect(sum('Sheets of paper').getByRole('status')).toContainText('8 sheets');
+  await sum('Handles and holes').getByLabel('New spacing, mm').fill('100');
+  await expect(sum('Handles and holes').getByRole('status')).toContainText('overlap by 3.0 mm');
+  await sum('Quote for a piece').getByRole('radio', { name: 'Markup' }).check({ force: true });
+  await expect(sum('Quote for a piece').getByRole('status')).toContainText('269.69 net');
+  await sum('Is it worth doing?').getByLabel('Sells for').fill('120');
+  await expect(sum('Is it worth doing?').getByRole('status')).toContainText('Not worth doing');
+  await expect(sum('Areas of a piece').getByRole('status')).toContainText('1.9 m² to paint outside');
   await expect(sum('Grit ladder').getByRole('status')).toContainText('too far');
   await expect(sum('What to pay for a find').getByRole('status')).toContainText('At most 57.00');
   await sum('What to pay for a find').getByLabel('It will sell for').fill('60');

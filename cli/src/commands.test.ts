@@ -48,7 +48,7 @@ describe('bad input is answered in words with exit 2', () => {
     ['plan', '{}', /"problem" is missing/],
     ['plan', '{"problem":{}}', /lacks something/],
     ['route', '{"template":"ship"}', /"template" must be one of chest-of-drawers/],
-    ['route', JSON.stringify({ ...ROUTE, dimensions: { parts: -4 } }), /Chairs: enter 1 to 24/],
+    ['route', JSON.stringify({ ...ROUTE, dimensions: { parts: -4 } }), /Chairs: enter 2 to 24/],
   ])('%s %s', (name, input, words) => {
     const answer = run(name, input);
     expect(answer).toMatchObject({ kind: 'failed', exitCode: 2, words: expect.stringMatching(words) as string });

@@ -121,13 +121,6 @@ test.each([
     /like #3d5a45/,
   ],
   [
-    'an unknown product',
-    PaintInput,
-    { name: 'Straw', hex: '#c7a53c', product: 'moon-dust', on_hand_litres: 1 },
-    'product',
-    /from the library/,
-  ],
-  [
     'a helper’s short password',
     HelperInput,
     { signIn: 'teo', password: 'x', personId: 'teo' },

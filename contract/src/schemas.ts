@@ -1,37 +1,8 @@
-import {
-  FINDINGS,
-  FINISHES,
-  isHexColour,
-  isTimeZone,
-  PROBLEMS,
-  SEALERS,
-  SKILLS,
-  STATION_KINDS,
-  TEMPLATES,
-  WOODS,
-  productById,
-} from '@app/core';
+import { isTimeZone, SKILLS, STATION_KINDS } from '@app/core';
 import { array, boolean, lazy, number, object, string, type InferType } from 'yup';
-
-/** Text a person types: trimmed, no control characters; shown as text, never as markup. */
-const words = (max: number) =>
-  string()
-    .strict(false)
-    .trim()
-    .max(max, ({ max: n }) => `Keep it under ${n} characters.`)
-    // oxlint-disable-next-line no-control-regex -- control characters are what this refuses
-    .matches(/^[^\u0000-\u001f\u007f]*$/, {
-      message: 'Leave out line breaks and control characters.',
-      excludeEmptyString: true,
-    });
-const name = (what: string, max = 60) => words(max).required(`Give ${what} a name.`).min(1);
-const uuid = () => string().uuid('This is not a valid id.').required();
-const version = () => number().integer().min(0).required();
-const localMinute = () =>
-  number().integer('Times are whole minutes.').min(0).max(1440, 'A day ends at 24:00.').required();
-
-/** Each command carries an id its sender made; sent twice, it applies once. */
-const command = { commandId: uuid() };
+import { command, instantField, localMinute, name, uuid, version, words } from './fields.ts';
+import { edits } from './editFields.ts';
+import { pieceFields } from './pieceFields.ts';
 
 export const SignIn = object({
   name: words(60).required('Enter your sign-in name.'),
@@ -139,21 +110,6 @@ export const ToolInput = object({
   name: name('the tool'),
   capacity: number().integer().min(1).max(50).required(),
 });
-export const PaintInput = object({
-  ...command,
-  version: number().integer().min(0).optional(),
-  name: name('the paint'),
-  hex: string()
-    .required()
-    .test('hex', 'Enter a colour like #3d5a45.', (h) => isHexColour(h ?? '')),
-  product: string()
-    .required()
-    .test('product', 'Choose a product from the library.', (id) => productById.has(id ?? '')),
-  on_hand_litres: number()
-    .min(0, 'Enter 0 to 1000 litres.')
-    .max(1000, 'Enter 0 to 1000 litres.')
-    .required('Say how much is left.'),
-});
 export const WorkshopInput = object({
   ...command,
   version: version(),
@@ -170,90 +126,30 @@ export const HelperInput = object({
   personId: words(60).required(),
 });
 
-const colour = object({
-  name: words(40).required('Name the colour.'),
-  hex: string()
-    .required()
-    .test('hex', 'Enter a colour like #3d5a45.', (h) => isHexColour(h ?? '')),
+export const NewPiece = object({ ...command, id: uuid(), ...pieceFields, edits: edits.default([]) });
+/** Without `edits` the piece keeps the changes made to its route. */
+export const EditPiece = object({
+  ...command,
+  version: version(),
+  ...pieceFields,
+  edits: edits.optional().default(undefined),
 });
-const top = lazy((t: { kind?: string } | undefined) =>
-  t?.kind === 'stain' || t?.kind === 'paint'
-    ? object({ kind: string().oneOf(['stain', 'paint']).required(), colour }).noUnknown()
-    : object({ kind: string().oneOf(['same'], 'The top is the same, stained or painted.').required() }).noUnknown(),
-);
-const instantField = () => number().integer('Times are whole minutes.').min(0).max(1e9);
-const pieceFields = {
-  name: name('the piece'),
-  kind: string().oneOf(['client', 'stock']).required(),
-  client: words(60).nullable().default(null),
-  template: string()
-    .oneOf(
-      TEMPLATES.map((t) => t.id),
-      'Choose a kind of piece.',
-    )
-    .required(),
-  dimensions: lazy((d: unknown) =>
-    object(
-      Object.fromEntries(
-        Object.keys(d ?? {})
-          .slice(0, 12)
-          .map((k) => [k, number().required()]),
-      ),
-    ).required('Enter the measurements.'),
-  ),
-  survey: object({
-    wood: string()
-      .oneOf([...WOODS])
-      .required(),
-    finish: string()
-      .oneOf([...FINISHES])
-      .required(),
-    layers: number().integer().min(0, 'Layers are 0 to 12.').max(12, 'Layers are 0 to 12.').required(),
-    findings: array(
-      string()
-        .oneOf([...FINDINGS])
-        .required(),
-    ).required(),
-  }).required(),
-  brief: object({
-    paint: string()
-      .required()
-      .test(
-        'product',
-        'This paint is not in the library. Choose one from the list.',
-        (id) => productById.get(id ?? '')?.family === 'paint',
-      ),
-    body: colour.required(),
-    top,
-    prime: string().oneOf(['auto', 'yes', 'no']).required(),
-    sealer: string()
-      .oneOf([...SEALERS])
-      .required(),
-    method: string().oneOf(['brush', 'spray']).required(),
-    hardware: string().oneOf(['clean', 'keep']).required(),
-  }).required(),
-  arrival: instantField().required('Say when it arrives.'),
-  due: instantField()
-    .nullable()
-    .default(null)
-    .test('after', 'Pickup is before it arrives. Choose a later date.', function (due) {
-      return due == null || due > (this.parent as { arrival: number }).arrival;
-    }),
-  told: boolean().required(),
-};
-export const NewPiece = object({ ...command, id: uuid(), ...pieceFields });
-export const EditPiece = object({ ...command, version: version(), ...pieceFields });
 export const PieceVersion = object({ ...command, version: version() });
 
 const person = () => words(60).required('Say who.');
 export const StepStart = object({ ...command, version: version(), by: person(), at: instantField().optional() });
-export const StepDone = object({ ...command, version: version(), by: person(), at: instantField().optional() });
+export const StepDone = object({
+  ...command,
+  version: version(),
+  by: person(),
+  at: instantField().optional(),
+  /** What a test step showed. */
+  outcome: words(40).optional(),
+});
 export const StepProblem = object({
   ...command,
   version: version(),
-  kind: string()
-    .oneOf([...PROBLEMS, 'not-dry', 'hold'])
-    .required(),
+  kind: string().oneOf(['redo', 'bleed-through', 'not-dry', 'hold']).required(),
   by: person(),
   minutes: number()
     .integer()
@@ -279,7 +175,6 @@ export type StartOwn = InferType<typeof StartOwn>;
 export type PersonInput = InferType<typeof PersonInput>;
 export type StationInput = InferType<typeof StationInput>;
 export type PlaceInput = InferType<typeof PlaceInput>;
-export type PaintInput = InferType<typeof PaintInput>;
 export type ToolInput = InferType<typeof ToolInput>;
 export type WorkshopInput = InferType<typeof WorkshopInput>;
 export type HelperInput = InferType<typeof HelperInput>;

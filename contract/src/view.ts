@@ -1,4 +1,19 @@
-import type { Brief, Dimensions, Instant, PieceMove, Plan, Shop, ShopPiece, Survey, Zone } from '@app/core';
+import type {
+  ArrivalSheet,
+  Brief,
+  Dimensions,
+  Instant,
+  PhotoSide,
+  PieceMove,
+  Plan,
+  RouteEdit,
+  Shop,
+  ShopPiece,
+  StruckStep,
+  Survey,
+  Zone,
+  ZoneChoice,
+} from '@app/core';
 
 /** Everything a browser shows of one workshop, in one answer; `revision` grows with every change. */
 export type WorkshopView = {
@@ -31,8 +46,21 @@ export type PieceView = ShopPiece & {
   readonly survey: Survey;
   readonly brief: Brief;
   readonly zones: readonly Zone[];
+  readonly zoneChoice: ZoneChoice;
+  readonly edits: readonly RouteEdit[];
+  readonly struck: readonly StruckStep[];
+  readonly sheet: ArrivalSheet;
+  readonly photos: readonly PhotoView[];
   readonly notes: readonly string[];
   readonly stepVersions: Readonly<Record<string, number>>;
+};
+
+/** A photo of a piece; its picture is at /api/photos/ID. */
+export type PhotoView = {
+  readonly id: string;
+  readonly side: PhotoSide;
+  readonly width: number;
+  readonly height: number;
 };
 
 export type ChangeView = {

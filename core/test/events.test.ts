@@ -1,15 +1,15 @@
 import { expect, test } from 'vitest';
 import {
-  holdBefore,
+  editedRoute,
   planAfresh,
   problemOf,
+  rebuilt,
   replan,
-  rework,
-  type ShopPiece,
+  type RouteEdit,
   type ShopStep,
   verify,
 } from '../src/index.ts';
-import { randomFrom, randomWorkshop } from './fixtures/randomWorkshop.ts';
+import { randomFrom, type RandomPiece, randomWorkshop } from './fixtures/randomWorkshop.ts';
 
 const RUNS = process.env['MOKUME_LONG'] ? 1000 : 20;
 const EVENTS = 8;
@@ -19,7 +19,8 @@ test(`after any ${EVENTS} events in ${RUNS} workshops the plan is feasible and n
   for (let seed = 1; seed <= RUNS; seed++) {
     const r = randomFrom(seed * 7919);
     const w = randomWorkshop(seed, 3);
-    let { pieces, now } = w;
+    let now = w.now;
+    let pieces: readonly Lived[] = w.pieces.map((p) => ({ ...p, edits: [] }));
     let plan = planAfresh(w.problem);
     for (let n = 0; n < EVENTS; n++) {
       now += Math.floor(r() ** 3 * 3000);
@@ -38,12 +39,20 @@ test(`after any ${EVENTS} events in ${RUNS} workshops the plan is feasible and n
   }
 });
 
-function event(piece: ShopPiece, now: number, r: () => number): ShopPiece {
+type Lived = RandomPiece & { readonly edits: readonly RouteEdit[] };
+
+/** The piece with one more change to its route; what happened stays. */
+function edited(piece: Lived, edit: RouteEdit): Lived {
+  const edits = [...piece.edits, edit];
+  return { ...piece, edits, steps: rebuilt(piece.id, piece.steps, editedRoute(piece.input, edits).steps) };
+}
+
+function event(piece: Lived, now: number, r: () => number): Lived {
   const open = piece.steps.filter((s) => s.state.kind !== 'done');
   if (open.length === 0) return piece;
   // Mostly the next one, sometimes any.
   const step = open[r() < 0.7 ? 0 : Math.floor(r() * open.length)]!;
-  const put = (more: Partial<ShopStep>): ShopPiece => ({
+  const put = (more: Partial<ShopStep>): Lived => ({
     ...piece,
     steps: piece.steps.map((s) => (s.id === step.id ? { ...s, ...more } : s)),
   });
@@ -59,13 +68,14 @@ function event(piece: ShopPiece, now: number, r: () => number): ShopPiece {
     return step.state.kind === 'planned' ? put({ pin: { notBefore: now + Math.floor(r() * 3000) } }) : piece;
   if (kind < 0.75)
     return step.state.kind === 'planned' ? put({ pin: { at: Math.ceil((now + r() * 5000) / 5) * 5 } }) : piece;
-  if (kind < 0.85)
-    return step.state.kind === 'planned'
-      ? { ...piece, steps: holdBefore(piece.id, piece.steps, step.id, 'Wait for an answer', now + 2000) }
-      : piece;
-  const failed = put({ state: done });
-  return {
-    ...failed,
-    steps: rework(piece.id, failed.steps, step.id, step.coat === 'paint' && r() < 0.5 ? 'bleed-through' : 'redo'),
-  };
+  if (kind < 0.85) {
+    if (step.state.kind !== 'planned') return piece;
+    const key = `hold-${piece.edits.length + 1}`;
+    const held = edited(piece, { op: 'hold', key, before: step.key, title: 'Wait for an answer' });
+    return { ...held, steps: held.steps.map((s) => (s.key === key ? { ...s, pin: { notBefore: now + 2000 } } : s)) };
+  }
+  const round = piece.edits.length + 1;
+  return step.coat === 'paint' && r() < 0.5
+    ? edited(put({ state: done }), { op: 'block', step: step.key, round })
+    : edited(put({ state: done }), { op: 'redo', step: step.key, round });
 }

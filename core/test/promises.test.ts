@@ -202,6 +202,9 @@ describe('paint on the shelf', () => {
     hex: coat.s.colour!.toUpperCase(),
     product: coat.s.product!,
     on_hand_litres,
+    can_litres: null,
+    can_cents: null,
+    lead_days: null,
   });
   test('a can short of what is planned names the first coat that lacks, and by how much in all', () => {
     const [full] = shelfDemand([can(1000)], w.pieces, plan);

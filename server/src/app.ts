@@ -8,6 +8,7 @@ import { pinoHttp } from 'pino-http';
 import { ApiError, errorHandler } from './errors.ts';
 import type { Events } from './events.ts';
 import { refuseOtherOrigins } from './guards.ts';
+import { photoRoutes } from './routes/photos.ts';
 import { sessionRoutes } from './routes/session.ts';
 import { shopRoutes } from './routes/shop.ts';
 import { workRoutes } from './routes/work.ts';
@@ -60,6 +61,7 @@ export function createApp(options: AppOptions): Express {
     }),
     sessionRoutes(options),
     workRoutes(options),
+    photoRoutes(options),
     shopRoutes(options),
     () => {
       throw new ApiError('NOT_FOUND');

@@ -1,5 +1,6 @@
 import type { ErrorRequestHandler } from 'express';
 import { type ErrorCode, ERRORS, type Problem } from '@app/contract';
+import { MulterError } from 'multer';
 import { ValidationError } from 'yup';
 import type { Logger } from 'pino';
 
@@ -39,6 +40,10 @@ export function errorHandler(log: Logger): ErrorRequestHandler {
 function asApiError(error: unknown): ApiError {
   if (error instanceof ApiError) return error;
   if (error instanceof ValidationError) return new ApiError('INVALID_REQUEST', { fields: fieldMessages(error) });
+  if (error instanceof MulterError)
+    return new ApiError(error.code === 'LIMIT_FILE_SIZE' ? 'TOO_LARGE' : 'INVALID_REQUEST', {
+      detail: error.code === 'LIMIT_FILE_SIZE' ? 'Photos are at most 15 MB.' : 'Send one photo at a time.',
+    });
   const type = typeof error === 'object' && error !== null && 'type' in error ? error.type : null;
   if (type === 'entity.parse.failed' || type === 'encoding.unsupported' || type === 'charset.unsupported')
     return new ApiError('BAD_JSON');

@@ -31,7 +31,7 @@ describe('bad input gets a message at its field, and nothing is half-saved', () 
     ],
     ['a chest 40 m high', { dimensions: { width: 1, depth: 0.4, height: 40, parts: 3 } }, 'dimensions', /Height/],
     ['pickup before arrival', { due: 1000 }, 'due', /Pickup is before it arrives/],
-    ['an unknown paint', { brief: { ...chest().brief, paint: 'moon-dust' } }, 'brief.paint', /not in the library/],
+    ['an unknown paint', { brief: { ...chest().brief, paint: 'moon-dust' } }, 'brief.paint', /not in the list/],
     [
       'a colour that is none',
       { brief: { ...chest().brief, body: { name: 'x', hex: 'javascript:1' } } },

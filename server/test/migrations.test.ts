@@ -3,6 +3,8 @@ import pg from 'pg';
 import { Sequelize } from 'sequelize';
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
 import { up as firstShop } from '../migrations/0001-first-shop.ts';
+import { up as paintOnTheShelf } from '../migrations/0002-paint-on-the-shelf.ts';
+import { loadShop } from '../src/store/shopStore.ts';
 import { openDatabase } from '../src/store/database.ts';
 import { WorkshopRow } from '../src/store/models.ts';
 
@@ -33,7 +35,11 @@ describe('the schema', () => {
     for (const db of both) await db.close();
     const again = await openDatabase(url);
     const [rows] = await again.query('select name from "SequelizeMeta" order by name');
-    expect(rows).toEqual([{ name: '0001-first-shop' }, { name: '0002-paint-on-the-shelf' }]);
+    expect(rows).toEqual([
+      { name: '0001-first-shop' },
+      { name: '0002-paint-on-the-shelf' },
+      { name: '0003-routes-in-the-painters-hand' },
+    ]);
     await again.close();
   });
   test('keeps the rows of a first release', async () => {
@@ -46,6 +52,24 @@ describe('the schema', () => {
     await old.close();
     const now = await openDatabase(url);
     expect((await WorkshopRow.findAll()).map((w) => w.name)).toEqual(['W']);
+    await now.close();
+  });
+  test('a piece with its steps from the release before keeps them, with no changes of its own', async () => {
+    const url = await emptyDatabase();
+    const old = new Sequelize(url, { logging: false });
+    await firstShop(old.getQueryInterface());
+    await paintOnTheShelf(old.getQueryInterface());
+    await old.query(WORKSHOP);
+    await old.query(`
+      insert into pieces values ('w','p','P','client',null,'box','{}','{}','{}','[]','[]','2026-03-02',null,true,true,0);
+      insert into steps values ('w','p.a','p',0,'{"key":"a","title":"A"}','{"kind":"planned"}','{}',0)`);
+    await old.query('create table "SequelizeMeta" (name varchar(255) primary key)');
+    await old.query(`insert into "SequelizeMeta" values ('0001-first-shop'), ('0002-paint-on-the-shelf')`);
+    await old.close();
+    const now = await openDatabase(url);
+    const stored = await loadShop('w');
+    expect(stored!.pieces[0]).toMatchObject({ edits: [], struck: [], zoneChoice: { include: [] }, photos: [] });
+    expect(stored!.pieces[0]!.steps[0]).toMatchObject({ title: 'A', outcomes: [], authority: 'common practice' });
     await now.close();
   });
   test.each([

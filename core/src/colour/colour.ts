@@ -1,4 +1,4 @@
-import { modeLab65, modeLrgb, modeRgb, modeXyz65, parseHex, useMode } from 'culori/fn';
+import { differenceCiede2000, modeLab65, modeLrgb, modeRgb, modeXyz65, parseHex, useMode } from 'culori/fn';
 
 useMode(modeRgb);
 useMode(modeLrgb);
@@ -26,3 +26,28 @@ export const isPale = (c: ColourReading) => c.lightness >= 72;
 /** Yellows and clean reds, whose pigments hide badly: they take more coats. Common practice. */
 export const isSheer = (c: ColourReading) =>
   c.chroma >= 45 && (c.hue_deg <= 35 || (c.hue_deg >= 70 && c.hue_deg <= 108));
+
+const difference = differenceCiede2000();
+export type Lab = { readonly l: number; readonly a: number; readonly b: number };
+
+/** How far apart two colours look: below 1 nobody sees it, above 5 anybody does. Source: CIEDE2000 (CIE 142). */
+export const labDifference = (x: Lab, y: Lab): number => difference({ mode: 'lab65', ...x }, { mode: 'lab65', ...y });
+
+/** The same from hex. @throws {RangeError} when one is no colour */
+export function colourDifference(hexA: string, hexB: string): number {
+  const [a, b] = [hexA, hexB].map((hex) => {
+    const rgb = isHexColour(hex) ? parseHex(hex) : undefined;
+    if (!rgb) throw new RangeError(`colour: "${hex}" is not a colour like #3d5a45`);
+    return toLab(rgb);
+  });
+  return difference(a!, b!);
+}
+
+/** The one that looks most like a colour, if any looks like it at all. @param most largest difference still alike */
+export function nearestTo<T extends { readonly hex: string }>(hex: string, list: readonly T[], most: number): T | null {
+  const near = list
+    .map((item) => ({ item, by: colourDifference(hex, item.hex) }))
+    .sort((x, y) => x.by - y.by)
+    .find((x) => x.by <= most);
+  return near?.item ?? null;
+}

@@ -1,7 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import type { Climate, Product } from '../index.ts';
-import { dewPoint_c, dryAt, dryingCurve, saturationPressure_pa, vapourPressureDeficit_pa } from '../index.ts';
+import {
+  dewPoint_c,
+  dryAt,
+  dryingCurve,
+  productById,
+  saturationPressure_pa,
+  vapourPressureDeficit_pa,
+} from '../index.ts';
 import { minuteDryness } from '../verify/minuteDryness.ts';
 
 const hours = (temperature_c: number[], humidity_pct = 50): Climate => ({
@@ -102,9 +109,7 @@ describe('the drying clock', () => {
     maxLength: 96,
   });
   const product = (minutes: number, chemistry: Product['chemistry']): Product => ({
-    id: 'x',
-    name: 'x',
-    family: 'paint',
+    ...productById.get('matt-paint')!,
     chemistry,
     stages_minutes: {
       touch: minutes,

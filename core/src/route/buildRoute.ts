@@ -1,30 +1,33 @@
-import { paintCoats, prime, seal, stainTop } from './coatings.ts';
-import { hardware, putTogether } from './finishing.ts';
-import { Job, type RouteInput } from './job.ts';
-import type { Route } from './piece.ts';
-import { prepareTop, repair, scuff, takeApartAndClean } from './prepare.ts';
-import { dimensionFaults } from './templates.ts';
+import { chain } from './build/chain.ts';
+import { compose, type Composed } from './build/compose.ts';
+import type { RouteInput } from './build/facts.ts';
+import { productById } from '../products/library.ts';
+import type { Route, Zone } from './piece.ts';
+import type { Rule } from './rules/rule.ts';
+import { RULES } from './rules/rules.ts';
+import { dimensionFaults } from './template/templates.ts';
+import { zonesOf } from './template/zones.ts';
 
-export type { RouteInput, ShopMeans } from './job.ts';
+export type { RouteInput, ShopMeans } from './build/facts.ts';
+
+/** The steps before they are chained: what an edited route starts from. */
+export type Unchained = Composed & { readonly zones: readonly Zone[] };
+
+/** @throws {RangeError} when a measurement or a formula is impossible (ask `dimensionFaults` and `zonesOf` first) */
+export function composeRoute(input: RouteInput, rules: readonly Rule[] = RULES): Unchained {
+  const { zones, faults } = zonesOf(input.template, input.dimensions, input.zones);
+  const all = [...dimensionFaults(input.template, input.dimensions), ...Object.values(faults)];
+  if (all.length > 0) throw new RangeError(all.join(' '));
+  return { ...compose(input, zones, rules), zones };
+}
 
 /**
  * The steps one piece needs, in order, with hands-on time, gaps, place, product and a reason each.
  * Hands-on times are common practice per square metre; every one is a start, replaced by the shop's own log.
- * @throws {RangeError} when a measurement is impossible (ask `dimensionFaults` first)
+ * @param rules all of them, unless a test leaves one out
+ * @throws {RangeError} when a measurement or a formula is impossible
  */
-export function buildRoute(input: RouteInput): Route {
-  const faults = dimensionFaults(input.template, input.dimensions);
-  if (faults.length > 0) throw new RangeError(faults.join(' '));
-  const job = new Job(input);
-  takeApartAndClean(job);
-  repair(job);
-  prepareTop(job);
-  scuff(job);
-  prime(job);
-  stainTop(job);
-  paintCoats(job);
-  seal(job);
-  hardware(job);
-  putTogether(job);
-  return job.draft.route();
+export function buildRoute(input: RouteInput, rules: readonly Rule[] = RULES): Route {
+  const { zones, specs, notes } = composeRoute(input, rules);
+  return { zones, steps: chain(specs, zones, input.means.products ?? productById), struck: [], notes };
 }

@@ -1,7 +1,8 @@
 import type { Link, Need, Skill } from '../planner/model.ts';
 
-/** Two groups of zones: the body's coats and the top's coats are drawn and finished apart. */
-export type Group = 'body' | 'top';
+/** Groups of zones whose coats are drawn and finished apart. */
+export const GROUPS = ['body', 'top', 'inside'] as const;
+export type Group = (typeof GROUPS)[number];
 
 export type Zone = {
   readonly id: string;
@@ -10,53 +11,61 @@ export type Zone = {
   readonly area_m2: number;
   /** How the area follows from the measurements, in words. */
   readonly formula: string;
-};
-
-export const WOODS = ['softwood', 'hardwood', 'red-wood', 'veneer', 'laminate'] as const;
-export type Wood = (typeof WOODS)[number];
-export const FINISHES = ['raw', 'wax', 'varnish', 'pale-paint', 'dark-paint', 'foil'] as const;
-export type Finish = (typeof FINISHES)[number];
-export const FINDINGS = [
-  'grime',
-  'knots',
-  'bleeds',
-  'odour',
-  'loose-joints',
-  'gouges',
-  'old-paint',
-  'droppings',
-  'missing-hardware',
-] as const;
-export type Finding = (typeof FINDINGS)[number];
-
-/** Condition on arrival. `layers` counts coats of the existing finish, 0 when raw. */
-export type Survey = {
-  readonly wood: Wood;
-  readonly finish: Finish;
-  readonly layers: number;
-  readonly findings: readonly Finding[];
+  /** The formula was changed by hand. */
+  readonly isEdited: boolean;
 };
 
 export type Colour = { readonly name: string; readonly hex: string };
-export type TopBrief =
-  | { readonly kind: 'same' }
-  | { readonly kind: 'stain'; readonly colour: Colour }
-  | { readonly kind: 'paint'; readonly colour: Colour };
-export const SEALERS = ['wax', 'clear', 'none'] as const;
-export type Sealer = (typeof SEALERS)[number];
 
-/** What the owner of the piece wants. */
-export type Brief = {
-  readonly paint: string;
-  readonly body: Colour;
-  readonly top: TopBrief;
-  readonly prime: 'auto' | 'yes' | 'no';
-  readonly sealer: Sealer;
-  readonly method: 'brush' | 'spray';
-  readonly hardware: 'clean' | 'keep';
+/** The layer a step leaves behind. */
+export const COATS = ['primer', 'paint', 'stain', 'clear', 'wax', 'oil', 'glaze', 'sheet'] as const;
+export type Coat = (typeof COATS)[number];
+
+/** The order of work; steps of one phase follow those of the phases before it. */
+export const PHASES = [
+  'arrive',
+  'test',
+  'take-apart',
+  'clean',
+  'odour',
+  'repair',
+  'strip',
+  'sand',
+  'prime',
+  'wood',
+  'under',
+  'paint',
+  'look',
+  'seal',
+  'hardware',
+  'inside',
+  'assemble',
+  'check',
+] as const;
+export type Phase = (typeof PHASES)[number];
+
+/** Where a rule's word comes from. */
+export const AUTHORITIES = ['published', 'common practice', 'house rule'] as const;
+export type Authority = (typeof AUTHORITIES)[number] | 'own';
+
+export const METHODS = ['brush', 'roll', 'spray', 'wipe', 'aerosol'] as const;
+export type Method = (typeof METHODS)[number];
+
+/** What a test step may show; each outcome goes on in its own way. */
+export type Outcome = {
+  readonly id: string;
+  readonly words: string;
+  /** Share of pieces on which it turns out so; the outcomes of a step add up to 1. Common practice. */
+  readonly likely: number;
+  /** What follows: facts about the piece that were not known before; the route is built again with them. */
+  readonly learns: Learns;
 };
-
-export type Coat = 'primer' | 'paint' | 'stain' | 'clear' | 'wax';
+export type Learns = {
+  readonly findings?: readonly string[];
+  readonly lead?: 'negative' | 'positive';
+  readonly topWood?: 'good' | 'poor';
+  readonly cloth?: 'clean' | 'dirty';
+};
 
 /** One step of a route, before it belongs to a plan. `after` names keys of the same route. */
 export type RouteStep = {
@@ -64,11 +73,16 @@ export type RouteStep = {
   readonly title: string;
   readonly reason: string;
   readonly caution: string | null;
+  readonly phase: Phase;
+  /** The rule that asks for it; `own` when the painter added it. */
+  readonly rule: string;
+  readonly authority: Authority;
   readonly zones: readonly string[];
   readonly group: Group | null;
-  /** The layer this step leaves behind, drawn in `colour`; null for work that leaves none. */
   readonly coat: Coat | null;
+  /** Colour of the layer; null for work that leaves none. */
   readonly colour: string | null;
+  readonly method: Method | null;
   readonly work_minutes: number;
   readonly hands: 0 | 1 | 2;
   readonly skill: Skill;
@@ -78,12 +92,23 @@ export type RouteStep = {
   readonly tool: string | null;
   readonly product: string | null;
   readonly litres: number;
+  readonly outcomes: readonly Outcome[];
   readonly after: readonly Link[];
+};
+
+/** A step left out on purpose; what it protected stays visible. */
+export type StruckStep = {
+  readonly key: string;
+  readonly title: string;
+  readonly why: string;
+  readonly caution: string | null;
+  readonly lost: string;
 };
 
 export type Route = {
   readonly zones: readonly Zone[];
   readonly steps: readonly RouteStep[];
+  readonly struck: readonly StruckStep[];
   /** What the painter should know about the whole: screening, lost confidence, choices made. */
   readonly notes: readonly string[];
 };

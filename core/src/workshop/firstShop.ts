@@ -1,6 +1,7 @@
 import type { Shop } from './workshop.ts';
 import type { WeeklyHours } from '../calendar/hours.ts';
 import { SKILLS } from '../planner/model.ts';
+import { HOUSE_DEFAULTS } from '../route/houseRules.ts';
 
 export const EVERY_SKILL = Object.fromEntries(SKILLS.map((s) => [s, 1]));
 const DAY = [
@@ -28,6 +29,10 @@ export function firstShop(timeZone: string, ownerName: string): Shop {
     ],
     tools: [],
     paints: [],
+    products: [],
+    house: HOUSE_DEFAULTS,
+    recipes: [],
+    mixes: [],
     places: [
       {
         id: 'garage',

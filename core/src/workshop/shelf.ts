@@ -9,6 +9,10 @@ export type ShelfPaint = {
   readonly hex: string;
   readonly product: string;
   readonly on_hand_litres: number;
+  /** What one can holds and costs, and how many days a new one takes to come; null: not known. */
+  readonly can_litres: number | null;
+  readonly can_cents: number | null;
+  readonly lead_days: number | null;
 };
 export type Demand = {
   readonly paint: ShelfPaint;

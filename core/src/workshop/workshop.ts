@@ -1,8 +1,13 @@
 import { type ClimateSeries, type TypicalDay, hourlyClimate } from '../climate/climate.ts';
 import type { Pin, PieceToPlan, Problem, Person, Station, StepState, Tool } from '../planner/model.ts';
-import { PRODUCTS } from '../products/library.ts';
+import { catalogueOf } from '../products/library.ts';
+import type { Product } from '../products/product.ts';
 import type { Instant } from '../quantities/units.ts';
+import type { ShopMeans } from '../route/buildRoute.ts';
+import type { HouseRules } from '../route/houseRules.ts';
 import type { RouteStep } from '../route/piece.ts';
+import type { Mix } from './mix.ts';
+import type { Recipe } from './recipe.ts';
 import type { ShelfPaint } from './shelf.ts';
 
 /** A place with air of its own. */
@@ -21,7 +26,21 @@ export type Shop = {
   readonly tools: readonly Tool[];
   readonly places: readonly ClimatePlace[];
   readonly paints: readonly ShelfPaint[];
+  /** Own products, and library ones overruled. */
+  readonly products: readonly Product[];
+  readonly house: HouseRules;
+  readonly recipes: readonly Recipe[];
+  readonly mixes: readonly Mix[];
 };
+
+/** What of the shop changes how a piece is done. */
+export const meansOf = (shop: Shop): ShopMeans => ({
+  people: shop.people.length,
+  sprayer: shop.tools.some((t) => t.id === 'sprayer'),
+  ventilated: shop.stations.some((s) => s.kind === 'outdoors' || s.kind === 'spray'),
+  house: shop.house,
+  products: catalogueOf(shop.products),
+});
 
 export type ShopStep = RouteStep & { readonly id: string; readonly state: StepState; readonly pin: Pin };
 export type ShopPiece = {
@@ -55,7 +74,7 @@ export function problemOf(shop: Shop, pieces: readonly ShopPiece[], now: Instant
     people: shop.people,
     stations: shop.stations,
     tools: shop.tools,
-    products: PRODUCTS,
+    products: [...catalogueOf(shop.products).values()],
     climates: Object.fromEntries(
       shop.places.map((p) => [p.id, hourlyClimate(p.typical, p.series, shop.timeZone, from, hours)]),
     ),

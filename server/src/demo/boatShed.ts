@@ -1,4 +1,13 @@
-import { type Block, type ClimatePlace, EVERY_SKILL, type Instant, type Shop, wallClock, dateOf } from '@app/core';
+import {
+  HOUSE_DEFAULTS,
+  type Block,
+  type ClimatePlace,
+  EVERY_SKILL,
+  type Instant,
+  type Shop,
+  wallClock,
+  dateOf,
+} from '@app/core';
 
 export const DEMO_ZONE = 'Europe/Lisbon';
 
@@ -57,11 +66,88 @@ export function boatShed(now: Instant): Shop {
     ],
     tools: [{ id: 'sprayer', name: 'Sprayer', capacity: 1 }],
     paints: [
-      { id: 'straw', name: 'Straw', hex: '#c7a53c', product: 'matt-paint', on_hand_litres: 0.35 },
-      { id: 'petrol', name: 'Petrol', hex: '#2f5a60', product: 'matt-paint', on_hand_litres: 1.1 },
-      { id: 'oxblood', name: 'Oxblood', hex: '#6e2f3a', product: 'matt-paint', on_hand_litres: 1.5 },
-      { id: 'bottle', name: 'Bottle', hex: '#3d5a45', product: 'matt-paint', on_hand_litres: 0.75 },
-      { id: 'chalk-cliff', name: 'Chalk cliff', hex: '#efeee6', product: 'matt-paint', on_hand_litres: 2.5 },
+      {
+        id: 'straw',
+        name: 'Straw',
+        hex: '#c7a53c',
+        product: 'matt-paint',
+        on_hand_litres: 0.35,
+        can_litres: 0.5,
+        can_cents: 1450,
+        lead_days: 6,
+      },
+      {
+        id: 'petrol',
+        name: 'Petrol',
+        hex: '#2f5a60',
+        product: 'matt-paint',
+        on_hand_litres: 1.1,
+        can_litres: 1,
+        can_cents: 2600,
+        lead_days: 6,
+      },
+      {
+        id: 'oxblood',
+        name: 'Oxblood',
+        hex: '#6e2f3a',
+        product: 'matt-paint',
+        on_hand_litres: 1.5,
+        can_litres: 1,
+        can_cents: 2600,
+        lead_days: 9,
+      },
+      {
+        id: 'bottle',
+        name: 'Bottle',
+        hex: '#3d5a45',
+        product: 'matt-paint',
+        on_hand_litres: 0.75,
+        can_litres: 0.5,
+        can_cents: 1450,
+        lead_days: 6,
+      },
+      {
+        id: 'chalk-cliff',
+        name: 'Chalk cliff',
+        hex: '#efeee6',
+        product: 'matt-paint',
+        on_hand_litres: 2.5,
+        can_litres: 2.5,
+        can_cents: 4900,
+        lead_days: 3,
+      },
+    ],
+    products: [],
+    house: HOUSE_DEFAULTS,
+    recipes: [
+      {
+        id: 'salt-and-slate',
+        name: 'Salt and slate',
+        brief: {
+          paint: 'matt-paint',
+          body: { name: 'Deep water', hex: '#27485c' },
+          top: { kind: 'wash', colour: { name: 'Salt', hex: '#dfe3e0' } },
+          prime: 'auto',
+          sealer: 'clear',
+          method: 'brush',
+          hardware: 'clean',
+          looks: [{ kind: 'distressed', level: 'light' }],
+        },
+        edits: [{ op: 'coats', series: 'paint', count: 3 }],
+      },
+    ],
+    mixes: [
+      {
+        id: 'harbour-grey',
+        name: 'Harbour grey',
+        hex: '#7f8a8e',
+        parts: [
+          { name: 'Chalk cliff', parts: 5 },
+          { name: 'Petrol', parts: 2 },
+          { name: 'Oxblood', parts: 0.5 },
+        ],
+        note: 'For the quay commission; stir the red in last.',
+      },
     ],
     places: [
       shedAir(now),

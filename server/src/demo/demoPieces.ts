@@ -1,4 +1,4 @@
-import type { Brief, Colour, Dimensions, Survey } from '@app/core';
+import type { Brief, Colour, Dimensions, RouteEdit, Survey, ZoneChoice } from '@app/core';
 
 /** One invented piece; days count from today, hours are the local clock. */
 export type DemoPiece = {
@@ -12,6 +12,8 @@ export type DemoPiece = {
   readonly arrival: { readonly day: number; readonly hour: number };
   readonly due: { readonly day: number; readonly hour: number } | null;
   readonly told: boolean;
+  readonly zones?: ZoneChoice;
+  readonly edits?: readonly RouteEdit[];
 };
 
 const colour = (name: string, hex: string): Colour => ({ name, hex });
@@ -84,7 +86,7 @@ export const DEMO_PIECES: readonly DemoPiece[] = [
     id: 'wardrobe',
     name: 'Wardrobe',
     client: 'Aske',
-    template: 'cabinet',
+    template: 'wardrobe',
     dimensions: size(1.2, 0.58, 1.9, 2),
     survey: survey('laminate', 'foil', ['grime']),
     brief: brief(colour('Oxblood', '#6e2f3a')),
@@ -96,10 +98,14 @@ export const DEMO_PIECES: readonly DemoPiece[] = [
     id: 'washstand',
     name: 'Washstand',
     client: null,
-    template: 'table',
-    dimensions: size(0.8, 0.45, 0.78),
+    template: 'washstand',
+    dimensions: size(0.8, 0.45, 0.78, 1),
     survey: survey('softwood', 'pale-paint', ['old-paint'], 2),
-    brief: brief(colour('Verdure', '#b9cfc6'), { sealer: 'wax' }),
+    brief: brief(colour('Verdure', '#b9cfc6'), {
+      sealer: 'wax',
+      looks: [{ kind: 'distressed', level: 'light' }],
+      under: colour('Brick', '#8a4a3a'),
+    }),
     arrival: on(-6, 9),
     due: on(9, 17),
     told: false,
@@ -156,10 +162,13 @@ export const DEMO_PIECES: readonly DemoPiece[] = [
     id: 'sideboard',
     name: 'Birthday sideboard',
     client: 'Ferro',
-    template: 'cabinet',
+    template: 'sideboard',
     dimensions: size(1.5, 0.48, 0.9, 3),
     survey: survey('veneer', 'varnish', ['missing-hardware'], 1),
-    brief: brief(colour('Petrol', '#2f5a60'), { top: stained('Walnut brown', '#6a4529') }),
+    brief: brief(colour('Petrol', '#2f5a60'), {
+      top: stained('Walnut brown', '#6a4529'),
+      sheen: 'satin',
+    }),
     arrival: on(-3, 9),
     due: on(12, 12),
     told: true,
@@ -168,8 +177,8 @@ export const DEMO_PIECES: readonly DemoPiece[] = [
     id: 'bedstead',
     name: 'Bedstead',
     client: 'Osei',
-    template: 'bench',
-    dimensions: size(1.5, 0.5, 1.1),
+    template: 'bed',
+    dimensions: { width: 1.5, depth: 2.05, height: 1.1, foot: 0.7 },
     survey: survey('softwood', 'dark-paint', ['droppings', 'old-paint'], 3),
     brief: brief(colour('Fog', '#c3c9c9')),
     arrival: on(1, 9),
@@ -180,12 +189,13 @@ export const DEMO_PIECES: readonly DemoPiece[] = [
     id: 'night-table',
     name: 'Night table',
     client: null,
-    template: 'chest-of-drawers',
+    template: 'bedside',
     dimensions: size(0.45, 0.38, 0.6, 2),
     survey: survey('softwood', 'dark-paint'),
     brief: brief(colour('Plum', '#56394f'), { sealer: 'wax' }),
     arrival: on(2, 9),
     due: MARKET,
     told: false,
+    edits: [{ op: 'coats', series: 'paint', count: 3 }],
   },
 ];

@@ -1,12 +1,17 @@
 import {
-  buildRoute,
+  type EditedRoute,
+  editedRoute,
   type Instant,
   instantAt,
+  meansOf,
   type Problem,
   problemOf,
+  type RouteEdit,
+  type RouteInput,
   type Shop,
   type ShopPiece,
   stepsOf,
+  TEMPLATE_ZONES,
   templateById,
   wallClock,
   type Zone,
@@ -17,20 +22,27 @@ import { DEMO_PIECES, type DemoPiece } from './demoPieces.ts';
 /** A demo piece with its route, nothing done yet. */
 export type DemoShopPiece = ShopPiece & {
   readonly demo: DemoPiece;
+  readonly input: RouteInput;
+  readonly edits: readonly RouteEdit[];
   readonly zones: readonly Zone[];
   readonly notes: readonly string[];
+  readonly struck: EditedRoute['struck'];
 };
 
 export function demoPieceOf(d: DemoPiece, shop: Shop, now: Instant): DemoShopPiece {
   const today = wallClock(DEMO_ZONE, now).day;
   const at = (t: { readonly day: number; readonly hour: number }) => instantAt(DEMO_ZONE, today + t.day, t.hour * 60);
-  const route = buildRoute({
+  const input: RouteInput = {
     template: templateById.get(d.template)!,
     dimensions: d.dimensions,
     survey: d.survey,
     brief: d.brief,
-    means: { people: shop.people.length, sprayer: true },
-  });
+    kind: d.client === null ? 'stock' : 'client',
+    zones: d.zones ?? TEMPLATE_ZONES,
+    means: meansOf(shop),
+  };
+  const edits = d.edits ?? [];
+  const route = editedRoute(input, edits);
   return {
     id: d.id,
     name: d.name,
@@ -41,6 +53,9 @@ export function demoPieceOf(d: DemoPiece, shop: Shop, now: Instant): DemoShopPie
     active: true,
     steps: stepsOf(d.id, route.steps),
     demo: d,
+    input,
+    edits,
+    struck: route.struck,
     zones: route.zones,
     notes: route.notes,
   };

@@ -1,12 +1,16 @@
 import { hash } from '@node-rs/argon2';
 import {
-  holdBefore,
+  editedRoute,
+  EMPTY_SHEET,
   type Instant,
   instantAt,
   type Plan,
   type PieceMove,
   problemOf,
-  rework,
+  learn,
+  rebuilt,
+  type RouteEdit,
+  TEMPLATE_ZONES,
   type Shop,
   type ShopPiece,
   wallClock,
@@ -15,11 +19,13 @@ import type { Transaction } from 'sequelize';
 import type { Deps } from '../services/commands.ts';
 import {
   ChangeRow,
+  MixRow,
   PaintRow,
   PersonRow,
   PieceRow,
   PlaceRow,
   PlanRow,
+  RecipeRow,
   StationRow,
   StepRow,
   ToolRow,
@@ -95,27 +101,37 @@ function happenedUntil(p: DemoShopPiece, past: Plan, now: Instant): DemoShopPiec
   };
 }
 
+/** Tests done so far showed what they mostly show; the route is built again with it. */
+function learnt(p: DemoShopPiece): DemoShopPiece {
+  const shown = p.steps
+    .filter((s) => s.state.kind === 'done' && s.outcomes.length > 0)
+    .map((s) => [...s.outcomes].sort((a, b) => b.likely - a.likely)[0]!);
+  if (shown.length === 0) return p;
+  const survey = shown.reduce((known, o) => learn(known, o.learns), p.input.survey);
+  return withRoute({ ...p, input: { ...p.input, survey } }, p.edits);
+}
+
 /** A bleed-through on the plan chest and an unanswered colour sample for the wardrobe. */
 function troubles(pieces: readonly DemoShopPiece[], now: Instant): DemoShopPiece[] {
   const today = wallClock(DEMO_ZONE, now).day;
-  return pieces.map((p) => {
+  return pieces.map(learnt).map((p) => {
     const coat = p.steps.find((s) => s.key === 'paint-1');
     if (!coat) return p;
     if (p.id === 'plan-chest' && coat.state.kind === 'done')
-      return { ...p, steps: rework(p.id, stoppedAfter(p.steps, coat.key), coat.id, 'bleed-through') };
-    if (p.id === 'wardrobe' && coat.state.kind === 'planned')
-      return {
-        ...p,
-        steps: holdBefore(
-          p.id,
-          p.steps,
-          coat.id,
-          'Wait for Aske to approve the colour sample',
-          instantAt(DEMO_ZONE, today + 3, 9 * 60),
-        ),
-      };
+      return withRoute({ ...p, steps: stoppedAfter(p.steps, coat.key) }, [{ op: 'block', step: 'paint-1', round: 1 }]);
+    if (p.id === 'wardrobe' && coat.state.kind === 'planned') {
+      const title = 'Wait for Aske to approve the colour sample';
+      const held = withRoute(p, [{ op: 'hold', key: 'hold-1', before: 'paint-1', title }]);
+      const notBefore = instantAt(DEMO_ZONE, today + 3, 9 * 60);
+      return { ...held, steps: held.steps.map((s) => (s.key === 'hold-1' ? { ...s, pin: { notBefore } } : s)) };
+    }
     return p;
   });
+}
+
+function withRoute(p: DemoShopPiece, edits: readonly RouteEdit[]): DemoShopPiece {
+  const route = editedRoute(p.input, edits);
+  return { ...p, edits, struck: route.struck, notes: route.notes, steps: rebuilt(p.id, p.steps, route.steps) };
 }
 
 /** The same steps with nothing done after one of them: work stopped there when the bleed was seen. */
@@ -133,6 +149,7 @@ async function saveShop(shop: Shop, password_hash: string, transaction: Transact
       time_zone: shop.timeZone,
       units: 'metric',
       is_demo: true,
+      house: {},
       revision: 0,
       version: 0,
     },
@@ -156,6 +173,14 @@ async function saveShop(shop: Shop, password_hash: string, transaction: Transact
   );
   await PaintRow.bulkCreate(
     shop.paints.map((p) => ({ ...p, ...mine })),
+    { transaction },
+  );
+  await RecipeRow.bulkCreate(
+    shop.recipes.map((r) => ({ ...r, ...mine })),
+    { transaction },
+  );
+  await MixRow.bulkCreate(
+    shop.mixes.map((m) => ({ ...m, ...mine })),
     { transaction },
   );
   await UserRow.create(
@@ -185,10 +210,14 @@ async function savePieces(pieces: readonly DemoShopPiece[], transaction: Transac
         client: demo.client,
         template: demo.template,
         dimensions: demo.dimensions,
-        survey: demo.survey,
+        survey: p.input.survey,
         brief: demo.brief,
         zones: p.zones,
         notes: p.notes,
+        zone_choice: demo.zones ?? TEMPLATE_ZONES,
+        edits: p.edits,
+        struck: p.struck,
+        sheet: EMPTY_SHEET,
         arrives_at: toDate(p.arrival),
         due_at: p.due === null ? null : toDate(p.due),
         told: p.told,

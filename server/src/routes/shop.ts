@@ -1,9 +1,15 @@
 import {
+  asProduct,
   Command,
   HelperInput,
+  HouseInput,
+  MixInput,
   PaintInput,
   PersonInput,
   PlaceInput,
+  ProductInput,
+  ProductsInput,
+  RecipeInput,
   StationInput,
   ToolInput,
   WorkshopInput,
@@ -11,9 +17,19 @@ import {
 import { type Request, type Response, Router } from 'express';
 import type { AppOptions } from '../app.ts';
 import { ApiError } from '../errors.ts';
-import { ownerOf } from '../guards.ts';
+import { actorOf, ownerOf } from '../guards.ts';
 import { addHelper } from '../services/accounts.ts';
-import { removeShopRow, saveShopRow, saveWorkshop, type ShopTable } from '../services/shop.ts';
+import type { HouseRules } from '@app/core';
+import {
+  removeProduct,
+  removeShopRow,
+  saveHouse,
+  saveProducts,
+  saveShopRow,
+  saveWorkshop,
+  type ShopInput,
+  type ShopTable,
+} from '../services/shop.ts';
 
 const ALL = { abortEarly: false, stripUnknown: true } as const;
 const INPUTS = {
@@ -22,27 +38,53 @@ const INPUTS = {
   tools: ToolInput,
   places: PlaceInput,
   paints: PaintInput,
+  mixes: MixInput,
+  recipes: RecipeInput,
 } as const;
+/** Kept by whoever mixes and paints; the rest of the shop is the owner's alone. */
+const ANYONES: readonly ShopTable[] = ['paints', 'mixes', 'recipes'];
 
 /** Setting up the shop; the owner's alone. */
 export function shopRoutes({ deps }: AppOptions): Router {
   const save = async (req: Request, res: Response, id: string | null) => {
-    const actor = await ownerOf(req);
     const table = tableOf(req);
+    const actor = ANYONES.includes(table) ? await actorOf(req) : await ownerOf(req);
     const input = await INPUTS[table].validate(req.body, ALL);
-    res.json(await saveShopRow(deps, actor, table, id, input));
+    res.json(await saveShopRow(deps, actor, table, id, input as ShopInput));
   };
   return Router()
     .put('/workshop', async (req, res) => {
       const actor = await ownerOf(req);
       res.json(await saveWorkshop(deps, actor, await WorkshopInput.validate(req.body, ALL)));
     })
+    .put('/house', async (req, res) => {
+      const actor = await ownerOf(req);
+      const input = await HouseInput.validate(req.body, ALL);
+      res.json(await saveHouse(deps, actor, { ...input, house: input.house as HouseRules }));
+    })
+    .put('/products/:id', async (req, res) => {
+      const actor = await ownerOf(req);
+      const { commandId, version, product } = await ProductInput.validate(req.body, ALL);
+      if (product.id !== req.params.id) throw new ApiError('NOT_FOUND');
+      res.json(await saveProducts(deps, actor, { commandId, version, products: [asProduct(product)] }));
+    })
+    .post('/products', async (req, res) => {
+      const actor = await ownerOf(req);
+      const { commandId, products } = await ProductsInput.validate(req.body, ALL);
+      res.json(await saveProducts(deps, actor, { commandId, products: products.map(asProduct) }));
+    })
+    .delete('/products/:id', async (req, res) => {
+      const actor = await ownerOf(req);
+      const { commandId } = await Command.validate(req.body, ALL);
+      res.json(await removeProduct(deps, actor, req.params.id.slice(0, 60), commandId));
+    })
     .post('/shop/:table', (req, res) => save(req, res, null))
     .put('/shop/:table/:id', (req, res) => save(req, res, req.params.id.slice(0, 60)))
     .delete('/shop/:table/:id', async (req, res) => {
-      const actor = await ownerOf(req);
+      const table = tableOf(req);
+      const actor = ANYONES.includes(table) ? await actorOf(req) : await ownerOf(req);
       const { commandId } = await Command.validate(req.body, ALL);
-      res.json(await removeShopRow(deps, actor, tableOf(req), req.params.id, commandId));
+      res.json(await removeShopRow(deps, actor, table, req.params.id, commandId));
     })
     .post('/helpers', async (req, res) => {
       const actor = await ownerOf(req);

@@ -1,6 +1,8 @@
 import {
+  ArrivalInput,
   Command,
   EditPiece,
+  EditsInput,
   NewPiece,
   PieceVersion,
   StepDone,
@@ -9,11 +11,12 @@ import {
   StepStart,
   Undo,
 } from '@app/contract';
+import type { ArrivalSheet, RouteEdit } from '@app/core';
 import { Router } from 'express';
 import type { AppOptions } from '../app.ts';
 import { actorOf, userOf } from '../guards.ts';
 import { keepUp } from '../services/keepUp.ts';
-import { addPiece, editPiece, removePiece } from '../services/pieces.ts';
+import { addPiece, editPiece, editRoute, type PieceFields, removePiece, saveArrivalSheet } from '../services/pieces.ts';
 import { planAgain } from '../services/shop.ts';
 import { finishStep, pinStep, reportProblem, startStep } from '../services/steps.ts';
 import { undo } from '../services/undo.ts';
@@ -42,12 +45,29 @@ export function workRoutes({ deps, events }: AppOptions): Router {
     .post('/pieces', async (req, res) => {
       const actor = await actorOf(req);
       const input = await NewPiece.validate(req.body, ALL);
-      res.status(201).json(await addPiece(deps, actor, input));
+      const { commandId, id, edits } = input;
+      const fields = input as unknown as PieceFields;
+      res.status(201).json(await addPiece(deps, actor, { ...fields, commandId, id, edits: edits as RouteEdit[] }));
     })
     .put('/pieces/:id', async (req, res) => {
       const actor = await actorOf(req);
       const input = await EditPiece.validate(req.body, ALL);
-      res.json(await editPiece(deps, actor, idOf(req.params), input));
+      const { commandId, version } = input;
+      const edits = input.edits as RouteEdit[] | undefined;
+      const fields = input as unknown as PieceFields;
+      res.json(await editPiece(deps, actor, idOf(req.params), { ...fields, commandId, version, edits }));
+    })
+    .put('/pieces/:id/edits', async (req, res) => {
+      const actor = await actorOf(req);
+      const { commandId, version, edits } = await EditsInput.validate(req.body, ALL);
+      const input = { commandId, version, edits: edits as RouteEdit[] };
+      res.json(await editRoute(deps, actor, idOf(req.params), input));
+    })
+    .put('/pieces/:id/arrival', async (req, res) => {
+      const actor = await actorOf(req);
+      const { commandId, version, sheet } = await ArrivalInput.validate(req.body, ALL);
+      const input = { commandId, version, sheet: sheet as ArrivalSheet };
+      res.json(await saveArrivalSheet(deps, actor, idOf(req.params), input));
     })
     .delete('/pieces/:id', async (req, res) => {
       const actor = await actorOf(req);

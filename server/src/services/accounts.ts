@@ -36,6 +36,7 @@ export async function startOwn(deps: Deps, input: StartOwn): Promise<UserRow> {
         time_zone: input.timeZone,
         units: input.units === 'us' ? 'us' : 'metric',
         is_demo: false,
+        house: {},
         revision: 0,
         version: 0,
       },

@@ -168,7 +168,12 @@ export class Recorder {
 
   /** The row's fields without workshop and id, or null. */
   async read(table: TableName, id: string): Promise<(Fields & { readonly version: number }) | null> {
-    const row = await modelOf(table).findOne({ where: this.#key(table, id), transaction: this.transaction });
+    const row = await modelOf(table).findOne({
+      where: this.#key(table, id),
+      transaction: this.transaction,
+      // A picture is megabytes, and never part of a change.
+      ...(table === 'photos' ? { attributes: { exclude: ['picture'] } } : {}),
+    });
     return row ? fieldsOf(row.get({ plain: true }) as Fields) : null;
   }
 

@@ -1,18 +1,17 @@
 import {
+  type ArrivalSheet,
   type Brief,
-  buildRoute,
-  dimensionFaults,
   type Dimensions,
-  stepId,
-  type StepState,
+  EMPTY_SHEET,
+  type RouteEdit,
   type Survey,
-  templateById,
+  type ZoneChoice,
 } from '@app/core';
 import type { CommandAnswer } from '@app/contract';
 import { ApiError } from '../errors.ts';
-import { PersonRow, StepRow, ToolRow } from '../store/models.ts';
 import { toDate } from '../store/shopStore.ts';
 import { type Actor, carryOut, type Deps, type Recorder } from './commands.ts';
+import { editsOf, rebuildPiece, routeColumns, routeFor, stepsOf, storeRoute } from './routes.ts';
 
 /** A validated piece as a person enters it. */
 export type PieceFields = {
@@ -23,6 +22,7 @@ export type PieceFields = {
   readonly dimensions: Dimensions;
   readonly survey: Survey;
   readonly brief: Brief;
+  readonly zones: ZoneChoice;
   readonly arrival: number;
   readonly due: number | null;
   readonly told: boolean;
@@ -31,80 +31,97 @@ export type PieceFields = {
 export function addPiece(
   deps: Deps,
   actor: Actor,
-  input: PieceFields & { readonly commandId: string; readonly id: string },
+  input: PieceFields & { readonly commandId: string; readonly id: string; readonly edits: readonly RouteEdit[] },
 ): Promise<CommandAnswer> {
   return carryOut(deps, actor, {
     id: input.commandId,
     run: async (rows) => {
-      const route = await routeFor(rows, input);
+      const route = await routeFor(rows, input, input.edits);
       if (await rows.read('pieces', input.id))
         throw new ApiError('INVALID_REQUEST', { fields: { id: 'A piece with this id is there already.' } });
       await rows.insert('pieces', input.id, {
         ...pieceRow(input),
-        zones: route.zones,
-        notes: route.notes,
+        ...routeColumns(route),
+        edits: input.edits,
+        sheet: EMPTY_SHEET,
         active: true,
       });
-      for (const [position, step] of route.steps.entries())
-        await rows.insert('steps', stepId(input.id, step.key), {
-          piece_id: input.id,
-          position,
-          route: step,
-          state: { kind: 'planned' },
-          pin: {},
-        });
+      await storeRoute(rows, input.id, route);
       return { summary: `Added ${input.name}`, piece: input.id, touched: [input.id], planning: 'repair' };
     },
   });
 }
 
-/** Changes a piece and builds its route again; steps that happened stay as they are. */
+/** Changes a piece and builds its route again, with the changes its painter made; steps that happened stay as they are. */
 export function editPiece(
   deps: Deps,
   actor: Actor,
   pieceId: string,
-  input: PieceFields & { readonly commandId: string; readonly version: number },
+  input: PieceFields & {
+    readonly commandId: string;
+    readonly version: number;
+    readonly edits?: readonly RouteEdit[] | undefined;
+  },
 ): Promise<CommandAnswer> {
   return carryOut(deps, actor, {
     id: input.commandId,
     run: async (rows) => {
       const before = await rows.read('pieces', pieceId);
       if (!before) throw new ApiError('NOT_FOUND');
-      const route = await routeFor(rows, input);
-      await rows.update(
-        'pieces',
-        pieceId,
-        { ...pieceRow(input), zones: route.zones, notes: route.notes },
-        input.version,
-      );
-      const steps = await StepRow.findAll({
-        where: { workshop_id: rows.workshopId, piece_id: pieceId },
-        transaction: rows.transaction,
-      });
-      const happened = (s: { state: StepState }) => s.state.kind !== 'planned';
-      for (const s of steps)
-        if (!happened(s) && !route.steps.some((r) => stepId(pieceId, r.key) === s.id)) await rows.remove('steps', s.id);
-      const gone = new Set(
-        steps.filter((s) => happened(s) && !route.steps.some((r) => stepId(pieceId, r.key) === s.id)).map((s) => s.id),
-      );
-      for (const [position, step] of route.steps.entries()) {
-        const known = steps.find((s) => s.id === stepId(pieceId, step.key));
-        if (!known)
-          await rows.insert('steps', stepId(pieceId, step.key), {
-            piece_id: pieceId,
-            position,
-            route: step,
-            state: { kind: 'planned' },
-            pin: {},
-          });
-        else if (happened(known)) await rows.update('steps', known.id, { position });
-        else await rows.update('steps', known.id, { position, route: step });
-      }
-      for (const [i, id] of [...gone].entries()) await rows.update('steps', id, { position: -1 - i });
+      const edits = input.edits ?? editsOf(before);
+      if (input.edits) await mustSpareTheDone(rows, pieceId, editsOf(before), edits);
+      const route = await routeFor(rows, input, edits);
+      await rows.update('pieces', pieceId, { ...pieceRow(input), ...routeColumns(route), edits }, input.version);
+      await storeRoute(rows, pieceId, route);
       return { summary: `Changed ${input.name}`, piece: pieceId, touched: [pieceId], planning: 'repair' };
     },
   });
 }
+
+/** Replaces the changes made to a piece's built route. A step that happened is never changed by it. */
+export function editRoute(
+  deps: Deps,
+  actor: Actor,
+  pieceId: string,
+  input: { readonly commandId: string; readonly version: number; readonly edits: readonly RouteEdit[] },
+): Promise<CommandAnswer> {
+  return carryOut(deps, actor, {
+    id: input.commandId,
+    run: async (rows) => {
+      const before = await rows.read('pieces', pieceId);
+      if (!before) throw new ApiError('NOT_FOUND');
+      await mustSpareTheDone(rows, pieceId, editsOf(before), input.edits);
+      await rebuildPiece(rows, pieceId, { edits: input.edits }, input.version);
+      const name = String(before['name']);
+      const words =
+        input.edits.length < editsOf(before).length ? 'Put back part of the route of' : 'Changed the route of';
+      return { summary: `${words} ${name}`, piece: pieceId, touched: [pieceId], planning: 'repair' };
+    },
+  });
+}
+/** @throws {ApiError} STEP_STATE when a new change is about a step that happened */
+async function mustSpareTheDone(
+  rows: Recorder,
+  pieceId: string,
+  before: readonly RouteEdit[],
+  edits: readonly RouteEdit[],
+): Promise<void> {
+  const steps = await stepsOf(rows, pieceId);
+  const happened = new Set(steps.filter((s) => s.state.kind !== 'planned').map((s) => s.key));
+  const known = new Set(before.map((e) => JSON.stringify(e)));
+  const late = edits.find(
+    (e) =>
+      !known.has(JSON.stringify(e)) &&
+      'step' in e &&
+      typeof e.step === 'string' &&
+      happened.has(e.step) &&
+      !mayFollow(e),
+  );
+  if (late)
+    throw new ApiError('STEP_STATE', { detail: 'That step has begun or is done, so it cannot be changed any more.' });
+}
+/** Rework follows a step that happened; everything else would change it. */
+const mayFollow = (e: RouteEdit) => e.op === 'redo' || e.op === 'block';
 
 /** Takes a piece off the floor and out of the plan; undo brings it back. */
 export function removePiece(
@@ -124,20 +141,36 @@ export function removePiece(
   });
 }
 
-async function routeFor(rows: Recorder, input: PieceFields) {
-  const template = templateById.get(input.template);
-  if (!template) throw new ApiError('INVALID_REQUEST', { fields: { template: 'Choose a kind of piece.' } });
-  const faults = dimensionFaults(template, input.dimensions);
-  if (faults.length > 0) throw new ApiError('INVALID_REQUEST', { fields: { dimensions: faults.join(' ') } });
-  const where = { where: { workshop_id: rows.workshopId }, transaction: rows.transaction };
-  const people = await PersonRow.count(where);
-  const sprayers = await ToolRow.count({ ...where, where: { ...where.where, id: 'sprayer' } });
-  return buildRoute({
-    template,
-    dimensions: input.dimensions,
-    survey: input.survey,
-    brief: input.brief,
-    means: { people, sprayer: sprayers > 0 },
+/** What was agreed when the piece came; marks stand on photos of this piece only. */
+export function saveArrivalSheet(
+  deps: Deps,
+  actor: Actor,
+  pieceId: string,
+  input: { readonly commandId: string; readonly version: number; readonly sheet: ArrivalSheet },
+): Promise<CommandAnswer> {
+  return carryOut(deps, actor, {
+    id: input.commandId,
+    run: async (rows) => {
+      const before = await rows.read('pieces', pieceId);
+      if (!before) throw new ApiError('NOT_FOUND');
+      for (const id of new Set(input.sheet.marks.map((m) => m.photo))) {
+        const photo = await rows.read('photos', id);
+        if (photo?.['piece_id'] !== pieceId)
+          throw new ApiError('INVALID_REQUEST', {
+            fields: { marks: 'A mark is on a photo that is not of this piece.' },
+          });
+      }
+      await rows.update('pieces', pieceId, { sheet: input.sheet }, input.version);
+      const name = String(before['name']);
+      const isNew = (before['sheet'] as ArrivalSheet).agreed === null && input.sheet.agreed !== null;
+      return {
+        summary: isNew
+          ? `${input.sheet.agreed.name} agreed the arrival of ${name}`
+          : `Changed the arrival sheet of ${name}`,
+        piece: pieceId,
+        planning: 'none',
+      };
+    },
   });
 }
 
@@ -149,6 +182,7 @@ const pieceRow = (p: PieceFields) => ({
   dimensions: p.dimensions,
   survey: p.survey,
   brief: p.brief,
+  zone_choice: p.zones,
   arrives_at: toDate(p.arrival),
   due_at: p.due === null ? null : toDate(p.due),
   told: p.told,

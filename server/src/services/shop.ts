@@ -1,6 +1,8 @@
 import { randomUUID } from 'node:crypto';
+import { type Brief, catalogueOf, type HouseRules, type Product, type RouteEdit } from '@app/core';
 import type {
   CommandAnswer,
+  MixInput,
   PaintInput,
   PersonInput,
   PlaceInput,
@@ -9,13 +11,21 @@ import type {
   WorkshopInput,
 } from '@app/contract';
 import { ApiError } from '../errors.ts';
-import { PersonRow, StationRow } from '../store/models.ts';
-import { type Actor, carryOut, type Deps } from './commands.ts';
+import { PersonRow, PieceRow, ProductRow, StationRow } from '../store/models.ts';
+import { type Actor, carryOut, type Deps, type Recorder } from './commands.ts';
+import { isUntouched, rebuildPiece, stepsOf } from './routes.ts';
 
-export type ShopTable = 'people' | 'stations' | 'tools' | 'places' | 'paints';
-export type ShopInput = PersonInput | StationInput | ToolInput | PlaceInput | PaintInput;
+export type ShopTable = 'people' | 'stations' | 'tools' | 'places' | 'paints' | 'mixes' | 'recipes';
+type RecipeFields = {
+  readonly commandId: string;
+  readonly version?: number | undefined;
+  readonly name: string;
+  readonly brief: Brief;
+  readonly edits: readonly RouteEdit[];
+};
+export type ShopInput = PersonInput | StationInput | ToolInput | PlaceInput | PaintInput | MixInput | RecipeFields;
 
-/** Adds (`id` null) or changes a person, station, tool or place; the plan follows. */
+/** Adds (`id` null) or changes a person, station, tool, place, paint, mix or recipe; the plan follows. */
 export function saveShopRow(
   deps: Deps,
   actor: Actor,
@@ -29,13 +39,116 @@ export function saveShopRow(
     run: async (rows) => {
       if ('climate' in fields && !(await rows.read('places', fields.climate)))
         throw new ApiError('INVALID_REQUEST', { fields: { climate: 'Choose one of the shop’s places.' } });
+      if ('on_hand_litres' in fields) await mustBeProduct(rows, fields.product);
       const before = id === null ? null : await rows.read(table, id);
       if (before) await rows.update(table, id!, fields, version ?? -1);
       // The sprayer is known by its id: routes ask whether the shop has one.
       else await rows.insert(table, id ?? randomUUID(), table === 'places' ? { ...fields, series: null } : fields);
-      return { summary: `${before ? 'Changed' : 'Added'} ${fields.name} in the shop`, planning: 'repair' };
+      return {
+        summary: `${before ? 'Changed' : 'Added'} ${fields.name} in the shop`,
+        planning: NO_PLAN_NEEDED.includes(table) ? 'none' : 'repair',
+      };
     },
   });
+}
+
+/** What is kept in these says nothing about when anything can be done. */
+const NO_PLAN_NEEDED: readonly ShopTable[] = ['paints', 'mixes', 'recipes'];
+
+async function ownProducts(rows: Recorder): Promise<Product[]> {
+  const own = await ProductRow.findAll({ where: { workshop_id: rows.workshopId }, transaction: rows.transaction });
+  return own.map((p) => p.product);
+}
+
+async function mustBeProduct(rows: Recorder, id: string): Promise<void> {
+  if (!catalogueOf(await ownProducts(rows)).has(id))
+    throw new ApiError('INVALID_REQUEST', { fields: { product: 'Choose a product from the list.' } });
+}
+
+/**
+ * Puts products of the shop's own, or its figures for library ones, in the list; routes not yet begun are built again,
+ * so that amounts and waits follow.
+ */
+export function saveProducts(
+  deps: Deps,
+  actor: Actor,
+  input: { readonly commandId: string; readonly products: readonly Product[]; readonly version?: number | undefined },
+): Promise<CommandAnswer> {
+  return carryOut(deps, actor, {
+    id: input.commandId,
+    run: async (rows) => {
+      for (const product of input.products) {
+        const before = await rows.read('products', product.id);
+        if (!before) await rows.insert('products', product.id, { product });
+        else
+          await rows.update(
+            'products',
+            product.id,
+            { product },
+            input.products.length === 1 ? input.version : undefined,
+          );
+      }
+      const touched = await rebuildUntouched(rows);
+      const [first] = input.products;
+      const words = input.products.length === 1 ? first!.name : `${input.products.length} products`;
+      return { summary: `Changed ${words} in the list`, touched, planning: 'repair' };
+    },
+  });
+}
+
+/** Back to the library's figures, or out of the list when it was the shop's own. */
+export function removeProduct(deps: Deps, actor: Actor, id: string, commandId: string): Promise<CommandAnswer> {
+  return carryOut(deps, actor, {
+    id: commandId,
+    run: async (rows) => {
+      const before = await rows.read('products', id);
+      if (!before) throw new ApiError('NOT_FOUND');
+      await rows.remove('products', id);
+      const touched = await rebuildUntouched(rows);
+      return {
+        touched,
+        summary: `Put ${(before['product'] as Product).name} back to the library’s figures`,
+        planning: 'repair',
+      };
+    },
+  });
+}
+
+/** The house's ways; pieces nobody has begun are built again by them, the others keep the route they have. */
+export function saveHouse(
+  deps: Deps,
+  actor: Actor,
+  input: { readonly commandId: string; readonly version: number; readonly house: HouseRules },
+): Promise<CommandAnswer> {
+  return carryOut(deps, actor, {
+    id: input.commandId,
+    run: async (rows) => {
+      await rows.update('workshops', actor.workshopId, { house: input.house }, input.version);
+      const built = await rebuildUntouched(rows);
+      return {
+        summary: `Changed the house rules${built.length > 0 ? `, ${built.length} ${built.length === 1 ? 'piece' : 'pieces'} built again` : ''}`,
+        touched: built,
+        planning: 'repair',
+      };
+    },
+  });
+}
+
+/** Builds the routes of all pieces on which nothing has happened yet again; their ids. */
+async function rebuildUntouched(rows: Recorder): Promise<string[]> {
+  const pieces = await PieceRow.findAll({
+    where: { workshop_id: rows.workshopId, active: true },
+    attributes: ['id'],
+    order: [['id', 'ASC']],
+    transaction: rows.transaction,
+  });
+  const built: string[] = [];
+  for (const { id } of pieces) {
+    if (!isUntouched(await stepsOf(rows, id))) continue;
+    await rebuildPiece(rows, id, {});
+    built.push(id);
+  }
+  return built;
 }
 
 export function removeShopRow(
@@ -56,7 +169,10 @@ export function removeShopRow(
       if (table === 'places' && (await StationRow.count({ ...where, where: { ...where.where, climate: id } })) > 0)
         throw new ApiError('INVALID_REQUEST', { fields: { id: 'Stations stand in this place. Move them first.' } });
       await rows.remove(table, id);
-      return { summary: `Removed ${String(before['name'])} from the shop`, planning: 'repair' };
+      return {
+        summary: `Removed ${String(before['name'])} from the shop`,
+        planning: NO_PLAN_NEEDED.includes(table) ? 'none' : 'repair',
+      };
     },
   });
 }

@@ -1,9 +1,19 @@
 import type { StepDone, StepPin, StepProblem, StepStart } from '@app/contract';
-import { holdBefore, type Instant, type Pin, rework, type RouteStep, type ShopStep, type StepState } from '@app/core';
+import {
+  type Instant,
+  learn,
+  nextRound,
+  type Outcome,
+  type Pin,
+  type RouteEdit,
+  type RouteStep,
+  type StepState,
+  type Survey,
+} from '@app/core';
 import type { CommandAnswer } from '@app/contract';
 import { ApiError } from '../errors.ts';
-import { StepRow } from '../store/models.ts';
 import { type Actor, carryOut, type Deps, type Recorder } from './commands.ts';
+import { editsOf, rebuildPiece } from './routes.ts';
 
 type StepFields = {
   readonly route: RouteStep;
@@ -41,15 +51,34 @@ export function finishStep(deps: Deps, actor: Actor, stepId: string, input: Step
       if (step.state.kind === 'done') throw new ApiError('STEP_STATE');
       const until = happened(deps, input.at);
       const state = doneState(step, until, await crew(rows, input.by));
+      const outcome = outcomeOf(step.route, input.outcome);
       await rows.update('steps', stepId, { state }, input.version);
+      if (outcome) await learnFrom(rows, step.piece_id, outcome);
       return {
-        summary: `“${step.route.title}” done on ${piece}`,
+        summary: `“${step.route.title}” done on ${piece}${outcome ? `: ${outcome.words.toLowerCase()}` : ''}`,
         piece: step.piece_id,
         touched: [step.piece_id],
         planning: 'repair',
       };
     },
   });
+}
+
+/** What a test showed. @throws {ApiError} when it had to be said and was not */
+function outcomeOf(step: RouteStep, said: string | undefined): Outcome | null {
+  if (step.outcomes.length === 0) return null;
+  const outcome = step.outcomes.find((o) => o.id === said);
+  if (!outcome)
+    throw new ApiError('INVALID_REQUEST', {
+      fields: { outcome: `Say what it showed: ${step.outcomes.map((o) => o.words.toLowerCase()).join(', ')}.` },
+    });
+  return outcome;
+}
+
+/** The piece is known better now: its route is built again with what the test showed. */
+async function learnFrom(rows: Recorder, pieceId: string, outcome: Outcome): Promise<void> {
+  const piece = await rows.read('pieces', pieceId);
+  await rebuildPiece(rows, pieceId, { survey: learn(piece!['survey'] as Survey, outcome.learns) });
 }
 
 /** A step nobody tapped as started is taken to have run its own length up to its end. */
@@ -76,7 +105,7 @@ export function reportProblem(deps: Deps, actor: Actor, stepId: string, input: S
         };
       }
       if (input.kind === 'hold') {
-        await addHold(deps, rows, step, stepId, input);
+        await addHold(deps, rows, step, input);
         return { summary: `“${step.route.title}” on ${piece} waits for ${input.title ?? 'someone'}`, ...planning };
       }
       if (step.state.kind === 'planned')
@@ -108,42 +137,43 @@ async function addRework(
     );
   if (kind === 'bleed-through' && failed.route.coat === null)
     throw new ApiError('INVALID_REQUEST', { fields: { kind: 'Only a coat can bleed through.' } });
-  await rewrite(rows, failed.piece_id, (steps) => rework(failed.piece_id, steps, stepId, kind));
+  const op = kind === 'redo' ? 'redo' : 'block';
+  const step = failed.route.key;
+  await addEdit(rows, failed.piece_id, (edits) => ({ op, step, round: nextRound(edits, op, step) }));
 }
 
 /** Waiting for someone or something until a date; the step it stands before starts no earlier. */
-async function addHold(
-  deps: Deps,
-  rows: Recorder,
-  step: StepFields,
-  stepId: string,
-  { title, until }: StepProblem,
-): Promise<void> {
+async function addHold(deps: Deps, rows: Recorder, step: StepFields, { title, until }: StepProblem): Promise<void> {
   if (step.state.kind !== 'planned')
     throw new ApiError('STEP_STATE', { detail: 'Only a step still to come can be held.' });
   if (!title) throw new ApiError('INVALID_REQUEST', { fields: { title: 'Say what it waits for.' } });
   if (until === undefined || until <= deps.clock.now())
     throw new ApiError('INVALID_REQUEST', { fields: { until: 'Say until when, later than now.' } });
-  await rewrite(rows, step.piece_id, (steps) => holdBefore(step.piece_id, steps, stepId, `Wait for ${title}`, until));
+  await addEdit(
+    rows,
+    step.piece_id,
+    (edits) => ({
+      op: 'hold',
+      key: `hold-${1 + edits.filter((e) => e.op === 'hold').length}`,
+      before: step.route.key,
+      title: `Wait for ${title}`,
+    }),
+    { notBefore: until },
+  );
 }
 
-/** Replaces the steps of a piece by what `change` makes of them: known ones are updated, new ones inserted. */
-async function rewrite(
+/** One more change to a piece's route, made by what happened. */
+async function addEdit(
   rows: Recorder,
   pieceId: string,
-  change: (steps: readonly ShopStep[]) => readonly ShopStep[],
+  make: (edits: readonly RouteEdit[]) => RouteEdit,
+  pin?: Pin,
 ): Promise<void> {
-  const all = await StepRow.findAll({
-    where: { workshop_id: rows.workshopId, piece_id: pieceId },
-    order: [['position', 'ASC']],
-    transaction: rows.transaction,
-  });
-  const next = change(all.map((s): ShopStep => ({ ...s.route, id: s.id, state: s.state, pin: s.pin })));
-  for (const [position, { id, state, pin, ...route }] of next.entries()) {
-    const known = all.some((s) => s.id === id);
-    if (known) await rows.update('steps', id, { position, route });
-    else await rows.insert('steps', id, { piece_id: pieceId, position, route, state, pin });
-  }
+  const piece = await rows.read('pieces', pieceId);
+  const edits = editsOf(piece!);
+  const edit = make(edits);
+  const pins = pin && edit.op === 'hold' ? { [edit.key]: pin } : {};
+  await rebuildPiece(rows, pieceId, { edits: [...edits, edit], pins });
 }
 
 export function pinStep(deps: Deps, actor: Actor, stepId: string, input: StepPin): Promise<CommandAnswer> {

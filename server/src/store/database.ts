@@ -2,9 +2,14 @@ import { Sequelize } from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
 import * as firstShop from '../../migrations/0001-first-shop.ts';
 import * as paintOnTheShelf from '../../migrations/0002-paint-on-the-shelf.ts';
+import * as routesInThePaintersHand from '../../migrations/0003-routes-in-the-painters-hand.ts';
 import { defineModels } from './models.ts';
 
-const MIGRATIONS = { '0001-first-shop': firstShop, '0002-paint-on-the-shelf': paintOnTheShelf };
+const MIGRATIONS = {
+  '0001-first-shop': firstShop,
+  '0002-paint-on-the-shelf': paintOnTheShelf,
+  '0003-routes-in-the-painters-hand': routesInThePaintersHand,
+};
 const LOCK = 7_410_061; // any number, the same for every server that migrates this database
 
 /** Connects, defines the models and brings the schema up to date under an advisory lock. */

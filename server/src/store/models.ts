@@ -1,6 +1,14 @@
 import { DataTypes, Model, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
 import type {
+  ArrivalSheet,
   Brief,
+  HouseRules,
+  MixPart,
+  PhotoSide,
+  Product,
+  RouteEdit,
+  StruckStep,
+  ZoneChoice,
   Dimensions,
   Pin,
   Plan,
@@ -22,6 +30,7 @@ export class WorkshopRow extends Model<InferAttributes<WorkshopRow>, InferCreati
   declare time_zone: string;
   declare units: 'metric' | 'us';
   declare is_demo: boolean;
+  declare house: Partial<HouseRules>;
   declare revision: number;
   declare version: number;
 }
@@ -75,6 +84,45 @@ export class PaintRow extends Model<InferAttributes<PaintRow>, InferCreationAttr
   declare hex: string;
   declare product: string;
   declare on_hand_litres: number;
+  declare can_litres: number | null;
+  declare can_cents: number | null;
+  declare lead_days: number | null;
+  declare version: number;
+}
+export class ProductRow extends Model<InferAttributes<ProductRow>, InferCreationAttributes<ProductRow>> {
+  declare id: string;
+  declare workshop_id: string;
+  declare product: Product;
+  declare version: number;
+}
+export class RecipeRow extends Model<InferAttributes<RecipeRow>, InferCreationAttributes<RecipeRow>> {
+  declare id: string;
+  declare workshop_id: string;
+  declare name: string;
+  declare brief: Brief;
+  declare edits: readonly RouteEdit[];
+  declare version: number;
+}
+export class MixRow extends Model<InferAttributes<MixRow>, InferCreationAttributes<MixRow>> {
+  declare id: string;
+  declare workshop_id: string;
+  declare name: string;
+  declare hex: string;
+  declare parts: readonly MixPart[];
+  declare note: string;
+  declare version: number;
+}
+/** A photo taken away is kept, hidden, so that it can be brought back. */
+export class PhotoRow extends Model<InferAttributes<PhotoRow>, InferCreationAttributes<PhotoRow>> {
+  declare id: string;
+  declare workshop_id: string;
+  declare piece_id: string;
+  declare side: PhotoSide;
+  declare width: number;
+  declare height: number;
+  declare taken_at: Date;
+  declare picture: Buffer;
+  declare removed: boolean;
   declare version: number;
 }
 export class PieceRow extends Model<InferAttributes<PieceRow>, InferCreationAttributes<PieceRow>> {
@@ -89,6 +137,10 @@ export class PieceRow extends Model<InferAttributes<PieceRow>, InferCreationAttr
   declare brief: Brief;
   declare zones: readonly Zone[];
   declare notes: readonly string[];
+  declare zone_choice: ZoneChoice;
+  declare edits: readonly RouteEdit[];
+  declare struck: readonly StruckStep[];
+  declare sheet: ArrivalSheet;
   declare arrives_at: Date;
   declare due_at: Date | null;
   declare told: boolean;
@@ -155,6 +207,7 @@ export function defineModels(sequelize: Sequelize): void {
       time_zone: text(),
       units: text(),
       is_demo: flag(),
+      house: json(),
       revision: whole(),
       version: version(),
     },
@@ -206,9 +259,36 @@ export function defineModels(sequelize: Sequelize): void {
       hex: text(),
       product: text(),
       on_hand_litres: { type: DataTypes.DOUBLE, allowNull: false },
+      can_litres: DataTypes.DOUBLE,
+      can_cents: DataTypes.INTEGER,
+      lead_days: DataTypes.INTEGER,
       version: version(),
     },
     options('paints'),
+  );
+  ProductRow.init({ id: id(), workshop_id: owned(), product: json(), version: version() }, options('products'));
+  RecipeRow.init(
+    { id: id(), workshop_id: owned(), name: text(), brief: json(), edits: json(), version: version() },
+    options('recipes'),
+  );
+  MixRow.init(
+    { id: id(), workshop_id: owned(), name: text(), hex: text(), parts: json(), note: text(), version: version() },
+    options('mixes'),
+  );
+  PhotoRow.init(
+    {
+      id: id(),
+      workshop_id: owned(),
+      piece_id: text(),
+      side: text(),
+      width: whole(),
+      height: whole(),
+      taken_at: moment(),
+      picture: { type: DataTypes.BLOB, allowNull: false },
+      removed: flag(),
+      version: version(),
+    },
+    options('photos'),
   );
   PieceRow.init(
     {
@@ -223,6 +303,10 @@ export function defineModels(sequelize: Sequelize): void {
       brief: json(),
       zones: json(),
       notes: json(),
+      zone_choice: json(),
+      edits: json(),
+      struck: json(),
+      sheet: json(),
       arrives_at: moment(),
       due_at: DataTypes.DATE,
       told: flag(),
@@ -281,6 +365,10 @@ export const TABLES = {
   tools: ToolRow,
   places: PlaceRow,
   paints: PaintRow,
+  products: ProductRow,
+  recipes: RecipeRow,
+  mixes: MixRow,
+  photos: PhotoRow,
   pieces: PieceRow,
   steps: StepRow,
 } as const;

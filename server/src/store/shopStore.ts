@@ -1,12 +1,16 @@
-import type { Plan, Shop, ShopPiece } from '@app/core';
-import type { PieceView } from '@app/contract';
+import { HOUSE_DEFAULTS, type Plan, type Shop, type ShopPiece } from '@app/core';
+import type { PhotoView, PieceView } from '@app/contract';
 import type { Transaction } from 'sequelize';
 import {
+  MixRow,
   PaintRow,
   PersonRow,
+  PhotoRow,
   PieceRow,
   PlaceRow,
   PlanRow,
+  ProductRow,
+  RecipeRow,
   StationRow,
   StepRow,
   ToolRow,
@@ -38,11 +42,22 @@ export async function loadShop(workshopId: string, transaction?: Transaction): P
   const tools = await ToolRow.findAll(where);
   const places = await PlaceRow.findAll(where);
   const paints = await PaintRow.findAll(where);
+  const products = await ProductRow.findAll(where);
+  const recipes = await RecipeRow.findAll(where);
+  const mixes = await MixRow.findAll(where);
   const pieces = await PieceRow.findAll({ ...where, limit: 2000 });
   const steps = await StepRow.findAll({ ...where, order: [['position', 'ASC']], limit: 40_000 });
+  const photos = await PhotoRow.findAll({
+    where: { workshop_id: workshopId, removed: false },
+    attributes: ['id', 'piece_id', 'side', 'width', 'height'],
+    order: [['taken_at', 'ASC']],
+    limit: 10_000,
+    transaction: transaction ?? null,
+  });
   const stepsOf = groupByPiece(steps);
+  const photosOf = groupByPiece(photos);
   const versions: Record<string, number> = {};
-  for (const [table, rows] of Object.entries({ people, stations, tools, places, paints }))
+  for (const [table, rows] of Object.entries({ people, stations, tools, places, paints, products, recipes, mixes }))
     for (const r of rows) versions[`${table}/${r.id}`] = r.version;
   return {
     workshop,
@@ -59,16 +74,29 @@ export async function loadShop(workshopId: string, transaction?: Transaction): P
         climate,
       })),
       tools: tools.map(({ id, name, capacity }) => ({ id, name, capacity })),
-      paints: paints.map(({ id, name, hex, product, on_hand_litres }) => ({ id, name, hex, product, on_hand_litres })),
+      paints: paints.map(({ id, name, hex, product, on_hand_litres, can_litres, can_cents, lead_days }) => ({
+        id,
+        name,
+        hex,
+        product,
+        on_hand_litres,
+        can_litres,
+        can_cents,
+        lead_days,
+      })),
+      products: products.map((p) => p.product),
+      house: { ...HOUSE_DEFAULTS, ...workshop.house },
+      recipes: recipes.map(({ id, name, brief, edits }) => ({ id, name, brief, edits })),
+      mixes: mixes.map(({ id, name, hex, parts, note }) => ({ id, name, hex, parts, note })),
       places: places.map(({ id, name, typical, series }) => ({ id, name, typical, series })),
     },
-    pieces: pieces.map((p) => pieceView(p, stepsOf.get(p.id) ?? [])),
+    pieces: pieces.map((p) => pieceView(p, stepsOf.get(p.id) ?? [], photosOf.get(p.id) ?? [])),
   };
 }
 
-function groupByPiece(steps: readonly StepRow[]): Map<string, StepRow[]> {
-  const out = new Map<string, StepRow[]>();
-  for (const s of steps) {
+function groupByPiece<T extends { readonly piece_id: string }>(rows: readonly T[]): Map<string, T[]> {
+  const out = new Map<string, T[]>();
+  for (const s of rows) {
     const list = out.get(s.piece_id);
     if (list) list.push(s);
     else out.set(s.piece_id, [s]);
@@ -76,7 +104,7 @@ function groupByPiece(steps: readonly StepRow[]): Map<string, StepRow[]> {
   return out;
 }
 
-function pieceView(p: PieceRow, steps: readonly StepRow[]): PieceView {
+function pieceView(p: PieceRow, steps: readonly StepRow[], photos: readonly PhotoRow[]): PieceView {
   return {
     id: p.id,
     name: p.name,
@@ -88,6 +116,11 @@ function pieceView(p: PieceRow, steps: readonly StepRow[]): PieceView {
     brief: p.brief,
     zones: p.zones,
     notes: p.notes,
+    zoneChoice: p.zone_choice,
+    edits: p.edits,
+    struck: p.struck,
+    sheet: p.sheet,
+    photos: photos.map(({ id, side, width, height }): PhotoView => ({ id, side, width, height })),
     arrival: toInstant(p.arrives_at),
     due: p.due_at === null ? null : toInstant(p.due_at),
     told: p.told,

@@ -22,6 +22,15 @@ const PiecesScreen = lazy(async () => ({
   default: (await import('../features/pieces/PiecesScreen.tsx')).PiecesScreen,
 }));
 const PieceScreen = lazy(async () => ({ default: (await import('../features/piece/PieceScreen.tsx')).PieceScreen }));
+const RouteEditorScreen = lazy(async () => ({
+  default: (await import('../features/route-editor/RouteEditorScreen.tsx')).RouteEditorScreen,
+}));
+const ArrivalScreen = lazy(async () => ({
+  default: (await import('../features/arrival/ArrivalScreen.tsx')).ArrivalScreen,
+}));
+const ShelfScreen = lazy(async () => ({ default: (await import('../features/shelf/ShelfScreen.tsx')).ShelfScreen }));
+const HouseScreen = lazy(async () => ({ default: (await import('../features/house/HouseScreen.tsx')).HouseScreen }));
+const FindScreen = lazy(async () => ({ default: (await import('../features/sums/FindScreen.tsx')).FindScreen }));
 const SumsScreen = lazy(async () => ({ default: (await import('../features/sums/SumsScreen.tsx')).SumsScreen }));
 const ShopScreen = lazy(async () => ({ default: (await import('../features/shop/ShopScreen.tsx')).ShopScreen }));
 
@@ -61,6 +70,11 @@ function SignedIn() {
             <Route path="/pieces/new" element={<NewPieceScreen />} />
             <Route path="/pieces/:id" element={<PieceScreen />} />
             <Route path="/pieces/:id/edit" element={<EditPieceScreen />} />
+            <Route path="/pieces/:id/route" element={<RouteEditorScreen />} />
+            <Route path="/pieces/:id/arrival" element={<ArrivalScreen />} />
+            <Route path="/shelf" element={<ShelfScreen />} />
+            <Route path="/house" element={<HouseScreen />} />
+            <Route path="/find" element={<FindScreen />} />
             <Route path="/shop" element={<ShopScreen />} />
             <Route path="/sums" element={<SumsScreen />} />
             <Route path="*" element={<Navigate to="/plan" replace />} />

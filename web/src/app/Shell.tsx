@@ -6,6 +6,7 @@ import {
   Moon,
   Plus,
   Rows3,
+  Scale,
   Settings,
   Sun,
   Tag as TagIcon,
@@ -26,6 +27,7 @@ const TABS = [
   ['/today', 'Today'],
   ['/plan', 'Plan'],
   ['/pieces', 'Pieces'],
+  ['/shelf', 'Shelf'],
 ] as const;
 
 /** Header with the tabs and the state of the shop in a few words; on a phone the tabs stand at the thumb. */
@@ -80,6 +82,9 @@ function HeaderTools() {
   const navigate = useNavigate();
   return (
     <>
+      <IconButton label="House rules" onClick={() => void navigate('/house')}>
+        <Scale size={17} />
+      </IconButton>
       <IconButton label="Bench sums" onClick={() => void navigate('/sums')}>
         <Calculator size={17} />
       </IconButton>
@@ -161,7 +166,7 @@ function ShopState() {
       {late > 0 && <span className="font-semibold text-oxide-text">{late} late</span>}
       {unplanned > 0 && <span className="font-semibold text-oxide-text">{unplanned} without room</span>}
       {short.length > 0 && (
-        <Link to="/shop" className="font-semibold text-oxide-text underline">
+        <Link to="/shelf" className="font-semibold text-oxide-text underline">
           {short[0]!.paint.name} runs short {sayDay(short[0]!.short!.at, saying)}
         </Link>
       )}

@@ -24,7 +24,11 @@ export async function send<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: s
   try {
     answer = await fetch(`/api${path}`, {
       method,
-      ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+      ...(body instanceof FormData
+        ? { body }
+        : body === undefined
+          ? {}
+          : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
     });
   } catch {
     throw new ApiFailure(UNREACHABLE);

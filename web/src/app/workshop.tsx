@@ -62,7 +62,7 @@ export function WorkshopProvider({
   const command = useCallback<Workshop['command']>(
     async (method, path, body) => {
       try {
-        const answer = await send<CommandAnswer>(method, path, { commandId: commandId(), ...body });
+        const answer = await send<CommandAnswer>(method, path, withId(body));
         await mutate();
         if (answer.change)
           toast(answer.change.summary, {
@@ -85,6 +85,13 @@ export function WorkshopProvider({
   );
   if (!workshop) return error ? <Failed error={error} retry={() => void mutate()} /> : waiting;
   return <WorkshopContext value={workshop}>{children}</WorkshopContext>;
+}
+
+/** The command with an id of its own; a form carries a file. */
+function withId(body: object): object {
+  if (!(body instanceof FormData)) return { commandId: commandId(), ...body };
+  body.append('commandId', commandId());
+  return body;
 }
 
 /** Undoes one change; when later work depends on it, says which and offers to undo both. */

@@ -1,7 +1,7 @@
 import type { Earliest, Plan, ShopPiece } from '@app/core';
 import type { WorkshopView } from '@app/contract';
 import { useEffect, useState } from 'react';
-import type { Explained, Question } from './core.worker.ts';
+import type { Explained, HouseEffect, HouseSample, Question } from './core.worker.ts';
 
 let worker: Worker | null = null;
 let lastId = 0;
@@ -56,4 +56,21 @@ export function usePreview(view: WorkshopView, piece: ShopPiece | null): Preview
     };
   }, [view, key]);
   return key === null ? null : preview;
+}
+
+/** What each side of each house rule makes of a piece; null until known. */
+export function useHouseEffects(view: WorkshopView, sample: HouseSample): readonly HouseEffect[] | null {
+  const [effects, setEffects] = useState<readonly HouseEffect[] | null>(null);
+  const key = JSON.stringify(sample);
+  const { shop } = view;
+  const now = view.now;
+  useEffect(() => {
+    let isCurrent = true;
+    const question: Question = { kind: 'house', shop, now, sample: JSON.parse(key) as HouseSample };
+    void ask<readonly HouseEffect[]>(question).then((answer) => isCurrent && setEffects(answer));
+    return () => {
+      isCurrent = false;
+    };
+  }, [shop, now, key]);
+  return effects;
 }

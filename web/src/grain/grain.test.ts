@@ -1,5 +1,16 @@
 import { describe, expect, test } from 'vitest';
-import { buildRoute, firstShop, planAfresh, problemOf, stepsOf, templateById, dayOf, instantAt } from '@app/core';
+import {
+  buildRoute,
+  EMPTY_SHEET,
+  firstShop,
+  TEMPLATE_ZONES,
+  planAfresh,
+  problemOf,
+  stepsOf,
+  templateById,
+  dayOf,
+  instantAt,
+} from '@app/core';
 import type { PieceView } from '@app/contract';
 import { coatHeight, LANE, laneModel } from './laneModel.ts';
 import { openingGrain } from './LaneDrawing.tsx';
@@ -34,6 +45,11 @@ function view(due: number): PieceView {
     brief,
     zones: route.zones,
     notes: route.notes,
+    zoneChoice: TEMPLATE_ZONES,
+    edits: [],
+    struck: [],
+    sheet: EMPTY_SHEET,
+    photos: [],
     arrival: NOW,
     due,
     told: true,

@@ -7,6 +7,7 @@ export const WOOD_COLOURS: Record<Wood, string> = {
   'red-wood': '#8a4b35',
   veneer: '#a97848',
   laminate: '#c9bfae',
+  mdf: '#b7a58a',
 };
 
 /** Heights of a normal lane, docs/decisions/0005: label row, strata, work row. */
@@ -60,7 +61,7 @@ export function laneModel(piece: PieceView, plan: Plan, now: Instant): LaneModel
   const isLate = piece.due !== null && ready !== null && ready > piece.due;
   const last = Math.max(now, ...placed.map((p) => Math.max(p.at.end, p.at.dry.travel ?? 0)));
   const coats = placed
-    .filter((p) => p.step.coat !== null && p.step.coat !== 'stain')
+    .filter((p) => p.step.coat !== null && p.step.coat !== 'stain' && p.step.group !== 'inside')
     .sort((a, b) => a.at.start - b.at.start);
   const height = coatHeight(coats.length);
   const bodyCount = coats.filter((c) => c.step.group !== 'top').length;

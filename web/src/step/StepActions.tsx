@@ -56,19 +56,43 @@ export function StepActions({ piece, step, onDone }: ActionsProps) {
                 Start
               </Button>
             )}
-            <Button
-              kind="primary"
-              size="hand"
-              className="flex-1"
-              onClick={() => void act('done', { at: fromField(at, zone) })}
-            >
-              Done
-            </Button>
+            {step.outcomes.length === 0 && (
+              <Button
+                kind="primary"
+                size="hand"
+                className="flex-1"
+                onClick={() => void act('done', { at: fromField(at, zone) })}
+              >
+                Done
+              </Button>
+            )}
           </div>
+          <Outcomes step={step} onOutcome={(outcome) => void act('done', { at: fromField(at, zone), outcome })} />
         </>
       )}
       <Problems step={step} onProblem={(problem, more = {}) => void act('problem', { kind: problem, ...more })} />
     </div>
+  );
+}
+
+/** A test is done by saying what it showed; the route goes on from there. */
+export function Outcomes({
+  step,
+  onOutcome,
+}: {
+  readonly step: ShopStep;
+  readonly onOutcome: (outcome: string) => void;
+}) {
+  if (step.outcomes.length === 0) return null;
+  return (
+    <fieldset className="flex flex-wrap gap-2">
+      <legend className="condensed pb-1 text-lane font-semibold text-sub">What did it show?</legend>
+      {step.outcomes.map((o) => (
+        <Button key={o.id} kind="primary" size="hand" className="flex-1" onClick={() => onOutcome(o.id)}>
+          {o.words}
+        </Button>
+      ))}
+    </fieldset>
   );
 }
 

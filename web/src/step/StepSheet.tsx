@@ -1,9 +1,9 @@
 import type { PieceView } from '@app/contract';
 import type { ShopStep, Wait } from '@app/core';
-import { productById } from '@app/core';
 import { Pin, TriangleAlert, X } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { useNavigate } from 'react-router';
+import { useProducts } from '../app/useProducts.ts';
 import { useSaying } from '../app/saying.ts';
 import { useWorkshop } from '../app/workshop.tsx';
 import { Tag } from '../ui/Tag.tsx';
@@ -97,6 +97,7 @@ function WhenAndWho({
 }) {
   const { view } = useWorkshop();
   const saying = useSaying();
+  const product = useProducts().get(step.product ?? '');
   const at = view.plan.steps[step.id];
   const left = view.plan.unplanned.find((u) => u.step === step.id);
   const notices = view.plan.notices.filter((n) => n.step === step.id);
@@ -117,11 +118,10 @@ function WhenAndWho({
           {step.hands > 0 && <span className="text-sub"> · {sayLength(step.work_minutes)} hands-on</span>}
         </p>
       )}
-      {step.product && (
+      {product && (
         <p className="text-sub">
-          {productById.get(step.product)?.name}
-          {step.litres > 0 ? `, ${sayLitres(step.litres, view.workshop.units)}` : ''} (
-          {productById.get(step.product)?.range})
+          {product.name}
+          {step.litres > 0 ? `, ${sayLitres(step.litres, view.workshop.units)}` : ''} ({product.range})
         </p>
       )}
       {why && <p>{why}</p>}

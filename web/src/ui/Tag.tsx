@@ -1,10 +1,11 @@
 import type { Brief } from '@app/core';
+import { topColour } from './topColour.ts';
 
 type TagProps = { readonly brief: Brief; readonly size?: number };
 
 /** The notched tag tied to every piece: body colour, with the top's colour as a band when it differs. */
 export function Tag({ brief, size = 30 }: TagProps) {
-  const top = brief.top.kind === 'same' ? null : brief.top.colour.hex;
+  const top = topColour(brief)?.hex ?? null;
   return (
     <svg width={size} height={size * 0.64} viewBox="0 0 30 19" aria-hidden="true" className="shrink-0">
       <path d="M1 1h21l7 8.5-7 8.5H1z" fill={brief.body.hex} stroke="var(--m-keyline)" />

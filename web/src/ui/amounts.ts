@@ -1,5 +1,6 @@
 import {
   celsiusToFahrenheit,
+  fahrenheitToCelsius,
   inchesToMetres,
   litresToUsFluidOunces,
   litresToUsQuarts,
@@ -14,8 +15,19 @@ export const sayLitres = (l: number, units: Units) =>
     : l < 0.9
       ? `${litresToUsFluidOunces(l).toFixed(0)} fl oz`
       : `${litresToUsQuarts(l).toFixed(1)} qt`;
+/** Aerosols are bought by the can of 400 mL, everything else by volume. */
+const AEROSOLS = new Set(['shellac-sealer', 'spray-wax']);
+const AEROSOL_LITRES = 0.4;
+export function sayAmount(product: string, l: number, units: Units): string {
+  if (!AEROSOLS.has(product)) return sayLitres(l, units);
+  const cans = Math.ceil(l / AEROSOL_LITRES - 1e-9);
+  return `${cans} ${cans === 1 ? 'can' : 'cans'}`;
+}
 export const sayArea = (m2: number, units: Units) =>
   units === 'metric' ? `${m2.toFixed(1)} m²` : `${squareMetresToSquareFeet(m2).toFixed(0)} ft²`;
+/** `10 m²/L` or `407 ft²/gal`. */
+export const sayCoverage = (m2PerL: number, units: Units) =>
+  units === 'metric' ? `${Math.round(m2PerL * 10) / 10} m²/L` : `${Math.round(m2PerL * FT2_PER_GAL)} ft²/gal`;
 export const sayTemperature = (c: number, units: Units) =>
   units === 'metric' ? `${Math.round(c)} °C` : `${Math.round(celsiusToFahrenheit(c))} °F`;
 
@@ -30,3 +42,23 @@ export const toTypedLitres = (l: number, units: Units) =>
   Math.round((units === 'metric' ? l : litresToUsQuarts(l)) * 100) / 100;
 export const fromTypedLitres = (typed: number, units: Units) =>
   units === 'metric' ? typed : typed / litresToUsQuarts(1);
+
+/** How a figure is typed in the shop's units and kept in SI. */
+export type TypedField = {
+  readonly unit: string;
+  readonly show: (si: number) => number;
+  readonly read: (typed: number) => number;
+};
+const FT2_PER_GAL = 40.7458333;
+export const coverageField = (units: Units): TypedField =>
+  units === 'metric'
+    ? { unit: 'm²/L', show: (x) => x, read: (x) => x }
+    : { unit: 'ft²/gal', show: (x) => Math.round(x * FT2_PER_GAL), read: (x) => x / FT2_PER_GAL };
+export const celsiusField = (units: Units): TypedField =>
+  units === 'metric'
+    ? { unit: '°C', show: (x) => x, read: (x) => x }
+    : {
+        unit: '°F',
+        show: (x) => Math.round(celsiusToFahrenheit(x) * 10) / 10,
+        read: fahrenheitToCelsius,
+      };

@@ -68,7 +68,7 @@ export function Choice<T extends string>({
         {options.map(([v, text]) => (
           <label
             key={v}
-            className={`cursor-pointer border px-2.5 py-1 text-table has-focus-visible:outline-2 has-focus-visible:outline-offset-2 ${v === value ? 'border-ink bg-ink text-paper' : 'border-keyline bg-raised'}`}
+            className={`relative cursor-pointer border px-2.5 py-1 text-table has-focus-visible:outline-2 has-focus-visible:outline-offset-2 ${v === value ? 'border-ink bg-ink text-paper' : 'border-keyline bg-raised'}`}
           >
             <input type="radio" className="sr-only" name={label} checked={v === value} onChange={() => onChange(v)} />
             {text}

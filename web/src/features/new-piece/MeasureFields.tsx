@@ -1,35 +1,23 @@
-import { templateById, type Zone } from '@app/core';
+import { dimensionFaults, measuresOf, templateById } from '@app/core';
+import { useState } from 'react';
 import { useWorkshop } from '../../app/workshop.tsx';
-import { fromTyped, lengthUnit, sayArea, toTyped } from '../../ui/amounts.ts';
+import { fromTyped, lengthUnit, toTyped } from '../../ui/amounts.ts';
 import { Field, Input, Section } from '../../ui/parts.tsx';
 import type { PieceDraft } from './pieceDraft.ts';
-import { dimensionFaults } from '@app/core';
-import { useState } from 'react';
+import { ZoneFields } from './ZoneFields.tsx';
 
-/** Three to five measurements, in the shop's units; the areas they give stand beside them. */
-export function MeasureFields({
-  draft,
-  onChange,
-}: {
-  readonly draft: PieceDraft;
-  readonly onChange: (d: PieceDraft) => void;
-}) {
+type FieldsProps = { readonly draft: PieceDraft; readonly onChange: (d: PieceDraft) => void };
+
+/** Three to five measurements, in the shop's units; the areas they give stand below them. */
+export function MeasureFields({ draft, onChange }: FieldsProps) {
   const { view } = useWorkshop();
   const { units } = view.workshop;
   const template = templateById.get(draft.template)!;
   const faults = dimensionFaults(template, draft.dimensions);
-  const zones: readonly Zone[] = faults.length === 0 ? template.zones(draft.dimensions) : [];
   return (
-    <Section
-      title="Measurements"
-      aside={
-        <span className="condensed text-table text-sub">
-          {zones.map((z) => `${z.name} ${sayArea(z.area_m2, units)}`).join(' · ')}
-        </span>
-      }
-    >
-      <div key={template.id} className="grid grid-cols-2 gap-3 sm:grid-cols-4">
-        {template.measures.map((m) => {
+    <Section title="Measurements">
+      <div key={template.id} className="grid grid-cols-2 gap-3 sm:grid-cols-5">
+        {measuresOf(template).map((m) => {
           const isLength = m.kind === 'length';
           const bounds = isLength
             ? `${toTyped(m.min, units)} to ${toTyped(m.max, units)} ${lengthUnit(units)}`
@@ -55,6 +43,7 @@ export function MeasureFields({
           );
         })}
       </div>
+      {faults.length === 0 && <ZoneFields template={template} draft={draft} onChange={onChange} />}
     </Section>
   );
 }

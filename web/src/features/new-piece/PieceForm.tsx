@@ -1,3 +1,4 @@
+import { applyFix, type Fix } from '@app/core';
 import { useMemo, useState } from 'react';
 import { useWorkshop } from '../../app/workshop.tsx';
 import { usePreview } from '../../core/askCore.ts';
@@ -34,6 +35,11 @@ export function PieceForm({ title, saveWords, draft, onChange, onSave, others }:
   const dueFault =
     draft.due !== null && draft.due <= draft.arrival ? 'Pickup is before it arrives. Choose a later date.' : null;
   const canSave = built.kind === 'route' && !nameFault && !dueFault && !isSaving;
+  const fix = (f: Fix) => {
+    if (built.kind !== 'route') return;
+    const fixed = applyFix({ input: built.input, edits: draft.edits }, f);
+    onChange({ ...draft, brief: fixed.input.brief, edits: fixed.edits });
+  };
   const save = async () => {
     setSaving(true);
     await onSave();
@@ -48,14 +54,14 @@ export function PieceForm({ title, saveWords, draft, onChange, onSave, others }:
           {draft.template !== '' && (
             <>
               <MeasureFields draft={draft} onChange={onChange} />
-              <SurveyFields draft={draft} onChange={onChange} />
-              <BriefFields draft={draft} onChange={onChange} />
+              <SurveyFields draft={draft} onChange={onChange} route={built.kind === 'route' ? built.route : null} />
+              <BriefFields draft={draft} onChange={onChange} route={built.kind === 'route' ? built.route : null} />
               <DealFields draft={draft} onChange={onChange} nameFault={nameFault} dueFault={dueFault} />
             </>
           )}
         </div>
         <div className="lg:sticky lg:top-6 lg:self-start">
-          <RoutePreview draft={draft} built={built} preview={preview} />
+          <RoutePreview draft={draft} built={built} preview={preview} onFix={fix} />
           {draft.template !== '' && (
             <Button kind="primary" size="hand" className="mt-4 w-full" disabled={!canSave} onClick={() => void save()}>
               {saveWords}

@@ -1,18 +1,26 @@
-import { productById, type Route, type RouteStep } from '@app/core';
+import { type Conflict, type Fix, type Route, type RouteStep } from '@app/core';
+import { useProducts } from '../../app/useProducts.ts';
+import { ConflictList, ConflictLine } from '../../conflict/ConflictList.tsx';
 import { useSaying } from '../../app/saying.ts';
 import { useWorkshop } from '../../app/workshop.tsx';
 import type { Preview } from '../../core/askCore.ts';
 import { WOOD_COLOURS } from '../../grain/laneModel.ts';
 import { type Layer, LayerStack } from '../../grain/LayerStack.tsx';
-import { sayLitres } from '../../ui/amounts.ts';
+import { sayAmount } from '../../ui/amounts.ts';
 import { sayHours, sayLength, sayTime } from '../../ui/time.ts';
 import type { Built, PieceDraft } from './pieceDraft.ts';
 
-type PreviewProps = { readonly draft: PieceDraft; readonly built: Built; readonly preview: Preview | null };
+type PreviewProps = {
+  readonly draft: PieceDraft;
+  readonly built: Built;
+  readonly preview: Preview | null;
+  readonly onFix: (f: Fix) => void;
+};
 
 /** Live beside the form: the finish as a cut through its layers, the earliest date, hours, litres, and the route with reasons. */
-export function RoutePreview({ draft, built, preview }: PreviewProps) {
+export function RoutePreview({ draft, built, preview, onFix }: PreviewProps) {
   const { view } = useWorkshop();
+  const products = useProducts();
   if (built.kind === 'incomplete')
     return (
       <aside aria-label="What it takes" className="bg-raised p-4 text-sub">
@@ -21,7 +29,7 @@ export function RoutePreview({ draft, built, preview }: PreviewProps) {
           : built.faults.map((f) => <p key={f}>{f}</p>)}
       </aside>
     );
-  const { route } = built;
+  const { route, conflicts } = built;
   const minutes = route.steps.reduce((n, s) => n + s.work_minutes * Math.max(1, s.hands), 0);
   return (
     <aside aria-label="What it takes" className="flex flex-col gap-4 bg-raised p-4">
@@ -39,11 +47,12 @@ export function RoutePreview({ draft, built, preview }: PreviewProps) {
         </dd>
         {[...litresByProduct(route)].map(([product, litres]) => (
           <div key={product} className="contents">
-            <dt className="text-sub">{productById.get(product)?.name}</dt>
-            <dd className="font-semibold">{sayLitres(litres, view.workshop.units)}</dd>
+            <dt className="text-sub">{products.get(product)?.name}</dt>
+            <dd className="font-semibold">{sayAmount(product, litres, view.workshop.units)}</dd>
           </div>
         ))}
       </dl>
+      <ConflictList conflicts={conflicts.filter((c) => c.step === null)} steps={route.steps} onFix={onFix} />
       {route.notes.map((n) => (
         <p key={n} className="border-l-3 border-keyline pl-3 text-table">
           {n}
@@ -51,7 +60,13 @@ export function RoutePreview({ draft, built, preview }: PreviewProps) {
       ))}
       <ol className="flex max-h-[38dvh] flex-col overflow-auto border-t border-line" tabIndex={0} aria-label="Route">
         {route.steps.map((s, i) => (
-          <RouteLine key={s.key} step={s} number={i + 1} />
+          <RouteLine
+            key={s.key}
+            step={s}
+            number={i + 1}
+            conflicts={conflicts.filter((c) => c.step === s.key)}
+            onFix={onFix}
+          />
         ))}
       </ol>
     </aside>
@@ -82,7 +97,13 @@ function Earliest({ draft, preview }: { readonly draft: PieceDraft; readonly pre
   );
 }
 
-function RouteLine({ step, number }: { readonly step: RouteStep; readonly number: number }) {
+type LineProps = {
+  readonly step: RouteStep;
+  readonly number: number;
+  readonly conflicts: readonly Conflict[];
+  readonly onFix: (f: Fix) => void;
+};
+function RouteLine({ step, number, conflicts, onFix }: LineProps) {
   return (
     <li className="grid grid-cols-[22px_10px_1fr_auto] items-baseline gap-x-2 border-b border-line py-1.5">
       <span className="text-lane text-sub">{number}</span>
@@ -97,9 +118,18 @@ function RouteLine({ step, number }: { readonly step: RouteStep; readonly number
         {step.caution && <span className="condensed block text-lane text-oxide-text">{step.caution}</span>}
       </span>
       <span className="condensed text-lane text-sub">{step.hands === 0 ? 'waits' : sayLength(step.work_minutes)}</span>
+      {conflicts.length > 0 && (
+        <ul className="col-span-4 pt-1">
+          {conflicts.map((c) => (
+            <ConflictLine key={c.id} conflict={c} steps={[]} onFix={onFix} />
+          ))}
+        </ul>
+      )}
     </li>
   );
 }
+
+const SHEETS: Record<string, string> = { sheet: 'paper or transfer', oil: 'oil', glaze: 'glaze', stain: 'stain' };
 
 function layers(route: Route, group: 'body' | 'top'): Layer[] {
   return route.steps.flatMap((s) =>
@@ -114,7 +144,7 @@ function layers(route: Route, group: 'body' | 'top'): Layer[] {
                 ? `coat ${/coat (\d)/.exec(s.title)?.[1] ?? ''}`
                 : s.coat === 'clear'
                   ? 'clear'
-                  : s.coat,
+                  : (SHEETS[s.coat] ?? s.coat),
           },
         ]
       : [],

@@ -1,16 +1,27 @@
 import {
   type Brief,
-  buildRoute,
+  type Conflict,
+  conflictsOf,
   dimensionFaults,
   type Dimensions,
+  type EditedRoute,
+  editedRoute,
   type Finding,
   isHexColour,
-  type Route,
+  measuresOf,
+  meansOf,
+  type Recipe,
+  type RouteEdit,
+  type RouteInput,
   type ShopPiece,
   stepsOf,
   type Survey,
   type Template,
+  TEMPLATE_ZONES,
   templateById,
+  withRecipe,
+  type ZoneChoice,
+  zonesOf,
 } from '@app/core';
 import type { PieceView, WorkshopView } from '@app/contract';
 
@@ -21,8 +32,10 @@ export type PieceDraft = {
   readonly client: string;
   readonly template: string;
   readonly dimensions: Dimensions;
+  readonly zones: ZoneChoice;
   readonly survey: Survey;
   readonly brief: Brief;
+  readonly edits: readonly RouteEdit[];
   readonly arrival: number;
   readonly due: number | null;
   readonly told: boolean;
@@ -35,16 +48,18 @@ export function emptyDraft(now: number): PieceDraft {
     client: '',
     template: '',
     dimensions: {},
-    survey: { wood: 'softwood', finish: 'varnish', layers: 1, findings: [] },
+    zones: TEMPLATE_ZONES,
+    survey: { wood: 'softwood', finish: 'varnish', layers: 1, findings: [], age: 'new' },
     brief: {
       paint: 'matt-paint',
       body: { name: 'Slate blue', hex: '#3f5c74' },
       top: { kind: 'same' },
       prime: 'auto',
-      sealer: 'clear',
-      method: 'brush',
+      sealer: 'auto',
+      method: 'auto',
       hardware: 'clean',
     },
+    edits: [],
     arrival: now,
     due: null,
     told: false,
@@ -57,17 +72,22 @@ export const draftOf = (p: PieceView): PieceDraft => ({
   client: p.client ?? '',
   template: p.template,
   dimensions: p.dimensions,
+  zones: p.zoneChoice,
   survey: p.survey,
   brief: p.brief,
+  edits: p.edits,
   arrival: p.arrival,
   due: p.due,
   told: p.told,
 });
 
+/** Another kind of piece: measurements that carry over stay, zones of the old kind do not. */
 export const withTemplate = (d: PieceDraft, template: Template): PieceDraft => ({
   ...d,
   template: template.id,
-  dimensions: Object.fromEntries(template.measures.map((m) => [m.key, d.dimensions[m.key] ?? m.usual])),
+  dimensions: Object.fromEntries(measuresOf(template).map((m) => [m.key, d.dimensions[m.key] ?? m.usual])),
+  zones: template.id === d.template ? d.zones : TEMPLATE_ZONES,
+  survey: template.id === d.template ? d.survey : { ...d.survey, zones: {} },
   name: d.name === '' || templateById.get(d.template)?.name === d.name ? template.name : d.name,
 });
 
@@ -79,27 +99,44 @@ export const toggleFinding = (d: PieceDraft, f: Finding): PieceDraft => ({
   },
 });
 
+export const byRecipe = (d: PieceDraft, recipe: Recipe): PieceDraft => ({
+  ...d,
+  ...withRecipe(d.brief, d.edits, recipe),
+});
+
 export type Built =
-  | { readonly kind: 'route'; readonly route: Route }
+  | {
+      readonly kind: 'route';
+      readonly route: EditedRoute;
+      readonly input: RouteInput;
+      readonly conflicts: readonly Conflict[];
+    }
   | { readonly kind: 'incomplete'; readonly faults: readonly string[] };
 
-/** The route for what is entered, or what is still missing, in words. Under a millisecond. */
-export function routeOf(d: PieceDraft, view: WorkshopView): Built {
+/** The route for what is entered, or what is still missing, in words. A few milliseconds at most. */
+export function routeOf(d: PieceDraft, view: Pick<WorkshopView, 'shop'>): Built {
   const template = templateById.get(d.template);
   if (!template) return { kind: 'incomplete', faults: [] };
   const faults = dimensionFaults(template, d.dimensions);
-  const colours = [d.brief.body.hex, ...(d.brief.top.kind === 'same' ? [] : [d.brief.top.colour.hex])];
-  if (!colours.every(isHexColour)) faults.push('Enter the colour like #3d5a45.');
+  if (faults.length === 0) faults.push(...Object.values(zonesOf(template, d.dimensions, d.zones).faults));
+  if (!coloursOf(d.brief).every(isHexColour)) faults.push('Enter the colour like #3d5a45.');
   if (faults.length > 0) return { kind: 'incomplete', faults };
-  const means = { people: view.shop.people.length, sprayer: view.shop.tools.some((t) => t.id === 'sprayer') };
-  return {
-    kind: 'route',
-    route: buildRoute({ template, dimensions: d.dimensions, survey: d.survey, brief: d.brief, means }),
-  };
+  const { dimensions, survey, brief, zones, kind } = d;
+  const input: RouteInput = { template, dimensions, survey, brief, zones, kind, means: meansOf(view.shop) };
+  const route = editedRoute(input, d.edits);
+  return { kind: 'route', route, input, conflicts: conflictsOf(input, d.edits, route) };
 }
 
+const coloursOf = (b: Brief): string[] => [
+  b.body.hex,
+  ...('colour' in b.top ? [b.top.colour.hex] : []),
+  ...(b.under ? [b.under.hex] : []),
+  ...(b.insideColour ? [b.insideColour.hex] : []),
+  ...(b.looks ?? []).flatMap((l) => (l.colour ? [l.colour.hex] : [])),
+];
+
 /** The draft as a piece to plan, for the preview. */
-export function previewPiece(d: PieceDraft, route: Route): ShopPiece {
+export function previewPiece(d: PieceDraft, route: EditedRoute): ShopPiece {
   const id = 'preview';
   return {
     id,

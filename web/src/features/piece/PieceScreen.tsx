@@ -4,6 +4,8 @@ import { useEffect, useMemo, useRef } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { useSaying } from '../../app/saying.ts';
 import { useWorkshop } from '../../app/workshop.tsx';
+import { ConflictList } from '../../conflict/ConflictList.tsx';
+import { lookAt, pieceWith, withFix } from '../../conflict/routeDraft.ts';
 import { useExplained } from '../../core/askCore.ts';
 import { laneModel } from '../../grain/laneModel.ts';
 import { LaneDrawing, Pennant } from '../../grain/LaneDrawing.tsx';
@@ -12,10 +14,12 @@ import { sayWhereDaysGo } from '../../step/sayWait.ts';
 import { useStepSheet } from '../../step/useStepSheet.tsx';
 import { HealthMark, healthOf } from '../../ui/Health.tsx';
 import { Button, Section } from '../../ui/parts.tsx';
+import { topColour } from '../../ui/topColour.ts';
 import { Tag } from '../../ui/Tag.tsx';
 import { sayArea } from '../../ui/amounts.ts';
 import { sayDate, sayTime } from '../../ui/time.ts';
 import { RouteList } from './RouteList.tsx';
+import { SumsSection } from './SumsSection.tsx';
 
 export function PieceScreen() {
   const { view } = useWorkshop();
@@ -37,8 +41,25 @@ function Piece({ piece }: { readonly piece: PieceView }) {
         {chain && <p className="text-section text-oxide-text">On its way: {sayWhereDaysGo(chain, piece.steps)}.</p>}
         <WideLane piece={piece} />
         <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_320px]">
-          <Section title="Route">
+          <Section
+            title="Route"
+            aside={
+              piece.active ? (
+                <span className="flex gap-4 text-table">
+                  <Link to={`/pieces/${piece.id}/route`} className="font-semibold underline">
+                    Change the route
+                  </Link>
+                  <Link to={`/pieces/${piece.id}/arrival`} className="underline">
+                    Arrival sheet and labels
+                  </Link>
+                </span>
+              ) : undefined
+            }
+          >
+            <Conflicts piece={piece} />
+            <Struck piece={piece} />
             <RouteList piece={piece} explained={explained} onOpen={open} />
+            <SumsSection piece={piece} />
           </Section>
           <div className="flex flex-col gap-6">
             <About piece={piece} />
@@ -66,7 +87,7 @@ function PieceHead({ piece }: { readonly piece: PieceView }) {
         <h1 className="text-title font-semibold">{piece.name}</h1>
         <p className="condensed text-sub">
           {piece.kind === 'client' ? `Client · ${piece.client ?? 'no name'}` : 'Stock'} · {piece.brief.body.name}
-          {piece.brief.top.kind === 'same' ? '' : `, top ${piece.brief.top.colour.name}`}
+          {topColour(piece.brief) ? `, top ${topColour(piece.brief)!.name}` : ''}
         </p>
       </div>
       {piece.active ? (
@@ -151,6 +172,32 @@ function WideLane({ piece }: { readonly piece: PieceView }) {
       </svg>
     </div>
   );
+}
+
+/** What does not go together on this piece as it is planned; a fix is saved at once, and can be undone. */
+function Conflicts({ piece }: { readonly piece: PieceView }) {
+  const { view, command } = useWorkshop();
+  const draft = useMemo(() => ({ brief: piece.brief, edits: piece.edits }), [piece]);
+  const look = useMemo(() => lookAt(draft, piece, view), [draft, piece, view]);
+  const done = new Set(piece.steps.filter((s) => s.state.kind !== 'planned').map((s) => s.key));
+  if (!piece.active) return null;
+  return (
+    <ConflictList
+      conflicts={look.conflicts.filter((c) => c.step === null || !done.has(c.step))}
+      steps={look.route.steps}
+      onFix={(fix) => void command('PUT', `/pieces/${piece.id}`, pieceWith(piece, withFix(draft, look, fix)))}
+    />
+  );
+}
+
+/** What the painter left out, and what it protected. */
+function Struck({ piece }: { readonly piece: PieceView }) {
+  return piece.struck.map((s) => (
+    <p key={s.key} className="border-l-3 border-oxide pl-3 text-table">
+      <span className="line-through">{s.title}</span>: left out, {s.why}. Lost: {s.lost}
+      {s.caution ? ` Still true: ${s.caution}` : ''}
+    </p>
+  ));
 }
 
 function About({ piece }: { readonly piece: PieceView }) {

@@ -1,6 +1,6 @@
+import { Link } from 'react-router';
 import { useSession } from '../../app/session.ts';
 import { useWorkshop } from '../../app/workshop.tsx';
-import { PaintsSection } from './PaintsSection.tsx';
 import { PeopleSection } from './PeopleSection.tsx';
 import { PlacesSection } from './PlacesSection.tsx';
 import { StationsSection } from './StationsSection.tsx';
@@ -14,13 +14,17 @@ export function ShopScreen() {
   return (
     <main className="min-h-0 flex-1 overflow-auto">
       <div className="mx-auto flex max-w-6xl flex-col gap-8 p-4 md:p-6">
-        <h1 className="text-title font-semibold">Shop</h1>
+        <div className="flex flex-wrap items-baseline gap-x-6">
+          <h1 className="text-title font-semibold">Shop</h1>
+          <Link to="/house" className="underline">
+            House rules
+          </Link>
+        </div>
         {!isOwner && <p className="bg-raised p-3">Only the owner changes these. You can look.</p>}
         <fieldset disabled={!isOwner} className="contents">
           <PeopleSection />
           <StationsSection />
           <PlacesSection />
-          <PaintsSection />
           <WorkshopSection />
         </fieldset>
         {session?.addressQr && (

@@ -2,12 +2,19 @@ import { byParts, litres } from '@app/core';
 import { useState } from 'react';
 import { useWorkshop } from '../../app/workshop.tsx';
 import { fromTypedLitres, sayLitres, toTypedLitres } from '../../ui/amounts.ts';
-import { Field, Input, Section } from '../../ui/parts.tsx';
+import { Field, Input, Section, Tap } from '../../ui/parts.tsx';
 import { must, NumberField, readNumber, Result, tried } from './sumParts.tsx';
 
 const SHADES = ['#3f5c74', '#d9dcdd', '#b98d5a', '#6e2f3a', '#b9cfc6', '#c7a53c'];
 
 /** A batch split by parts: powder and water, bonding agent, thinner, a custom colour. */
+const COMMON: readonly (readonly [string, string])[] = [
+  ['1:1', 'powder paint and water'],
+  ['1:1:1', 'powder, water, bonding agent'],
+  ['8:1', 'paint thinned for the gun'],
+  ['9:1', 'two-part filler and hardener by length'],
+];
+
 export function MixSum() {
   const { units } = useWorkshop().view.workshop;
   const [batch, setBatch] = useState(String(toTypedLitres(0.4, units)));
@@ -32,6 +39,13 @@ export function MixSum() {
         <Field label="Parts">
           <Input value={parts} onChange={(e) => setParts(e.target.value)} />
         </Field>
+      </div>
+      <div role="group" aria-label="Usual mixes" className="flex flex-wrap gap-1">
+        {COMMON.map(([p, words]) => (
+          <Tap key={words} isOn={parts === p} onToggle={() => setParts(p)}>
+            {p} {words}
+          </Tap>
+        ))}
       </div>
       <Result answer={answer}>
         {({ list, amounts }) => {

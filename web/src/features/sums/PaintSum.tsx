@@ -1,5 +1,7 @@
 import {
   cansFor,
+  type CanSize,
+  cheapestCans,
   paintFor,
   PRODUCTS,
   productById,
@@ -10,7 +12,7 @@ import {
 import { useState } from 'react';
 import { useWorkshop } from '../../app/workshop.tsx';
 import { fromTypedLitres, sayLitres, toTypedLitres } from '../../ui/amounts.ts';
-import { Field, Section, Select } from '../../ui/parts.tsx';
+import { Field, Input, Section, Select } from '../../ui/parts.tsx';
 import { Figure, must, NumberField, readNumber, Result, tried } from './sumParts.tsx';
 
 const COATINGS = PRODUCTS.filter((p) => p.spread_m2PerL !== null && p.family !== 'stripper');
@@ -25,6 +27,7 @@ export function PaintSum() {
   const [coats, setCoats] = useState('2');
   const [loss, setLoss] = useState('10');
   const [can, setCan] = useState(String(toTypedLitres(0.5, units)));
+  const [sold, setSold] = useState('');
   const { spread_m2PerL: spread, range } = productById.get(product)!;
   const answer = tried(() => {
     must(readNumber(area) >= 0, 'Area: enter 0 or more.');
@@ -37,8 +40,11 @@ export function PaintSum() {
       readNumber(coats),
       readNumber(loss) / 100,
     );
+    const sizes = readSizes(sold, units);
     return {
       need,
+      sizes,
+      cheapest: sizes.length > 0 ? cheapestCans(need, sizes) : null,
       can: fromTypedLitres(readNumber(can), units),
       ...cansFor(need, fromTypedLitres(readNumber(can), units)),
     };
@@ -62,6 +68,12 @@ export function PaintSum() {
         <NumberField label="Lost, %" value={loss} onChange={setLoss} />
         <NumberField label={isUs ? 'Can, quarts' : 'Can, litres'} value={can} onChange={setCan} />
       </div>
+      <Field
+        label="Cans sold as (size at price), to find the cheapest"
+        hint={units === 'us' ? 'e.g. 1 at 24; 4 at 70' : 'e.g. 0.5 at 14.50; 1 at 26; 2.5 at 49'}
+      >
+        <Input value={sold} maxLength={120} onChange={(e) => setSold(e.target.value)} />
+      </Field>
       <Result answer={answer}>
         {(v) => (
           <>
@@ -70,11 +82,34 @@ export function PaintSum() {
             <p>
               {v.cans} {v.cans === 1 ? 'can' : 'cans'}, {sayLitres(v.left_litres, units)} left over.
             </p>
+            {v.cheapest && (
+              <p>
+                Cheapest:{' '}
+                {v.cheapest.counts
+                  .flatMap((n, i) => (n > 0 ? [`${n} × ${sayLitres(v.sizes[i]!.litres, units)}`] : []))
+                  .join(' and ')}
+                , {(v.cheapest.cents / 100).toFixed(2)}.
+              </p>
+            )}
           </>
         )}
       </Result>
     </Section>
   );
+}
+
+/** Sizes as typed, "0.5 at 14.50; 1 at 26". @throws {RangeError} saying how to type them */
+function readSizes(text: string, units: 'metric' | 'us'): CanSize[] {
+  return text
+    .split(/[;\n]/)
+    .filter((t) => t.trim() !== '')
+    .map((t) => {
+      const [size = '', price = ''] = t.split(/\s+at\s+/i);
+      const [held, cents] = [readNumber(size), Math.round(readNumber(price) * 100)];
+      must(held > 0 && cents >= 0, 'Cans: enter them like 0.5 at 14.50; 1 at 26.');
+      return { litres: fromTypedLitres(held, units), cents };
+    })
+    .slice(0, 5);
 }
 
 /** The cans to buy, the last one as full as it will be used. */

@@ -1,6 +1,6 @@
-import { costOf, priceWithMargin, withTax } from '@app/core';
+import { quoteFor } from '@app/core';
 import { useState } from 'react';
-import { Section } from '../../ui/parts.tsx';
+import { Choice, Section } from '../../ui/parts.tsx';
 import { Figure, must, NumberField, readNumber, Result, tried } from './sumParts.tsx';
 
 const money = (cents: number) => (cents / 100).toFixed(2);
@@ -12,14 +12,17 @@ export function PriceSum() {
   const [hardware, setHardware] = useState('6');
   const [hours, setHours] = useState('5.5');
   const [rate, setRate] = useState('24');
-  const [margin, setMargin] = useState('25');
+  const [by, setBy] = useState<'margin' | 'markup'>('margin');
+  const [share, setShare] = useState('25');
+  const [deposit, setDeposit] = useState('30');
   const [tax, setTax] = useState('20');
   const answer = tried(() => {
     must(
-      [bought, materials, hardware, hours, rate, tax].every((t) => readNumber(t) >= 0),
+      [bought, materials, hardware, hours, rate, tax, share].every((t) => readNumber(t) >= 0),
       'Enter 0 or more everywhere.',
     );
-    must(readNumber(margin) >= 0 && readNumber(margin) < 100, 'Margin: enter 0 to 99 %.');
+    must(by === 'markup' || readNumber(share) < 100, 'Margin: enter 0 to 99 %.');
+    must(readNumber(deposit) >= 0 && readNumber(deposit) <= 100, 'Deposit: enter 0 to 100 %.');
     const parts = {
       bought_cents: readNumber(bought) * 100,
       materials_cents: readNumber(materials) * 100,
@@ -27,37 +30,54 @@ export function PriceSum() {
       labour_minutes: readNumber(hours) * 60,
       rate_centsPerHour: readNumber(rate) * 100,
     };
-    const cost = costOf(parts);
-    const price = priceWithMargin(cost, readNumber(margin) / 100);
-    return { parts, cost, price, ...withTax(price, readNumber(tax) / 100) };
+    const terms = {
+      by,
+      share: readNumber(share) / 100,
+      tax: readNumber(tax) / 100,
+      deposit: readNumber(deposit) / 100,
+    };
+    return { parts, ...quoteFor(parts, terms) };
   });
   return (
-    <Section title="Price of a piece">
+    <Section title="Quote for a piece">
       <div className="grid grid-cols-2 gap-2 sm:grid-cols-4">
         <NumberField label="Bought for" value={bought} onChange={setBought} />
         <NumberField label="Materials" value={materials} onChange={setMaterials} />
         <NumberField label="Hardware" value={hardware} onChange={setHardware} />
         <NumberField label="Hands-on hours" value={hours} onChange={setHours} />
         <NumberField label="An hour costs" value={rate} onChange={setRate} />
-        <NumberField label="Margin, %" value={margin} onChange={setMargin} />
+        <NumberField label={by === 'margin' ? 'Margin, %' : 'Markup, %'} value={share} onChange={setShare} />
         <NumberField label="Tax, %" value={tax} onChange={setTax} />
+        <NumberField label="Deposit, %" value={deposit} onChange={setDeposit} />
+        <Choice
+          label="Reckoned by"
+          value={by}
+          options={[
+            ['margin', 'Margin'],
+            ['markup', 'Markup'],
+          ]}
+          onChange={setBy}
+        />
       </div>
       <Result answer={answer}>
         {(v) => (
           <>
             <Figure>
-              {money(v.price)} <span className="text-section font-normal text-sub">net, {money(v.total)} with tax</span>
+              {money(v.net)} <span className="text-section font-normal text-sub">net, {money(v.total)} with tax</span>
             </Figure>
             <Strata
-              price={v.price}
+              price={v.net}
               parts={[
                 ['bought', v.parts.bought_cents, '#b98d5a'],
                 ['materials', v.parts.materials_cents + v.parts.hardware_cents, '#3f5c74'],
                 ['hours', (v.parts.labour_minutes / 60) * v.parts.rate_centsPerHour, '#c7a53c'],
-                ['kept', v.price - v.cost, '#b9cfc6'],
+                ['kept', v.net - v.cost, '#b9cfc6'],
               ]}
             />
-            <p className="text-sub">It costs {money(v.cost)}; drying hours are not paid hours.</p>
+            <p className="text-sub">
+              It costs {money(v.cost)}; drying hours are not paid hours. Deposit {money(v.deposit)}, rest{' '}
+              {money(v.rest)}.
+            </p>
           </>
         )}
       </Result>

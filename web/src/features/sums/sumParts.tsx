@@ -1,8 +1,8 @@
 import type { ReactNode } from 'react';
 import { Field, Input } from '../../ui/parts.tsx';
+import { readNumber } from '../../ui/readNumber.ts';
 
-/** A number as typed; a decimal comma is a point; empty or unreadable is NaN. */
-export const readNumber = (text: string) => (text.trim() === '' ? Number.NaN : Number(text.trim().replace(',', '.')));
+export { readNumber };
 
 export type Answer<T> = { readonly kind: 'ok'; readonly value: T } | { readonly kind: 'wrong'; readonly words: string };
 

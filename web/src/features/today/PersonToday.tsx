@@ -2,6 +2,7 @@ import { Hourglass, TriangleAlert } from 'lucide-react';
 import { useWorkshop } from '../../app/workshop.tsx';
 import { useSaying } from '../../app/saying.ts';
 import { Button } from '../../ui/parts.tsx';
+import { Outcomes } from '../../step/StepActions.tsx';
 import { Tag } from '../../ui/Tag.tsx';
 import { clock, sayLength, sayTime } from '../../ui/time.ts';
 import type { Job, PersonDay } from './todayOf.ts';
@@ -38,8 +39,8 @@ function NowCard({
   const { command } = useWorkshop();
   const saying = useSaying();
   const body = { version: job.piece.stepVersions[job.step.id] ?? 0, by: personId };
-  const act = (what: 'start' | 'done') =>
-    void command('POST', `/steps/${encodeURIComponent(job.step.id)}/${what}`, body);
+  const act = (what: 'start' | 'done', more: object = {}) =>
+    void command('POST', `/steps/${encodeURIComponent(job.step.id)}/${what}`, { ...body, ...more });
   return (
     <div
       className={`flex flex-col gap-3 bg-raised p-4 ${job.isRunning ? 'border-l-4 border-copper' : 'border-l-4 border-line'}`}
@@ -71,13 +72,16 @@ function NowCard({
             Start
           </Button>
         )}
-        <Button kind="primary" size="hand" className="min-w-28 flex-1" onClick={() => act('done')}>
-          Done
-        </Button>
+        {job.step.outcomes.length === 0 && (
+          <Button kind="primary" size="hand" className="min-w-28 flex-1" onClick={() => act('done')}>
+            Done
+          </Button>
+        )}
         <Button size="hand" className="min-w-28" onClick={() => onOpen(job.step.id)}>
           Problem…
         </Button>
       </div>
+      <Outcomes step={job.step} onOutcome={(outcome) => act('done', { outcome })} />
     </div>
   );
 }

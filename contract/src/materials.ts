@@ -1,0 +1,154 @@
+import { BASES, chemistryOf, FAMILIES, HOUSE_SWITCHES, type Product, productFaults, SIDES, STAGES } from '@app/core';
+import { array, boolean, number, object, string, type InferType } from 'yup';
+import { command, hex, instantField, name, version, words } from './fields.ts';
+import { edits } from './editFields.ts';
+import { brief } from './pieceFields.ts';
+
+const optionalVersion = { version: number().integer().min(0).optional() };
+const positive = (what: string, max: number) =>
+  number().moreThan(0, `${what}: enter a number above 0.`).max(max, `${what}: at most ${max}.`);
+const stageMinutes = () =>
+  number()
+    .integer('Times are whole minutes.')
+    .min(0, 'Times are 0 or more.')
+    .max(120 * 1440, 'At most 120 days.')
+    .required();
+
+export const PaintInput = object({
+  ...command,
+  ...optionalVersion,
+  name: name('the paint'),
+  hex: hex(),
+  product: words(60).required('Choose a product.'),
+  on_hand_litres: number()
+    .min(0, 'Enter 0 to 1000 litres.')
+    .max(1000, 'Enter 0 to 1000 litres.')
+    .required('Say how much is left.'),
+  can_litres: positive('Can', 100).nullable().default(null),
+  can_cents: number().integer().min(0).max(10_000_000).nullable().default(null),
+  lead_days: number().integer().min(0).max(365, 'At most a year.').nullable().default(null),
+});
+
+const product = object({
+  id: string()
+    .matches(/^[a-z0-9][a-z0-9-]{0,39}$/, 'An id is small letters, numbers and dashes.')
+    .required(),
+  name: name('the product'),
+  family: string()
+    .oneOf([...FAMILIES])
+    .required(),
+  base: string()
+    .oneOf([...BASES])
+    .required(),
+  stages_minutes: object(Object.fromEntries(STAGES.map((s) => [s, stageMinutes()]))).required(),
+  recoatMax_minutes: number()
+    .integer()
+    .min(1)
+    .max(365 * 1440)
+    .nullable()
+    .default(null),
+  spread_m2PerL: positive('Coverage', 200).nullable().default(null),
+  solids_pct: positive('Solids', 100).nullable().default(null),
+  limits: object({
+    minTemperature_c: number().min(-20).max(40).required(),
+    maxHumidity_pct: number().min(1).max(100).required(),
+  })
+    .nullable()
+    .default(null),
+  reactivable: boolean().required(),
+  ownSealer: boolean().required(),
+  thinner: words(60).default('see the label'),
+  flammability: words(80).default('see the label'),
+  range: words(160).default('your own figures'),
+  caution: words(300).nullable().default(null),
+}).test('figures', '', function (p) {
+  const faults = productFaults(asProduct(p));
+  return faults.length === 0 || this.createError({ message: `${faults.join('; ')}.` });
+});
+
+/** The product as the core knows it, from its checked fields. */
+export function asProduct(p: object): Product {
+  const given = p as Omit<Product, 'chemistry' | 'mixing'>;
+  return { ...given, chemistry: chemistryOf(given.base, given.family), mixing: null };
+}
+
+export const ProductInput = object({ ...command, ...optionalVersion, product: product.required() });
+export const ProductsInput = object({
+  ...command,
+  products: array(product).min(1, 'There is nothing to bring in.').max(500, 'At most 500 at a time.').required(),
+});
+export const MixInput = object({
+  ...command,
+  ...optionalVersion,
+  name: name('the mix'),
+  hex: hex(),
+  parts: array(
+    object({
+      name: words(60).required('Name each part.'),
+      parts: number().min(0, 'Parts are 0 or more.').max(10_000).required(),
+    }),
+  )
+    .min(1, 'A mix has at least one part.')
+    .max(12, 'A mix has at most 12 parts.')
+    .required()
+    .test('some', 'Not all parts can be 0.', (list) => (list ?? []).some((p) => p.parts > 0)),
+  note: words(200).default(''),
+});
+export const RecipeInput = object({
+  ...command,
+  ...optionalVersion,
+  name: name('the recipe'),
+  brief: brief.required(),
+  edits,
+});
+export const HouseInput = object({
+  ...command,
+  version: version(),
+  house: object(
+    Object.fromEntries(
+      HOUSE_SWITCHES.map((s) => [
+        s.rule,
+        string()
+          .oneOf(s.sides.map((x) => x.value))
+          .required(),
+      ]),
+    ),
+  )
+    .noUnknown('There is no such house rule.')
+    .required(),
+});
+
+export const EditsInput = object({ ...command, version: version(), edits });
+export const ArrivalInput = object({
+  ...command,
+  version: version(),
+  sheet: object({
+    marks: array(
+      object({
+        photo: words(60).required(),
+        x: number().min(0).max(1).required(),
+        y: number().min(0).max(1).required(),
+        words: words(120).required('Say what is damaged.').min(1, 'Say what is damaged.'),
+      }),
+    )
+      .max(100, 'At most 100 marks.')
+      .required(),
+    remarks: words(500).default(''),
+    agreed: object({
+      name: words(60).required('Whose agreement is it?').min(1, 'Whose agreement is it?'),
+      at: instantField().required(),
+      how: string().oneOf(['screen', 'paper']).required(),
+    })
+      .nullable()
+      .default(null),
+  }).required(),
+});
+export const PhotoInput = object({
+  commandId: command.commandId,
+  side: string()
+    .oneOf([...SIDES], 'Choose a side.')
+    .required(),
+});
+
+export type PaintInput = InferType<typeof PaintInput>;
+export type MixInput = InferType<typeof MixInput>;

@@ -1,0 +1,100 @@
+import type { Link } from '../../planner/model.ts';
+import type { Product } from '../../products/product.ts';
+import { paintFor } from '../../quantities/paintFor.ts';
+import { squareMetres, squareMetresPerLitre } from '../../quantities/units.ts';
+import type { RouteStep, Zone } from '../piece.ts';
+import type { StepSpec } from './spec.ts';
+
+/**
+ * Steps from specs in order: each waits for the last step on every zone it touches, for the drying stage its own
+ * kind asks for: dust wants sandable, the same product recoat, another product topcoat, bare hands handle.
+ * Cost: O(specs * zones).
+ */
+export function chain(
+  specs: readonly StepSpec[],
+  zones: readonly Zone[],
+  products: ReadonlyMap<string, Product>,
+): RouteStep[] {
+  const last = new Map<string, StepSpec>();
+  const known = new Set<string>();
+  const titles = titlesOf(specs);
+  return specs.map((s) => {
+    const before = [...new Set(s.zones.map((z) => last.get(z)).filter((x): x is StepSpec => x !== undefined))];
+    const product = s.product === null ? undefined : products.get(s.product);
+    const step = toStep(s, titles.get(s.key)!, linksOf(s, before, known, products), product, zones);
+    for (const z of s.zones) last.set(z, s);
+    known.add(s.key);
+    return step;
+  });
+}
+
+function toStep(
+  s: StepSpec,
+  title: string,
+  after: readonly Link[],
+  product: Product | undefined,
+  zones: readonly Zone[],
+): RouteStep {
+  const { minutes, loss, window: _window, also: _also, series: _series, with: _with, place: _place, ...rest } = s;
+  const spread = product?.spread_m2PerL ?? null;
+  const area = zones.filter((z) => s.zones.includes(z.id)).reduce((n, z) => n + z.area_m2, 0);
+  return {
+    ...rest,
+    title,
+    caution: [product?.caution, s.caution].filter(Boolean).join(' ') || null,
+    work_minutes: s.hands === 0 ? 0 : Math.max(5, Math.round(minutes / 5) * 5),
+    litres: spread === null ? 0 : paintFor(squareMetres(area), squareMetresPerLitre(spread), 1, loss),
+    after,
+  };
+}
+
+/** "Paint, coat 1 of 2, Slate": numbered by where the coats stand, whatever was added or taken away. */
+function titlesOf(specs: readonly StepSpec[]): Map<string, string> {
+  const counts = new Map<string, number>();
+  for (const s of specs) if (s.series) counts.set(s.series.id, (counts.get(s.series.id) ?? 0) + 1);
+  const seen = new Map<string, number>();
+  return new Map(
+    specs.map((s) => {
+      if (!s.series) return [s.key, s.title];
+      const n = (seen.get(s.series.id) ?? 0) + 1;
+      seen.set(s.series.id, n);
+      const of = counts.get(s.series.id)!;
+      // "Clear coat 1 of 2", but "Paint, coat 1 of 2".
+      const word = s.series.before.endsWith('coat') ? ' ' : ', coat ';
+      const middle = of > 1 ? `${word}${n} of ${of}` : '';
+      return [s.key, `${s.series.before}${middle}${s.series.behind}`];
+    }),
+  );
+}
+
+function linksOf(
+  s: StepSpec,
+  before: readonly StepSpec[],
+  known: ReadonlySet<string>,
+  products: ReadonlyMap<string, Product>,
+): Link[] {
+  const own = before.map((b): Link => {
+    const w = s.window;
+    if (w && (w.of === null || w.of === b.key))
+      return { step: b.key, from: 'end', min_minutes: w.min, max_minutes: w.max };
+    return { step: b.key, from: stageAskedFor(b, s, products), min_minutes: 0, max_minutes: null };
+  });
+  // A window on a step that is not the last one on its zones is a link of its own.
+  const w = s.window;
+  if (w && w.of !== null && known.has(w.of) && !before.some((b) => b.key === w.of))
+    own.push({ step: w.of, from: 'end', min_minutes: w.min, max_minutes: w.max });
+  const links = [...own];
+  for (const l of s.also.filter((x) => known.has(x.step))) {
+    const same = links.findIndex((o) => o.step === l.step && o.from === l.from && o.max_minutes === l.max_minutes);
+    if (same === -1) links.push(l);
+    else links[same] = { ...l, min_minutes: Math.max(l.min_minutes, links[same]!.min_minutes) };
+  }
+  return links;
+}
+
+function stageAskedFor(before: StepSpec, next: StepSpec, products: ReadonlyMap<string, Product>): Link['from'] {
+  if (before.product === null) return 'end';
+  if (next.dusty) return 'sand';
+  if (next.product === null) return products.get(before.product)?.family === 'wash' ? 'end' : 'handle';
+  return before.product === next.product ? 'recoat' : 'topcoat';
+}

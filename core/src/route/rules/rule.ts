@@ -1,0 +1,107 @@
+import type { Facts } from '../build/facts.ts';
+import type { Slot, Slots } from '../build/sheet.ts';
+import type { Place, Window } from '../build/spec.ts';
+import type { Skill } from '../../planner/model.ts';
+import type { Authority, Coat, Method, Outcome, Phase } from '../piece.ts';
+
+export const TOPICS = [
+  'Tests and papers',
+  'Take apart',
+  'Cleaning',
+  'Repair',
+  'Stripping',
+  'Sanding',
+  'Priming',
+  'Coats',
+  'Looks',
+  'Wood that shows',
+  'Protection',
+  'Hardware',
+  'Putting together',
+] as const;
+export type Topic = (typeof TOPICS)[number];
+
+/** One judgement of the trade, readable as it stands: when, so, why, and on whose word. */
+export type Rule = {
+  readonly id: string;
+  readonly topic: Topic;
+  readonly authority: Exclude<Authority, 'own'>;
+  /** Required of published rules. */
+  readonly source?: string;
+  readonly when: string;
+  readonly so: string;
+  readonly reason: string;
+  /** Asked once of the whole piece, or of each part of it. */
+  readonly of: 'piece' | 'part';
+  readonly applies: (f: Facts) => boolean;
+  readonly does: readonly Effect[] | ((f: Facts) => readonly Effect[]);
+};
+
+export type Effect =
+  | { readonly do: 'choose'; readonly slot: Slot; readonly value: Slots[Slot]; readonly strength: number }
+  | { readonly do: 'step'; readonly step: StepWish }
+  /** A caution beside every step of these phases that touches the part. */
+  | { readonly do: 'warn'; readonly on: readonly Phase[]; readonly words: string; readonly dustyOnly?: boolean }
+  /** One more gap in front of a step. */
+  | { readonly do: 'wait'; readonly step: string; readonly after: string; readonly minutes: number }
+  | { readonly do: 'note'; readonly words: string };
+
+/** A step as a rule asks for it; what is usual is left out. */
+export type StepWish = {
+  readonly key: string;
+  readonly phase: Phase;
+  readonly title: string;
+  /** The rule's own reason stands when this is left out. */
+  readonly reason?: string;
+  /** Hands-on: to begin with, and for each square metre, loose part and piece. Common practice. */
+  readonly minutes: readonly [start: number, perM2?: number, perPart?: number, perPiece?: number];
+  readonly skill: Skill;
+  /** The part's zones unless said otherwise; names that are no zones stand for things: hardware, drawers. */
+  readonly zones?: readonly string[];
+  readonly caution?: string;
+  readonly product?: string;
+  readonly coat?: Coat;
+  readonly colour?: string;
+  readonly method?: Method;
+  readonly hands?: 0 | 1 | 2;
+  readonly splittable?: boolean;
+  readonly dusty?: boolean;
+  /** bench while worked · wet: it stays until it can be handled · none: needs no place of its own. */
+  readonly stands?: 'bench' | 'wet' | 'none';
+  readonly outcomes?: readonly Outcome[];
+  readonly loss?: number;
+  readonly window?: Window;
+  readonly with?: string;
+  readonly place?: Place;
+  /** Coats of one kind: "Stain the top, coat 1 of 2". */
+  readonly series?: string;
+  /** Waits for this step's end too. */
+  readonly afterToo?: string;
+};
+
+export const choose = <S extends Slot>(slot: S, value: Slots[S], strength: number): Effect => ({
+  do: 'choose',
+  slot,
+  value,
+  strength,
+});
+export const step = (wish: StepWish): Effect => ({ do: 'step', step: wish });
+export const warn = (on: readonly Phase[], words: string, dustyOnly = false): Effect => ({
+  do: 'warn',
+  on,
+  words,
+  dustyOnly,
+});
+export const note = (words: string): Effect => ({ do: 'note', words });
+export const wait = (after: string, stepKey: string, minutes: number): Effect => ({
+  do: 'wait',
+  step: stepKey,
+  after,
+  minutes,
+});
+
+/** Overnight, between an evening's end and a morning's start. */
+export const NIGHT = 12 * 60;
+export const DUST = 'Dust: mask and extraction.';
+export const LEAD =
+  'Old paint can hold lead. Test before sanding or heating; if positive, stop and use certified help where the rules require it.';

@@ -1,0 +1,161 @@
+import type { Facts } from '../build/facts.ts';
+import { choose, note, type Rule } from './rule.ts';
+
+const seal = (product: string, coats: number, strength: number) => choose('seal', { product, coats }, strength);
+/** What the brief asks for; left open, the house decides. */
+const asked = (f: Facts) =>
+  f.brief.sealer === 'auto' ? (f.house('seal') === 'wax' && !f.refuses('no-wax') ? 'wax' : 'clear') : f.brief.sealer;
+const bodyLike = (f: Facts) => f.wants('paint') && f.part.group !== 'inside';
+const clearOf = (f: Facts) => (f.white ? 'acrylic-clear' : 'water-clear');
+
+/** What protects it, by how it is used. */
+export const SEALING: readonly Rule[] = [
+  {
+    id: 'clear-everyday',
+    topic: 'Protection',
+    authority: 'common practice',
+    of: 'part',
+    when: 'A painted part in everyday use gets a film',
+    so: 'two clear coats',
+    reason: 'Two coats of clear protect the body.',
+    applies: (f) => bodyLike(f) && asked(f) === 'clear' && f.use === 'everyday',
+    does: [seal('water-clear', 2, 0)],
+  },
+  {
+    id: 'clear-light',
+    topic: 'Protection',
+    authority: 'common practice',
+    of: 'part',
+    when: 'A painted part that is hardly touched gets a film',
+    so: 'one clear coat',
+    reason: 'Hardly touched: one coat of clear is enough.',
+    applies: (f) => bodyLike(f) && asked(f) === 'clear' && f.use === 'light',
+    does: [seal('water-clear', 1, 0)],
+  },
+  {
+    id: 'clear-hard',
+    topic: 'Protection',
+    authority: 'common practice',
+    of: 'part',
+    when: 'A painted part in hard use gets a film',
+    so: 'three clear coats',
+    reason: 'Used hardest: three coats of clear, sanded between.',
+    applies: (f) => bodyLike(f) && asked(f) === 'clear' && f.use === 'hard',
+    does: [seal('water-clear', 3, 0)],
+  },
+  {
+    id: 'clear-on-wood',
+    topic: 'Protection',
+    authority: 'common practice',
+    of: 'part',
+    when: 'A stained or washed top is used',
+    so: 'three clear coats, two when it is used little',
+    reason: 'The top is used hardest: three coats of clear, sanded between.',
+    applies: (f) => f.wants('stain', 'wash'),
+    does: (f) => [seal('water-clear', f.use === 'hard' ? 3 : 2, 0)],
+  },
+  {
+    id: 'own-sealer',
+    topic: 'Protection',
+    authority: 'common practice',
+    of: 'part',
+    when: 'The paint carries its own sealer and nothing is asked for',
+    so: 'none on the body',
+    reason: 'This paint carries its own sealer: the body needs none.',
+    applies: (f) => bodyLike(f) && f.paint.ownSealer && f.brief.sealer === 'auto' && f.part.group === 'body',
+    does: [seal('water-clear', 0, 5), note('The paint carries its own sealer; a top in hard use still gets one.')],
+  },
+  {
+    id: 'white-clear',
+    topic: 'Protection',
+    authority: 'common practice',
+    of: 'part',
+    when: 'A film goes over white',
+    so: 'the non-yellowing one',
+    reason: 'Over white only a clear coat that does not yellow.',
+    applies: (f) =>
+      bodyLike(f) && f.white && f.chosen.seal?.value.product === 'water-clear' && f.chosen.seal.value.coats > 0,
+    does: (f) => [seal('acrylic-clear', f.chosen.seal!.value.coats, 7)],
+  },
+  {
+    id: 'wax',
+    topic: 'Protection',
+    authority: 'common practice',
+    of: 'part',
+    when: 'Wax is wanted, by the brief or the house',
+    so: 'clear wax, thin, after a night',
+    reason: 'Wax for matt paint: after a night, thin, and no film sealer may ever go over it.',
+    applies: (f) => f.wants('paint') && f.part.group !== 'inside' && asked(f) === 'wax' && !f.look('chippy'),
+    does: [seal('paste-wax', 1, 10)],
+  },
+  {
+    id: 'wax-hard',
+    topic: 'Protection',
+    authority: 'common practice',
+    of: 'part',
+    when: 'A waxed part is used hard',
+    so: 'a second coat of wax',
+    reason: 'One coat of wax wears through where hands are: two, each buffed.',
+    applies: (f) => bodyLike(f) && f.chosen.seal?.value.product === 'paste-wax' && f.use === 'hard',
+    does: [seal('paste-wax', 2, 11)],
+  },
+  {
+    id: 'wax-spray',
+    topic: 'Protection',
+    authority: 'common practice',
+    of: 'part',
+    when: 'Wax on spindles and turned work',
+    so: 'spray wax',
+    reason: 'Paste wax stays white in the corners of turned work: spray wax, then buff.',
+    applies: (f) =>
+      bodyLike(f) &&
+      f.chosen.seal?.value.product === 'paste-wax' &&
+      f.template.shape === 'curved' &&
+      !f.refuses('no-spray'),
+    does: (f) => [seal('spray-wax', f.chosen.seal!.value.coats, 12)],
+  },
+  {
+    id: 'oil-on-powder',
+    topic: 'Protection',
+    authority: 'common practice',
+    of: 'part',
+    when: 'Oil is asked for over paint',
+    so: 'one coat of hemp oil',
+    reason: 'Sound powder and matt paint takes oil as its sealer: one thin coat, wiped.',
+    applies: (f) => bodyLike(f) && asked(f) === 'oil',
+    does: [seal('hemp-oil', 1, 10)],
+  },
+  {
+    id: 'flaking-film',
+    topic: 'Protection',
+    authority: 'common practice',
+    of: 'part',
+    when: 'Chippy paint has to be held',
+    so: 'a film, whatever else was asked',
+    reason: 'Wax does not hold flakes: a film sealer does.',
+    applies: (f) => bodyLike(f) && f.look('chippy') !== undefined,
+    does: (f) => [seal(clearOf(f), 2, 30)],
+  },
+  {
+    id: 'inlay-one-pass',
+    topic: 'Protection',
+    authority: 'common practice',
+    of: 'piece',
+    when: 'An inlay is sealed',
+    so: 'one loaded pass, no rubbing',
+    reason: 'Inlay paint wakes up under the brush.',
+    applies: (f) => f.look('inlay') !== undefined,
+    does: [note('Inlay: the first clear coat goes on in one loaded pass, no rubbing back and forth.')],
+  },
+  {
+    id: 'unsealed',
+    topic: 'Protection',
+    authority: 'common practice',
+    of: 'piece',
+    when: 'No sealer is wanted',
+    so: 'say what that means',
+    reason: 'Nothing over the paint.',
+    applies: (f) => f.brief.sealer === 'none' && f.wants('paint') && !f.paint.ownSealer,
+    does: [note('No sealer: matt paint marks easily where hands and cups touch it.')],
+  },
+];

@@ -1,0 +1,90 @@
+import type { CommandAnswer } from '@app/contract';
+import type { PhotoSide } from '@app/core';
+import sharp from 'sharp';
+import { ApiError } from '../errors.ts';
+import { PhotoRow } from '../store/models.ts';
+import { toDate } from '../store/shopStore.ts';
+import { type Actor, carryOut, type Deps } from './commands.ts';
+
+/** Longest edge kept, in pixels: damage can be read, and a piece's photos stay under a few megabytes. */
+const LONGEST_EDGE = 1600;
+const MOST_PER_PIECE = 24;
+
+/**
+ * Keeps a photo of a piece, turned upright and made smaller; where it was taken (its metadata) is not kept.
+ * @throws {ApiError} NOT_A_PICTURE when it cannot be read
+ */
+export async function addPhoto(
+  deps: Deps,
+  actor: Actor,
+  pieceId: string,
+  input: { readonly commandId: string; readonly side: PhotoSide; readonly file: Buffer },
+): Promise<CommandAnswer> {
+  const { data, info } = await smaller(input.file);
+  return carryOut(deps, actor, {
+    id: input.commandId,
+    run: async (rows) => {
+      const piece = await rows.read('pieces', pieceId);
+      if (!piece) throw new ApiError('NOT_FOUND');
+      const where = { workshop_id: rows.workshopId, piece_id: pieceId, removed: false };
+      if ((await PhotoRow.count({ where, transaction: rows.transaction })) >= MOST_PER_PIECE)
+        throw new ApiError('INVALID_REQUEST', {
+          fields: { file: `A piece keeps at most ${MOST_PER_PIECE} photos. Take one away first.` },
+        });
+      const id = input.commandId;
+      // The picture itself is not part of the change: it goes in hidden, and the change shows it.
+      await PhotoRow.create(
+        {
+          ...where,
+          id,
+          side: input.side,
+          width: info.width,
+          height: info.height,
+          taken_at: toDate(deps.clock.now()),
+          picture: data,
+          removed: true,
+          version: 0,
+        },
+        { transaction: rows.transaction },
+      );
+      await rows.update('photos', id, { removed: false });
+      return { summary: `Photo of ${String(piece['name'])}, ${input.side}`, piece: pieceId, planning: 'none' };
+    },
+  });
+}
+
+async function smaller(file: Buffer) {
+  try {
+    return await sharp(file, { limitInputPixels: 80_000_000 })
+      .rotate()
+      .resize({ width: LONGEST_EDGE, height: LONGEST_EDGE, fit: 'inside', withoutEnlargement: true })
+      .webp({ quality: 78 })
+      .toBuffer({ resolveWithObject: true });
+  } catch {
+    throw new ApiError('NOT_A_PICTURE');
+  }
+}
+
+export function removePhoto(deps: Deps, actor: Actor, photoId: string, commandId: string): Promise<CommandAnswer> {
+  return carryOut(deps, actor, {
+    id: commandId,
+    run: async (rows) => {
+      const photo = await rows.read('photos', photoId);
+      if (!photo || photo['removed'] === true) throw new ApiError('NOT_FOUND');
+      await rows.update('photos', photoId, { removed: true });
+      const piece = await rows.read('pieces', String(photo['piece_id']));
+      return {
+        summary: `Took away a photo of ${String(piece?.['name'])}`,
+        piece: String(photo['piece_id']),
+        planning: 'none',
+      };
+    },
+  });
+}
+
+/** The picture, only for people of its workshop. @throws {ApiError} NOT_FOUND */
+export async function pictureOf(workshopId: string, photoId: string): Promise<Buffer> {
+  const photo = await PhotoRow.findOne({ where: { workshop_id: workshopId, id: photoId, removed: false } });
+  if (!photo) throw new ApiError('NOT_FOUND');
+  return photo.picture;
+}

@@ -1,0 +1,161 @@
+import { METHODS, type Method, type RouteEdit, type RouteStep, sayCoats } from '@app/core';
+import { useState } from 'react';
+import { useProducts } from '../../app/useProducts.ts';
+import { Button, Field, Input, Section, Select } from '../../ui/parts.tsx';
+import { AddStep } from './AddStep.tsx';
+import type { DraftView, RouteDraft } from '../../conflict/routeDraft.ts';
+import { seriesOf } from './seriesOf.ts';
+
+type EditorProps = {
+  readonly step: RouteStep;
+  readonly draft: RouteDraft;
+  readonly look: DraftView;
+  /** It has begun or is done: it can be read, not changed. */
+  readonly isFixed: boolean;
+  readonly onEdit: (e: RouteEdit) => void;
+  readonly onStruck: () => void;
+};
+
+const METHOD_WORDS: Record<Method, string> = {
+  brush: 'Brush',
+  roll: 'Roller',
+  spray: 'Sprayer',
+  wipe: 'Cloth',
+  aerosol: 'Aerosol',
+};
+
+/** One step: why it is there, on whose word, and everything about it that can be changed. */
+export function StepEditor({ step, draft, look, isFixed, onEdit, onStruck }: EditorProps) {
+  return (
+    <Section title={step.title}>
+      <p className="border-l-3 border-keyline pl-3 text-table">
+        {step.reason}{' '}
+        <span className="condensed text-sub">({step.authority === 'own' ? 'yours' : step.authority})</span>
+      </p>
+      {step.caution && <p className="text-table text-oxide-text">{step.caution}</p>}
+      {isFixed ? (
+        <p className="text-table text-sub">It has begun or is done, so it stays as it was.</p>
+      ) : (
+        <Changeable step={step} look={look} onEdit={onEdit} onStruck={onStruck} />
+      )}
+      <AddStep after={step} draft={draft} look={look} onEdit={onEdit} />
+    </Section>
+  );
+}
+
+function Changeable({ step, look, onEdit, onStruck }: Pick<EditorProps, 'step' | 'look' | 'onEdit' | 'onStruck'>) {
+  const products = useProducts();
+  const family = step.product === null ? null : products.get(step.product)?.family;
+  const alike = [...products.values()].filter((p) => p.family === family);
+  const series = seriesOf(step.key);
+  const coats = look.route.steps.filter((s) => s.coat !== null && seriesOf(s.key) === series).length;
+  return (
+    <div className="flex flex-col gap-3">
+      <div className="grid grid-cols-2 gap-3">
+        {step.product !== null && step.coat !== null && (
+          <div className="col-span-2">
+            <Field label="Product">
+              <Select
+                value={step.product}
+                onChange={(e) => onEdit({ op: 'product', step: step.key, product: e.target.value })}
+              >
+                {alike.map((p) => (
+                  <option key={p.id} value={p.id}>
+                    {p.name}
+                  </option>
+                ))}
+              </Select>
+            </Field>
+          </div>
+        )}
+        {step.method !== null && (
+          <Field label="Laid by">
+            <Select
+              value={step.method}
+              onChange={(e) =>
+                onEdit({ op: 'method', step: step.key, method: METHODS.find((m) => m === e.target.value)! })
+              }
+            >
+              {METHODS.map((m) => (
+                <option key={m} value={m}>
+                  {METHOD_WORDS[m]}
+                </option>
+              ))}
+            </Select>
+          </Field>
+        )}
+        {series !== null && coats > 0 && (
+          <Field label={`Coats of ${sayCoats(series)}`}>
+            <Select value={coats} onChange={(e) => onEdit({ op: 'coats', series, count: Number(e.target.value) })}>
+              {[1, 2, 3, 4, 5, 6].map((n) => (
+                <option key={n}>{n}</option>
+              ))}
+            </Select>
+          </Field>
+        )}
+        {step.hands > 0 && <MinutesField step={step} onEdit={onEdit} />}
+        <WaitField step={step} onEdit={onEdit} />
+      </div>
+      {step.hands > 0 && step.zones.length > 1 && (
+        <Button className="self-start" onClick={() => onEdit({ op: 'split', step: step.key })}>
+          Split it for two people
+        </Button>
+      )}
+      <StrikeForm
+        onStrike={(why) => {
+          onEdit({ op: 'strike', step: step.key, why });
+          onStruck();
+        }}
+      />
+    </div>
+  );
+}
+
+function MinutesField({ step, onEdit }: { readonly step: RouteStep; readonly onEdit: (e: RouteEdit) => void }) {
+  const [text, setText] = useState(String(step.work_minutes));
+  const minutes = Number(text);
+  const isGood = Number.isInteger(minutes) && minutes >= 5 && minutes <= 1440;
+  return (
+    <Field label="Hands-on, minutes" error={isGood ? undefined : 'Enter 5 to 1440 minutes.'}>
+      <Input
+        inputMode="numeric"
+        value={text}
+        onChange={(e) => setText(e.target.value)}
+        onBlur={() => isGood && minutes !== step.work_minutes && onEdit({ op: 'minutes', step: step.key, minutes })}
+      />
+    </Field>
+  );
+}
+
+function WaitField({ step, onEdit }: { readonly step: RouteStep; readonly onEdit: (e: RouteEdit) => void }) {
+  const now = Math.max(0, ...step.after.map((l) => l.min_minutes)) / 60;
+  const [text, setText] = useState(String(now));
+  const hours = Number(text.replace(',', '.'));
+  const isGood = Number.isFinite(hours) && hours >= 0 && hours <= 720;
+  return (
+    <Field label="Wait before, at least hours" error={isGood ? undefined : 'Enter 0 to 720 hours.'}>
+      <Input
+        inputMode="decimal"
+        value={text}
+        onChange={(e) => setText(e.target.value)}
+        onBlur={() =>
+          isGood && hours !== now && onEdit({ op: 'wait', step: step.key, minutes: Math.round(hours * 60) })
+        }
+      />
+    </Field>
+  );
+}
+
+function StrikeForm({ onStrike }: { readonly onStrike: (why: string) => void }) {
+  const [why, setWhy] = useState('');
+  return (
+    <div className="flex items-end gap-2">
+      <Field label="Leave it out, because">
+        <Input value={why} maxLength={120} onChange={(e) => setWhy(e.target.value)} />
+      </Field>
+      <Button disabled={why.trim() === ''} onClick={() => onStrike(why.trim())}>
+        Leave it out
+      </Button>
+    </div>
+  );
+}

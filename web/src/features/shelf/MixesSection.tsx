@@ -1,0 +1,170 @@
+import { batchOf, isHexColour, litres, type Mix, type MixPart } from '@app/core';
+import { X } from 'lucide-react';
+import { useState } from 'react';
+import { useWorkshop } from '../../app/workshop.tsx';
+import { fromTypedLitres, sayLitres, toTypedLitres } from '../../ui/amounts.ts';
+import { Button, Field, Input, Section } from '../../ui/parts.tsx';
+import { readNumber } from '../../ui/readNumber.ts';
+
+/** Mixes kept by their parts, to be made again exactly in any amount. */
+export function MixesSection() {
+  const { view, command } = useWorkshop();
+  const add = () =>
+    void command('POST', '/shop/mixes', {
+      name: 'New mix',
+      hex: '#7f8a8e',
+      parts: [
+        { name: 'First colour', parts: 3 },
+        { name: 'Second colour', parts: 1 },
+      ],
+      note: '',
+    });
+  return (
+    <Section title="Mixes" aside={<Button onClick={add}>Keep a mix</Button>}>
+      {view.shop.mixes.length === 0 && (
+        <p className="text-sub">Keep a mix by its parts, and it can be made again exactly, for a cup or for a litre.</p>
+      )}
+      <ul className="grid gap-6 md:grid-cols-2">
+        {view.shop.mixes.map((m) => (
+          <MixEditor key={`${m.id}-${view.versions[`mixes/${m.id}`] ?? 0}`} mix={m} />
+        ))}
+      </ul>
+    </Section>
+  );
+}
+
+const SHADES = ['var(--m-keyline)', 'var(--m-line)', 'var(--m-sub)', 'var(--m-night)'];
+
+function MixEditor({ mix }: { readonly mix: Mix }) {
+  const { view, command } = useWorkshop();
+  const { units } = view.workshop;
+  const [name, setName] = useState(mix.name);
+  const [hex, setHex] = useState(mix.hex);
+  const [note, setNote] = useState(mix.note);
+  const [parts, setParts] = useState(mix.parts.map((p) => ({ name: p.name, parts: String(p.parts) })));
+  const [batch, setBatch] = useState(String(toTypedLitres(0.4, units)));
+  const read: MixPart[] = parts.map((p) => ({ name: p.name.trim(), parts: readNumber(p.parts) }));
+  const isGood =
+    read.every((p) => p.name !== '' && p.parts >= 0) &&
+    read.some((p) => p.parts > 0) &&
+    isHexColour(hex) &&
+    name.trim() !== '';
+  const amount = fromTypedLitres(readNumber(batch), units);
+  const out = isGood && amount >= 0 ? batchOf({ parts: read }, litres(amount)) : null;
+  const colourOf = (part: string, i: number) =>
+    view.shop.paints.find((p) => p.name.toLowerCase() === part.toLowerCase())?.hex ?? SHADES[i % SHADES.length]!;
+  const set = (i: number, more: Partial<(typeof parts)[number]>) =>
+    setParts(parts.map((p, k) => (k === i ? { ...p, ...more } : p)));
+  return (
+    <li className="grid grid-cols-[64px_minmax(0,1fr)] gap-3 border-t border-line pt-3">
+      <svg width="64" height="132" aria-hidden="true">
+        <rect x="2" y="2" width="58" height="26" fill={isHexColour(hex) ? hex : mix.hex} stroke="var(--m-keyline)" />
+        {out && <Glass parts={read} colourOf={colourOf} />}
+      </svg>
+      <div className="flex flex-col gap-2">
+        <div className="grid grid-cols-[1fr_96px] gap-2">
+          <Field label="Mix">
+            <Input value={name} maxLength={60} onChange={(e) => setName(e.target.value)} />
+          </Field>
+          <Field label="Hex" error={isHexColour(hex) ? undefined : 'Like #3d5a45.'}>
+            <Input value={hex} onChange={(e) => setHex(e.target.value.trim())} />
+          </Field>
+        </div>
+        {parts.map((p, i) => (
+          <div key={String(i)} className="grid grid-cols-[1fr_64px_84px_28px] items-center gap-2">
+            <Input
+              aria-label={`Part ${i + 1}`}
+              value={p.name}
+              maxLength={60}
+              onChange={(e) => set(i, { name: e.target.value })}
+            />
+            <Input
+              aria-label={`Parts of ${p.name}`}
+              inputMode="decimal"
+              value={p.parts}
+              onChange={(e) => set(i, { parts: e.target.value })}
+            />
+            <strong className="text-right">
+              {out
+                ? units === 'us'
+                  ? sayLitres(out[i]!.amount, units)
+                  : `${Math.round(out[i]!.amount * 1000)} mL`
+                : '–'}
+            </strong>
+            <button
+              type="button"
+              aria-label={`Take out ${p.name}`}
+              className="flex size-7 cursor-pointer items-center justify-center hover:bg-sunk"
+              onClick={() => setParts(parts.filter((_, k) => k !== i))}
+            >
+              <X size={14} />
+            </button>
+          </div>
+        ))}
+        {!isGood && (
+          <p role="alert" className="text-lane text-oxide-text">
+            Name each part, enter parts of 0 or more, and not all 0.
+          </p>
+        )}
+        <div className="flex flex-wrap items-end gap-2">
+          <Field label={units === 'us' ? 'For quarts' : 'For litres'}>
+            <Input className="max-w-24" inputMode="decimal" value={batch} onChange={(e) => setBatch(e.target.value)} />
+          </Field>
+          <div className="min-w-48 flex-1">
+            <Field label="Note">
+              <Input value={note} maxLength={200} onChange={(e) => setNote(e.target.value)} />
+            </Field>
+          </div>
+        </div>
+        <div className="flex flex-wrap gap-2">
+          <Button disabled={parts.length >= 12} onClick={() => setParts([...parts, { name: '', parts: '1' }])}>
+            One more part
+          </Button>
+          <Button
+            kind="primary"
+            disabled={!isGood}
+            onClick={() =>
+              void command('PUT', `/shop/mixes/${mix.id}`, {
+                version: view.versions[`mixes/${mix.id}`],
+                name: name.trim(),
+                hex,
+                parts: read,
+                note,
+              })
+            }
+          >
+            Save {mix.name}
+          </Button>
+          <Button onClick={() => void command('DELETE', `/shop/mixes/${mix.id}`, {})}>Remove</Button>
+        </div>
+      </div>
+    </li>
+  );
+}
+
+function Glass({
+  parts,
+  colourOf,
+}: {
+  readonly parts: readonly MixPart[];
+  readonly colourOf: (name: string, i: number) => string;
+}) {
+  const sum = parts.reduce((n, p) => n + p.parts, 0);
+  const tops = parts.map((_, i) => parts.slice(0, i + 1).reduce((n, p) => n + p.parts, 0) / sum);
+  return (
+    <g>
+      {parts.map((p, i) => (
+        <rect
+          key={`${p.name}${String(i)}`}
+          x="8"
+          y={128 - tops[i]! * 88}
+          width="46"
+          height={(p.parts / sum) * 88}
+          fill={colourOf(p.name, i)}
+          stroke="var(--m-keyline)"
+        />
+      ))}
+      <path d="M6 36v93h50V36" fill="none" stroke="var(--m-ink)" strokeWidth="1.6" />
+    </g>
+  );
+}

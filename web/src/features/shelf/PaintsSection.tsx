@@ -1,0 +1,221 @@
+import { isHexColour, type ShelfPaint, shelfDemand } from '@app/core';
+import { useState } from 'react';
+import { useSaying } from '../../app/saying.ts';
+import { useProducts } from '../../app/useProducts.ts';
+import { useWorkshop } from '../../app/workshop.tsx';
+import { fromTypedLitres, sayLitres, toTypedLitres } from '../../ui/amounts.ts';
+import { Button, Field, Input, Section, Select } from '../../ui/parts.tsx';
+import { sayDay, sayTime } from '../../ui/time.ts';
+
+/** What is left of each colour against what the planned coats will take, as cans on one shelf line. */
+export function PaintsSection() {
+  const { view, command } = useWorkshop();
+  const [open, setOpen] = useState<string | null>(null);
+  const demand = shelfDemand(view.shop.paints, view.pieces, view.plan);
+  const add = () =>
+    void command('POST', '/shop/paints', {
+      name: 'New colour',
+      hex: '#3f5c74',
+      product: 'matt-paint',
+      on_hand_litres: 1,
+    });
+  const shown = demand.find((d) => d.paint.id === open);
+  const most = Math.max(1, ...demand.map((d) => Math.max(d.paint.on_hand_litres, d.needed_litres)));
+  return (
+    <Section title="On the shelf" aside={<Button onClick={add}>Add a paint</Button>}>
+      {demand.length === 0 && (
+        <p className="text-sub">Enter what is in your cans, and Mokume says before which coat one will run short.</p>
+      )}
+      <ul className="flex flex-wrap items-end gap-x-2 border-b-2 border-ink">
+        {demand.map((d) => (
+          <li key={d.paint.id}>
+            <button
+              type="button"
+              aria-pressed={open === d.paint.id}
+              aria-label={`${d.paint.name}: ${sayLitres(d.paint.on_hand_litres, view.workshop.units)} left`}
+              onClick={() => setOpen(open === d.paint.id ? null : d.paint.id)}
+              className={`flex w-[104px] cursor-pointer flex-col items-center pt-2 ${open === d.paint.id ? 'bg-sunk' : 'hover:bg-sunk'}`}
+            >
+              <span className="condensed w-full truncate px-1 text-center text-table font-semibold">
+                {d.paint.name}
+              </span>
+              <span className={`condensed text-lane ${d.short ? 'font-semibold text-oxide-text' : 'text-sub'}`}>
+                {d.short
+                  ? `short by ${sayLitres(d.short.litres, view.workshop.units)}`
+                  : `${sayLitres(d.paint.on_hand_litres, view.workshop.units)} left`}
+              </span>
+              <Can hex={d.paint.hex} left={d.paint.on_hand_litres} needed={d.needed_litres} full={most} />
+            </button>
+          </li>
+        ))}
+      </ul>
+      {shown && (
+        <PaintEditor
+          key={`${shown.paint.id}-${view.versions[`paints/${shown.paint.id}`] ?? 0}`}
+          paint={shown.paint}
+          needed={shown.needed_litres}
+          short={shown.short}
+        />
+      )}
+      <Shortages demand={demand} />
+    </Section>
+  );
+}
+
+type Demand = ReturnType<typeof shelfDemand>[number];
+
+/** Which coat finds too little, and by when a new can has to be ordered to be there. */
+function Shortages({ demand }: { readonly demand: readonly Demand[] }) {
+  const { view } = useWorkshop();
+  const saying = useSaying();
+  return (
+    <ul className="flex flex-col gap-1">
+      {demand.flatMap(({ paint, short }) => {
+        const piece = view.pieces.find((p) => p.id === short?.piece);
+        const step = piece?.steps.find((s) => s.id === short?.step);
+        if (!short || !piece || !step) return [];
+        const buyBy = paint.lead_days === null ? null : short.at - paint.lead_days * 1440;
+        return [
+          <li key={paint.id} className="text-table">
+            <strong className="text-oxide-text">
+              {paint.name} runs short by {sayLitres(short.litres, view.workshop.units)}
+            </strong>
+            : not enough for “{step.title}” on {piece.name}, {sayTime(short.at, saying)}.
+            {buyBy !== null &&
+              (buyBy < saying.now
+                ? ` A new can takes ${paint.lead_days} days: too late for that day, order it now.`
+                : ` Order by ${sayDay(buyBy, saying)}: a new can takes ${paint.lead_days} days.`)}
+          </li>,
+        ];
+      })}
+    </ul>
+  );
+}
+
+const numberOrNull = (text: string) => (text.trim() === '' ? null : Number(text.replace(',', '.')));
+
+function PaintEditor({
+  paint,
+  needed,
+  short,
+}: {
+  readonly paint: ShelfPaint;
+  readonly needed: number;
+  readonly short: Demand['short'];
+}) {
+  const { view, command } = useWorkshop();
+  const products = useProducts();
+  const { units } = view.workshop;
+  const [name, setName] = useState(paint.name);
+  const [hex, setHex] = useState(paint.hex);
+  const [product, setProduct] = useState(paint.product);
+  const [left, setLeft] = useState(String(toTypedLitres(paint.on_hand_litres, units)));
+  const [can, setCan] = useState(paint.can_litres === null ? '' : String(toTypedLitres(paint.can_litres, units)));
+  const [price, setPrice] = useState(paint.can_cents === null ? '' : (paint.can_cents / 100).toFixed(2));
+  const [lead, setLead] = useState(paint.lead_days === null ? '' : String(paint.lead_days));
+  const on_hand_litres = fromTypedLitres(Number(left.replace(',', '.')), units);
+  const canTyped = numberOrNull(can);
+  const numbers = [on_hand_litres, canTyped ?? 1, numberOrNull(price) ?? 0, numberOrNull(lead) ?? 0];
+  const isReadable = numbers.every((n) => Number.isFinite(n) && n >= 0) && canTyped !== 0 && isHexColour(hex);
+  const unit = units === 'metric' ? 'litres' : 'quarts';
+  const save = () => {
+    const cents = numberOrNull(price);
+    void command('PUT', `/shop/paints/${paint.id}`, {
+      version: view.versions[`paints/${paint.id}`],
+      name,
+      hex,
+      product,
+      on_hand_litres,
+      can_litres: canTyped === null ? null : fromTypedLitres(canTyped, units),
+      can_cents: cents === null ? null : Math.round(cents * 100),
+      lead_days: numberOrNull(lead),
+    });
+  };
+  return (
+    <div className="flex flex-col gap-3 bg-raised p-3">
+      <div className="grid grid-cols-2 gap-2 md:grid-cols-[1.4fr_100px_1.4fr_repeat(4,1fr)]">
+        <Field label="Colour">
+          <Input value={name} maxLength={60} onChange={(e) => setName(e.target.value)} />
+        </Field>
+        <Field label="Hex">
+          <Input value={hex} onChange={(e) => setHex(e.target.value.trim())} />
+        </Field>
+        <Field label="Product">
+          <Select value={product} onChange={(e) => setProduct(e.target.value)}>
+            {[...products.values()]
+              .filter((p) => p.spread_m2PerL !== null)
+              .map((p) => (
+                <option key={p.id} value={p.id}>
+                  {p.name}
+                </option>
+              ))}
+          </Select>
+        </Field>
+        <Field label={`Left, ${unit}`}>
+          <Input inputMode="decimal" value={left} onChange={(e) => setLeft(e.target.value)} />
+        </Field>
+        <Field label={`Can, ${unit}`}>
+          <Input inputMode="decimal" value={can} onChange={(e) => setCan(e.target.value)} />
+        </Field>
+        <Field label="A can costs">
+          <Input inputMode="decimal" value={price} onChange={(e) => setPrice(e.target.value)} />
+        </Field>
+        <Field label="Days to get one">
+          <Input inputMode="numeric" value={lead} onChange={(e) => setLead(e.target.value)} />
+        </Field>
+      </div>
+      <div className="flex flex-wrap items-center gap-2">
+        <Button kind="primary" disabled={!isReadable} onClick={save}>
+          Save {paint.name}
+        </Button>
+        <Button onClick={() => void command('DELETE', `/shop/paints/${paint.id}`, {})}>Remove</Button>
+        <span className="text-table text-sub">
+          {short
+            ? ''
+            : needed > 0
+              ? `Planned coats take ${sayLitres(needed, units)}; enough.`
+              : 'No planned coat takes it.'}
+        </span>
+      </div>
+    </div>
+  );
+}
+
+const HEIGHT = 96;
+
+/** A can filled as high as what is left; the bracket shows what the plan will take. */
+function Can({
+  hex,
+  left,
+  needed,
+  full,
+}: {
+  readonly hex: string;
+  readonly left: number;
+  readonly needed: number;
+  readonly full: number;
+}) {
+  const y = (litres: number) => HEIGHT - 2 - (litres / (full * 1.05)) * (HEIGHT - 12);
+  return (
+    <svg width="64" height={HEIGHT} aria-hidden="true">
+      <path d={`M6 6V${HEIGHT - 1}h42V6`} fill="var(--m-raised)" stroke="var(--m-keyline)" strokeWidth="1.4" />
+      <rect
+        x="7"
+        y={y(left)}
+        width="40"
+        height={Math.max(0, HEIGHT - 2 - y(left))}
+        fill={hex}
+        stroke="var(--m-keyline)"
+      />
+      <path d="M3 6h48" stroke="var(--m-ink)" strokeWidth="2" />
+      {needed > 0 && (
+        <path
+          d={`M52 ${y(needed)}h6V${HEIGHT - 2}h-6`}
+          fill="none"
+          stroke={needed > left ? 'var(--m-oxide)' : 'var(--m-ink)'}
+          strokeWidth="1.6"
+        />
+      )}
+    </svg>
+  );
+}

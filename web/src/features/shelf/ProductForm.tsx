@@ -1,0 +1,171 @@
+import {
+  type Base,
+  BASES,
+  FAMILIES,
+  type Product,
+  type ProductFamily,
+  productFaults,
+  type Stage,
+  STAGES,
+} from '@app/core';
+import { useState } from 'react';
+import { useWorkshop } from '../../app/workshop.tsx';
+import { Button, Field, Input, Select, Tap } from '../../ui/parts.tsx';
+import { celsiusField, coverageField } from '../../ui/amounts.ts';
+import { readNumber } from '../../ui/readNumber.ts';
+
+const STAGE_WORDS: Record<Stage, string> = {
+  touch: 'Touch, h',
+  handle: 'Handle, h',
+  sand: 'Sand, h',
+  recoat: 'Next coat, h',
+  topcoat: 'Other product, h',
+  travel: 'Travel, h',
+  use: 'Light use, h',
+  cure: 'Cured, h',
+};
+const BASE_WORDS: Record<Base, string> = {
+  water: 'water',
+  alcohol: 'alcohol',
+  oil: 'oil or white spirit',
+  wax: 'wax',
+  lacquer: 'lacquer thinner',
+  none: 'nothing (two-part)',
+};
+const FRESH_STAGES: Record<Stage, string> = {
+  touch: '1',
+  handle: '4',
+  sand: '4',
+  recoat: '2',
+  topcoat: '12',
+  travel: '12',
+  use: '72',
+  cure: '720',
+};
+const hours = (minutes: number) => String(Math.round((minutes / 60) * 100) / 100);
+
+/** A product's figures from its data sheet; what cannot be right is said before it is sent. */
+export function ProductForm({ product, onDone }: { readonly product: Product | null; readonly onDone: () => void }) {
+  const { view, command } = useWorkshop();
+  const coverage = coverageField(view.workshop.units);
+  const air = celsiusField(view.workshop.units);
+  const [name, setName] = useState(product?.name ?? '');
+  const [family, setFamily] = useState<ProductFamily>(product?.family ?? 'paint');
+  const [base, setBase] = useState<Base>(product?.base ?? 'water');
+  const [times, setTimes] = useState<Record<Stage, string>>(
+    product
+      ? (Object.fromEntries(STAGES.map((s) => [s, hours(product.stages_minutes[s])])) as Record<Stage, string>)
+      : FRESH_STAGES,
+  );
+  const [spread, setSpread] = useState(
+    product?.spread_m2PerL === null ? '' : String(coverage.show(product?.spread_m2PerL ?? 10)),
+  );
+  const [coldest, setColdest] = useState(String(air.show(product?.limits?.minTemperature_c ?? 10)));
+  const [dampest, setDampest] = useState(String(product?.limits?.maxHumidity_pct ?? 85));
+  const [reactivable, setReactivable] = useState(product?.reactivable ?? false);
+  const [ownSealer, setOwnSealer] = useState(product?.ownSealer ?? false);
+  const made = {
+    id: product?.id ?? idFrom(name),
+    name: name.trim(),
+    family,
+    base,
+    stages_minutes: Object.fromEntries(STAGES.map((s) => [s, Math.round(readNumber(times[s]) * 60)])) as Record<
+      Stage,
+      number
+    >,
+    recoatMax_minutes: product?.recoatMax_minutes ?? null,
+    spread_m2PerL: spread.trim() === '' ? null : coverage.read(readNumber(spread)),
+    solids_pct: product?.solids_pct ?? null,
+    limits: { minTemperature_c: air.read(readNumber(coldest)), maxHumidity_pct: readNumber(dampest) },
+    reactivable,
+    ownSealer,
+    thinner: product?.thinner ?? (base === 'water' ? 'water' : 'see the label'),
+    flammability:
+      product?.flammability ?? (base === 'water' ? 'not flammable as supplied' : 'flammable: see the label'),
+    range: product?.range ?? 'your own figures',
+    caution: product?.caution ?? null,
+  };
+  const faults = [
+    ...(made.name === '' ? ['Give the product a name.'] : []),
+    ...productFaults({ ...made, chemistry: 'waterborne', mixing: null }),
+    ...(Number.isFinite(made.limits.minTemperature_c) && Number.isFinite(made.limits.maxHumidity_pct)
+      ? []
+      : ['Enter the coldest and dampest air it stands as numbers.']),
+  ];
+  const save = async () => {
+    const version = view.versions[`products/${made.id}`];
+    const body = { ...(version === undefined ? {} : { version }), product: made };
+    if (await command('PUT', `/products/${made.id}`, body)) onDone();
+  };
+  return (
+    <div className="flex flex-col gap-3 bg-raised p-3">
+      <div className="grid grid-cols-2 gap-2 md:grid-cols-6">
+        <div className="col-span-2">
+          <Field label="Product">
+            <Input value={name} maxLength={60} onChange={(e) => setName(e.target.value)} />
+          </Field>
+        </div>
+        <Field label="What it is">
+          <Select
+            value={family}
+            disabled={product !== null}
+            onChange={(e) => setFamily(FAMILIES.find((f) => f === e.target.value)!)}
+          >
+            {FAMILIES.map((f) => (
+              <option key={f}>{f}</option>
+            ))}
+          </Select>
+        </Field>
+        <Field label="Carried by">
+          <Select value={base} onChange={(e) => setBase(BASES.find((b) => b === e.target.value)!)}>
+            {BASES.map((b) => (
+              <option key={b} value={b}>
+                {BASE_WORDS[b]}
+              </option>
+            ))}
+          </Select>
+        </Field>
+        <Field label={`Coverage, ${coverage.unit}`}>
+          <Input inputMode="decimal" value={spread} onChange={(e) => setSpread(e.target.value)} />
+        </Field>
+        <span />
+        {STAGES.map((s) => (
+          <Field key={s} label={STAGE_WORDS[s]}>
+            <Input inputMode="decimal" value={times[s]} onChange={(e) => setTimes({ ...times, [s]: e.target.value })} />
+          </Field>
+        ))}
+        <Field label={`Not below, ${air.unit}`}>
+          <Input inputMode="decimal" value={coldest} onChange={(e) => setColdest(e.target.value)} />
+        </Field>
+        <Field label="Not above, % humidity">
+          <Input inputMode="decimal" value={dampest} onChange={(e) => setDampest(e.target.value)} />
+        </Field>
+      </div>
+      <div className="flex flex-wrap items-center gap-2">
+        <Tap isOn={reactivable} onToggle={() => setReactivable(!reactivable)}>
+          Softens again under water
+        </Tap>
+        <Tap isOn={ownSealer} onToggle={() => setOwnSealer(!ownSealer)}>
+          Carries its own sealer
+        </Tap>
+        <Button kind="primary" disabled={faults.length > 0} onClick={() => void save()}>
+          {product ? `Save ${product.name}` : 'Add it to the list'}
+        </Button>
+      </div>
+      {faults.map((f) => (
+        <p key={f} role="alert" className="text-table text-oxide-text">
+          {f}
+        </p>
+      ))}
+    </div>
+  );
+}
+
+const idFrom = (name: string) =>
+  `own-${name
+    .toLowerCase()
+    .normalize('NFD')
+    .replace(/\p{M}/gu, '')
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '')
+    .slice(0, 30)}`;

@@ -1,0 +1,18 @@
+import type { Brief } from '@app/core';
+
+/** Oiled and kept tops show their own wood. */
+const WOOD_HEX = '#b98d5a';
+
+/** What colour the top is seen in, or null when it is the same as the rest. */
+export function topColour({ top }: Brief): { readonly name: string; readonly hex: string } | null {
+  switch (top.kind) {
+    case 'same':
+      return null;
+    case 'oil':
+      return { name: 'oiled wood', hex: WOOD_HEX };
+    case 'keep':
+      return { name: 'as it is', hex: WOOD_HEX };
+    default:
+      return top.colour;
+  }
+}
