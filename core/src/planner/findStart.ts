@@ -98,6 +98,8 @@ function scan(
   const product = step.product === null ? null : (floor.products.get(step.product) ?? null);
   const climates = product ? dryingClimates(floor, step, team.stations) : [];
   const d = crewMinutes(step, team.people) / GRID_MINUTES;
+  const lines = blockersOf(floor, step, team, lifted);
+  if (!lines) return null;
   let s = Math.max(from, floor.firstFree);
   while (s + d <= floor.slots && floor.origin + (s + d) * GRID_MINUTES < tooLate) {
     const open = d > 0 && !lifted.has('hours') ? nextOpenSlot(step, team, s) : s;
@@ -105,9 +107,7 @@ function scan(
       s = open;
       continue;
     }
-    const work = step.splittable
-      ? workInPieces(step, team, floor, s, d, lifted)
-      : workInOneGo(step, team, floor, s, d, lifted);
+    const work = step.splittable ? workInPieces(lines, floor.slots, s, d) : workInOneGo(lines, s, d);
     if (work < 0) {
       s = ~work;
       continue;
@@ -158,67 +158,80 @@ function nextOpenSlot(step: Step, team: Team, s: number): number {
  */
 type WorkEnd = number;
 
-function workInOneGo(
-  step: Step,
-  team: Team,
-  floor: ShopFloor,
-  s: number,
-  d: number,
-  lifted: ReadonlySet<Requirement>,
-): WorkEnd {
-  // From the end backwards: the last conflict is the furthest we can jump.
-  for (let k = s + d - 1; k >= s; k--)
-    if (isTaken(step, team, floor, k, lifted) || !isOpen(step, team, k, lifted)) return ~(k + 1);
-  return s + d;
+/**
+ * What can stand in the way of work in a slot: people who are busy, space and tools that are used beyond `limit`, and
+ * hours that are closed. Gathered once for a team, so that each line is then a tight loop over one typed array.
+ */
+type Blockers = {
+  readonly busy: readonly Uint8Array[];
+  readonly used: readonly Uint16Array[];
+  readonly limit: readonly number[];
+  readonly open: readonly Uint8Array[];
+  /** For each line of `open` the next open slot at or after one. */
+  readonly nextOpen: readonly Int32Array[];
+};
+
+/** Null when the step needs a tool the shop does not have. */
+function blockersOf(floor: ShopFloor, step: Step, team: Team, lifted: ReadonlySet<Requirement>): Blockers | null {
+  const busy = lifted.has('person') ? [] : team.people.map((p) => p.busy);
+  const used: Uint16Array[] = [];
+  const limit: number[] = [];
+  const open = lifted.has('hours') ? [] : team.people.map((p) => p.open);
+  const nextOpen = lifted.has('hours') ? [] : team.people.map((p) => p.nextOpen);
+  for (const [i, line] of team.stations.entries()) {
+    const need = step.needs[i]!;
+    if (need.span === 'wet') continue;
+    if (line.open && line.nextOpen && !lifted.has('hours')) {
+      open.push(line.open);
+      nextOpen.push(line.nextOpen);
+    }
+    if (lifted.has('space')) continue;
+    used.push(line.used);
+    limit.push(line.station.capacity - need.units);
+  }
+  if (step.tool !== null && !lifted.has('tool')) {
+    const tool = floor.tools.get(step.tool);
+    if (!tool) return null;
+    used.push(tool.used);
+    limit.push(tool.tool.capacity - 1);
+  }
+  return { busy, used, limit, open, nextOpen };
 }
 
-function workInPieces(
-  step: Step,
-  team: Team,
-  floor: ShopFloor,
-  s: number,
-  d: number,
-  lifted: ReadonlySet<Requirement>,
-): WorkEnd {
+function workInOneGo(b: Blockers, s: number, d: number): WorkEnd {
+  // From the end backwards: the last conflict is the furthest we can jump.
+  let last = lastTaken(b, s, s + d);
+  for (const line of b.open) for (let k = s + d - 1; k > last; k--) if (line[k] === 0) last = k;
+  return last < s ? s + d : ~(last + 1);
+}
+
+/** Work broken only by closed time: nothing else may be taken in all of it, so the last conflict is the jump here too. */
+function workInPieces(b: Blockers, slots: number, s: number, d: number): WorkEnd {
   let left = d;
   let k = s;
   while (left > 0) {
-    if (k >= floor.slots) return ~floor.slots;
-    if (isTaken(step, team, floor, k, lifted)) return ~nextFree(step, team, floor, k + 1, lifted);
-    if (isOpen(step, team, k, lifted)) left--;
+    for (let i = 0; i < b.open.length; i++)
+      if (k < slots && b.open[i]![k] === 0) {
+        k = b.nextOpen[i]![k]!;
+        i = -1; // another line may be closed there
+      }
+    if (k >= slots) return ~slots;
+    left--;
     k++;
   }
-  return k;
+  const last = lastTaken(b, s, k);
+  return last < s ? k : ~(last + 1);
 }
 
-function nextFree(step: Step, team: Team, floor: ShopFloor, from: number, lifted: ReadonlySet<Requirement>): number {
-  let k = from;
-  while (k < floor.slots && isTaken(step, team, floor, k, lifted)) k++;
-  return k;
-}
-
-function isOpen(step: Step, team: Team, k: number, lifted: ReadonlySet<Requirement>): boolean {
-  if (lifted.has('hours')) return true;
-  for (const p of team.people) if (!p.open[k]) return false;
-  for (let i = 0; i < team.stations.length; i++) {
-    const open = team.stations[i]!.open;
-    if (open && step.needs[i]!.span !== 'wet' && !open[k]) return false;
+/** The last slot of [s, e) in which somebody or something is taken; s - 1 when none is. */
+function lastTaken(b: Blockers, s: number, e: number): number {
+  let last = s - 1;
+  for (const line of b.busy) for (let k = e - 1; k > last; k--) if (line[k] !== 0) last = k;
+  for (let i = 0; i < b.used.length; i++) {
+    const [line, limit] = [b.used[i]!, b.limit[i]!];
+    for (let k = e - 1; k > last; k--) if (line[k]! > limit) last = k;
   }
-  return true;
-}
-
-function isTaken(step: Step, team: Team, floor: ShopFloor, k: number, lifted: ReadonlySet<Requirement>): boolean {
-  if (!lifted.has('person')) for (const p of team.people) if (p.busy[k]! > 0) return true;
-  if (!lifted.has('space'))
-    for (let i = 0; i < team.stations.length; i++) {
-      const need = step.needs[i]!;
-      if (need.span !== 'wet' && isFull(team.stations[i]!, need, k)) return true;
-    }
-  if (step.tool !== null && !lifted.has('tool')) {
-    const line = floor.tools.get(step.tool);
-    if (!line || line.used[k]! >= line.tool.capacity) return true;
-  }
-  return false;
+  return last;
 }
 
 const isFull = (line: StationLine, need: Need, k: number) => line.used[k]! + need.units > line.station.capacity;
@@ -253,13 +266,13 @@ function airClash(
   const worked = team.stations[0]?.station.climate;
   if (worked !== undefined) {
     const air = floor.air.limitsIn(worked, product);
-    const bad = air.nextBad[s]!;
-    if (bad < e) return air.nextGood[bad]!;
+    const bad = air.nextBad(s);
+    if (bad < e) return air.nextGood(bad);
   }
   for (const c of climates) {
     const air = floor.air.limitsIn(c, product);
-    const bad = air.nextBad[Math.min(e, floor.slots)]!;
-    if (bad < wetUntil) return s + Math.max(1, air.nextGood[bad]! - e);
+    const bad = air.nextBad(e);
+    if (bad < wetUntil) return s + Math.max(1, air.nextGood(bad) - e);
   }
   return null;
 }

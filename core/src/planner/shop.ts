@@ -44,10 +44,8 @@ export type StationLine = {
 };
 export type ToolLine = { readonly tool: Tool; readonly used: Uint16Array };
 
-const SLOTS_PER_HOUR = 60 / GRID_MINUTES;
-
-/** For each slot the first one at or after it that breaks (`nextBad`) or keeps (`nextGood`) the limits; `slots` if none. */
-export type AirLine = { readonly nextBad: Int32Array; readonly nextGood: Int32Array };
+/** The first slot at or after one that breaks (`nextBad`) or keeps (`nextGood`) the limits; `slots` if none. */
+export type AirLine = { readonly nextBad: (slot: number) => number; readonly nextGood: (slot: number) => number };
 
 /** Climate as the planner asks about it; each answer is worked out once and kept. */
 export type Air = {
@@ -183,23 +181,24 @@ function airOf(problem: Problem, origin: Instant, slots: number): Air {
   }
 }
 
+/** Kept by the hour, since the air is the same within one: a twelfth of the slots to fill for each product and place. */
 function airLine(air: Climate, limits: DryingLimits, origin: Instant, slots: number): AirLine {
-  const nextBad = new Int32Array(slots + 1).fill(slots);
-  const nextGood = new Int32Array(slots + 1).fill(slots);
-  const lastHour = air.temperature_c.length - 1;
-  const hourAt = (k: number) =>
-    Math.min(lastHour, Math.max(0, Math.floor((origin + k * GRID_MINUTES - air.from) / 60)));
-  // Hour by hour from the end; within one hour the air is the same.
-  for (let until = slots; until > 0;) {
-    const h = hourAt(until - 1);
-    const hourStart = Math.ceil((air.from + h * 60 - origin) / GRID_MINUTES);
-    // Before the first and after the last known hour the nearest one stands for the rest.
-    const from = h === 0 || hourStart >= until ? Math.max(0, until - SLOTS_PER_HOUR) : Math.max(0, hourStart);
+  const hours = air.temperature_c.length;
+  const nextBad = new Int32Array(hours + 1).fill(hours);
+  const nextGood = new Int32Array(hours + 1).fill(hours);
+  for (let h = hours - 1; h >= 0; h--) {
     const broken = air.temperature_c[h]! < limits.minTemperature_c || air.humidity_pct[h]! > limits.maxHumidity_pct;
-    const [here, other] = broken ? [nextBad, nextGood] : [nextGood, nextBad];
-    other.fill(other[until]!, from, until);
-    for (let k = from; k < until; k++) here[k] = k;
-    until = from;
+    nextBad[h] = broken ? h : nextBad[h + 1]!;
+    nextGood[h] = broken ? nextGood[h + 1]! : h;
   }
-  return { nextBad, nextGood };
+  const at = (next: Int32Array) => (slot: number) => {
+    if (slot >= slots) return slots;
+    // Before the first and after the last known hour the nearest one stands for the rest.
+    const h = Math.min(hours - 1, Math.max(0, Math.floor((origin + slot * GRID_MINUTES - air.from) / 60)));
+    const found = next[h]!;
+    if (found === h) return slot;
+    if (found === hours) return slots;
+    return Math.min(slots, Math.ceil((air.from + found * 60 - origin) / GRID_MINUTES));
+  };
+  return { nextBad: at(nextBad), nextGood: at(nextGood) };
 }
