@@ -4,7 +4,7 @@ import type { Express } from 'express';
 import pg from 'pg';
 import { pino } from 'pino';
 import supertest from 'supertest';
-import { inject } from 'vitest';
+import { afterAll, inject } from 'vitest';
 import { createApp } from '../src/app.ts';
 import { Events } from '../src/events.ts';
 import { threadedPlanner } from '../src/jobs/planner.ts';
@@ -19,6 +19,10 @@ export type TestShop = {
   readonly close: () => Promise<void>;
 };
 
+// One planner for all tests of a file: starting its threads takes longer than most tests.
+const planner = threadedPlanner();
+afterAll(() => planner.close());
+
 export const MONDAY_9 = Date.UTC(2026, 2, 2, 8) / 60_000; // 9:00 in Berlin
 
 /** The whole app on a database of its own, called in process; its clock is set by the test. */
@@ -30,7 +34,6 @@ export async function openShop(): Promise<TestShop> {
   await client.query(`create database ${name}`);
   url.pathname = `/${name}`;
   const sequelize = await openDatabase(url.href);
-  const planner = threadedPlanner();
   const clock = { at: MONDAY_9 };
   const announced: number[] = [];
   const deps: Deps = {
@@ -49,7 +52,6 @@ export async function openShop(): Promise<TestShop> {
     addressQr: null,
   });
   const close = async () => {
-    await planner.close();
     await sequelize.close();
     await client.query(`drop database ${name} with (force)`);
     await client.end();

@@ -1,0 +1,61 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect, type Page, test } from '@playwright/test';
+import { enterDemo, Mokume } from './support/mokume.ts';
+
+let mokume: Mokume;
+test.beforeAll(async () => {
+  mokume = await Mokume.create();
+  await mokume.start('2026-03-10T11:12:00Z');
+});
+test.afterAll(() => mokume.stop());
+
+const VIEWS = {
+  light: [
+    '/plan',
+    '/today',
+    '/pieces',
+    '/pieces/wardrobe',
+    '/pieces/new',
+    '/pieces/bedstead/route',
+    '/pieces/settle/arrival',
+    '/shelf',
+    '/house',
+    '/find',
+    '/shop',
+    '/sums',
+  ],
+  dark: ['/plan', '/today', '/pieces/bedstead/route', '/shelf', '/house'],
+} as const;
+
+/** Faults by view, each with the first places it was found at; WCAG 2.0 to 2.2, A and AA. */
+async function faults(page: Page, path: string): Promise<string[]> {
+  const { violations } = await new AxeBuilder({ page })
+    .options({
+      resultTypes: ['violations'],
+      runOnly: { type: 'tag', values: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'] },
+    })
+    .analyze();
+  const places = (nodes: (typeof violations)[number]['nodes']) =>
+    nodes
+      .map((n) => n.target.join(' '))
+      .slice(0, 3)
+      .join(' | ');
+  return violations.map((v) => `${path}: ${v.id}: ${places(v.nodes)}`);
+}
+
+test('no accessibility fault on the welcome', async ({ page }) => {
+  await page.goto(mokume.address);
+  await page.getByRole('heading', { level: 1 }).waitFor();
+  expect(await faults(page, 'welcome')).toEqual([]);
+});
+
+for (const scheme of ['light', 'dark'] as const)
+  for (const path of VIEWS[scheme])
+    test(`no accessibility fault on ${path}, ${scheme}`, async ({ browser }) => {
+      const context = await browser.newContext({ colorScheme: scheme, viewport: { width: 1280, height: 800 } });
+      const page = await context.newPage();
+      await enterDemo(page, mokume.address, path);
+      await page.getByRole('heading', { level: 1 }).waitFor();
+      expect(await faults(page, path)).toEqual([]);
+      await context.close();
+    });
