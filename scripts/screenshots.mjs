@@ -22,15 +22,74 @@ const SHOTS = [
   { name: 'pieces', path: '/pieces' },
   { name: 'piece', path: '/pieces/plan-chest' },
   { name: 'new-piece', path: '/pieces/new', act: newChest },
+  { name: 'route', path: '/pieces/bedstead/route', act: routeWithTrouble },
+  { name: 'arrival', path: '/pieces/sideboard/arrival', act: photographed },
+  { name: 'house', path: '/house' },
+  { name: 'shelf', path: '/shelf' },
+  { name: 'sums', path: '/sums' },
   { name: 'shop', path: '/shop' },
   { name: 'phone-today', path: '/today', size: PHONE },
   { name: 'phone-piece', path: '/pieces/plan-chest', size: PHONE },
+  { name: 'phone-find', path: '/find', size: PHONE, act: fiveTaps },
 ];
 
 async function newChest(page) {
   await page.getByRole('button', { name: 'Chest of drawers' }).click();
   await page.getByRole('radio', { name: 'Stained wood' }).check({ force: true });
   await page.getByRole('button', { name: 'Knots' }).click();
+}
+
+/** A clear coat put behind the paint where wax follows: what does not go together is told with its fix. */
+async function routeWithTrouble(page) {
+  await page
+    .getByTestId('row-scuff')
+    .getByRole('button', { name: /^\d+ ?Scuff/ })
+    .click();
+  await page.getByLabel('Leave it out, because').fill('the client wants it quick');
+  await page.getByRole('button', { name: 'Leave it out' }).click();
+  await page
+    .getByTestId('row-paint-2')
+    .getByRole('button', { name: /^\d+ ?Paint/ })
+    .click();
+  await page.getByLabel('Coats of paint').selectOption('3');
+}
+
+/** A drawn stand-in for a photo of the piece's front. */
+async function photographed(page) {
+  const drawn = await page.evaluate(() => {
+    const canvas = Object.assign(document.createElement('canvas'), { width: 1200, height: 900 });
+    const c = canvas.getContext('2d');
+    c.fillStyle = '#c9cdd2';
+    c.fillRect(0, 0, 1200, 900);
+    c.fillStyle = '#8c6239';
+    c.fillRect(120, 260, 960, 460);
+    c.strokeStyle = '#4a321c';
+    c.lineWidth = 8;
+    for (const x of [120, 440, 760]) c.strokeRect(x, 260, 320, 460);
+    for (let y = 280; y < 720; y += 22) {
+      c.lineWidth = 1.5;
+      c.beginPath();
+      c.moveTo(130, y);
+      c.bezierCurveTo(400, y + 14, 700, y - 12, 1070, y + 6);
+      c.stroke();
+    }
+    return canvas.toDataURL('image/png').split(',')[1];
+  });
+  const file = { name: 'front.png', mimeType: 'image/png', buffer: Buffer.from(drawn, 'base64') };
+  await page.getByLabel('Photo of the front').setInputFiles(file);
+  await page.getByRole('button', { name: 'Mark damage on this photo' }).click({ position: { x: 190, y: 110 } });
+  await page.getByLabel('What is damaged here').fill('veneer chipped, 3 cm');
+  await page.getByRole('button', { name: 'Mark it' }).click();
+  await page.getByText('veneer chipped, 3 cm').waitFor();
+  await page.waitForTimeout(9000);
+}
+
+async function fiveTaps(page) {
+  for (const name of ['Sideboard', /^Sound/, '400', 'a month', '18'])
+    await page
+      .getByRole('button', { name, exact: typeof name === 'string' })
+      .first()
+      .click();
 }
 
 async function shoot({ name, path, size = DESK, scheme = 'light', act }) {
