@@ -4,21 +4,10 @@ import { runCommand } from './commands.ts';
 
 const run = (name: string, input: unknown) =>
   runCommand(name, () => (typeof input === 'string' ? input : JSON.stringify(input)));
-const ROUTE = {
-  template: 'chair-set',
-  dimensions: { parts: 4, width: 0.45, depth: 0.42, height: 0.9 },
-  survey: { wood: 'hardwood', finish: 'varnish', layers: 1, findings: ['loose-joints'] },
-  brief: {
-    paint: 'matt-paint',
-    body: { name: 'c', hex: '#3f5c74' },
-    top: { kind: 'same' },
-    prime: 'auto',
-    sealer: 'wax',
-    method: 'brush',
-    hardware: 'keep',
-  },
-};
-const example = JSON.parse(readFileSync(new URL('../../docs/examples/plan.json', import.meta.url), 'utf8')) as {
+const fromFile = (name: string): unknown =>
+  JSON.parse(readFileSync(new URL(`../../docs/examples/${name}.json`, import.meta.url), 'utf8'));
+const { edits: exampleEdits, ...ROUTE } = fromFile('route') as { brief: object; edits: readonly { step: string }[] };
+const example = fromFile('plan') as {
   problem: { pieces: { due: number }[] };
 };
 
@@ -29,6 +18,47 @@ test('route, plan and verify pass JSON from one to the next', () => {
   expect(plan).toMatchObject({ kind: 'done', exitCode: 0 });
   if (plan.kind !== 'done') return;
   expect(run('verify', { ...example, plan: plan.output })).toEqual({ kind: 'done', output: [], exitCode: 0 });
+});
+
+describe('route', () => {
+  const answerTo = (more: object) => {
+    const answer = run('route', { ...ROUTE, ...more });
+    if (answer.kind !== 'done') throw new Error(answer.words);
+    return answer.output as {
+      steps: { key: string; title: string }[];
+      struck: { key: string }[];
+      conflicts: { id: string; severity: string; words: string; fix: unknown }[];
+    };
+  };
+  test('makes the painter’s changes to it', () => {
+    const leftOut = exampleEdits[0]!.step;
+    expect(answerTo({}).steps.map((s) => s.key)).toContain(leftOut);
+    const changed = answerTo({ edits: exampleEdits });
+    expect(changed.steps.map((s) => s.key)).not.toContain(leftOut);
+    expect(changed.struck.map((s) => s.key)).toContain(leftOut);
+  });
+  test('says what will not hold, with a way out: paint laid over wax', () => {
+    const { steps, conflicts } = answerTo({});
+    expect(conflicts.filter((c) => c.severity === 'stop')).toEqual([]);
+    const seal = steps.find((s) => s.key === 'buff-wax')!;
+    const step = {
+      key: 'late',
+      title: 'Paint again',
+      zones: ['seats'],
+      minutes: 30,
+      hands: 1,
+      skill: 'coat',
+      product: 'matt-paint',
+      coat: 'paint',
+      colour: null,
+      dusty: false,
+      wait_minutes: 0,
+    };
+    const over = answerTo({ edits: [{ op: 'add', after: seal.key, step }] });
+    const stop = over.conflicts.find((c) => c.severity === 'stop')!;
+    expect(stop.words).toMatch(/wax/i);
+    expect(stop.fix).toBeTruthy();
+  });
 });
 
 test('verify names a broken rule and ends with 1', () => {
@@ -48,6 +78,7 @@ describe('bad input is answered in words with exit 2', () => {
     ['plan', '{}', /"problem" is missing/],
     ['plan', '{"problem":{}}', /lacks something/],
     ['route', '{"template":"ship"}', /"template" must be one of chest-of-drawers/],
+    ['route', JSON.stringify({ ...ROUTE, edits: 'none' }), /"edits" must be a list/],
     ['route', JSON.stringify({ ...ROUTE, dimensions: { parts: -4 } }), /Chairs: enter 2 to 24/],
   ])('%s %s', (name, input, words) => {
     const answer = run(name, input);

@@ -1,18 +1,22 @@
 import {
   type Brief,
-  buildRoute,
+  conflictsOf,
   dimensionFaults,
   type Dimensions,
+  editedRoute,
   type Plan,
   planAfresh,
   type Problem,
   problemFaults,
   PRODUCTS,
   replan,
+  type RouteEdit,
+  type RouteInput,
   type Survey,
   templateById,
   TEMPLATES,
   verify,
+  type ZoneChoice,
 } from '@app/core';
 
 export type Answer =
@@ -20,7 +24,7 @@ export type Answer =
   | { readonly kind: 'failed'; readonly words: string; readonly exitCode: 2 };
 
 const USAGE = `Usage: mokume route|plan|verify < in.json > out.json
-  route   { template, dimensions, survey, brief, means? }          -> route with steps, zones, notes
+  route   { template, dimensions, survey, brief, zones?, edits?, means? } -> route with steps, zones, notes, conflicts
   plan    { problem, previous?, touched? }                          -> plan
   verify  { problem, plan }                                         -> list of broken rules; exit 1 when there are any
 A problem may leave out "products" to use the built-in library.`;
@@ -54,10 +58,18 @@ function route(input: Record<string, unknown>): Answer {
   const dimensions = (input['dimensions'] ?? {}) as Dimensions;
   const faults = dimensionFaults(template, dimensions);
   if (faults.length > 0) return failed(faults.join('\n'));
-  const means = (input['means'] ?? { people: 1, sprayer: false }) as { people: number; sprayer: boolean };
-  return done(
-    buildRoute({ template, dimensions, survey: input['survey'] as Survey, brief: input['brief'] as Brief, means }),
-  );
+  const edits = input['edits'] ?? [];
+  if (!Array.isArray(edits)) return failed('"edits" must be a list of changes.');
+  const asked: RouteInput = {
+    template,
+    dimensions,
+    survey: input['survey'] as Survey,
+    brief: input['brief'] as Brief,
+    zones: input['zones'] as ZoneChoice | undefined,
+    means: (input['means'] ?? { people: 1, sprayer: false }) as RouteInput['means'],
+  };
+  const route = editedRoute(asked, edits as RouteEdit[]);
+  return done({ ...route, conflicts: conflictsOf(asked, edits as RouteEdit[], route) });
 }
 
 function plan(input: Record<string, unknown>): Answer {

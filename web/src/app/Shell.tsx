@@ -1,9 +1,11 @@
 import {
   Calculator,
+  Coins,
   Ellipsis,
   ListChecks,
   LogOut,
   Moon,
+  PaintBucket,
   Plus,
   Rows3,
   Scale,
@@ -77,20 +79,22 @@ export function Shell({ children }: { readonly children: ReactNode }) {
   );
 }
 
+const TOOLS = [
+  ['/house', 'House rules', Scale],
+  ['/sums', 'Bench sums', Calculator],
+  ['/shop', 'Shop: people, hours and space', Settings],
+] as const;
+
 function HeaderTools() {
   const { view } = useWorkshop();
   const navigate = useNavigate();
   return (
     <>
-      <IconButton label="House rules" onClick={() => void navigate('/house')}>
-        <Scale size={17} />
-      </IconButton>
-      <IconButton label="Bench sums" onClick={() => void navigate('/sums')}>
-        <Calculator size={17} />
-      </IconButton>
-      <IconButton label="Shop: people, hours and space" onClick={() => void navigate('/shop')}>
-        <Settings size={17} />
-      </IconButton>
+      {TOOLS.map(([to, label, Icon]) => (
+        <IconButton key={to} label={label} onClick={() => void navigate(to)}>
+          <Icon size={17} />
+        </IconButton>
+      ))}
       <ThemeButton />
       <IconButton label={`Sign out ${view.me.name}`} onClick={() => void signOut()}>
         <LogOut size={17} />
@@ -98,6 +102,12 @@ function HeaderTools() {
     </>
   );
 }
+
+const PHONE_MORE = [
+  ['/shelf', 'Shelf: paint and products', PaintBucket],
+  ['/find', 'What a find is worth', Coins],
+  ...TOOLS,
+] as const;
 
 const PHONE_TABS = [
   ['/today', 'Today', ListChecks],
@@ -108,6 +118,7 @@ const PHONE_TABS = [
 
 /** On a phone: large, at the bottom, with the rest under More. */
 function PhoneBar() {
+  const { view } = useWorkshop();
   const [isOpen, setOpen] = useState(false);
   const cell = 'flex min-h-14 flex-1 cursor-pointer flex-col items-center justify-center gap-0.5 text-lane';
   return (
@@ -130,8 +141,23 @@ function PhoneBar() {
         More
       </button>
       {isOpen && (
-        <div className="absolute right-0 bottom-full flex gap-2 border border-keyline bg-raised p-3">
-          <HeaderTools />
+        <div className="absolute inset-x-0 bottom-full border-t border-keyline bg-raised px-4 py-2">
+          {PHONE_MORE.map(([to, label, Icon]) => (
+            <Link
+              key={to}
+              to={to}
+              onClick={() => setOpen(false)}
+              className="flex min-h-12 items-center gap-3 border-b border-keyline text-body"
+            >
+              <Icon size={20} aria-hidden="true" /> {label}
+            </Link>
+          ))}
+          <div className="flex min-h-12 items-center justify-between">
+            <ThemeButton />
+            <IconButton label={`Sign out ${view.me.name}`} onClick={() => void signOut()}>
+              <LogOut size={17} />
+            </IconButton>
+          </div>
         </div>
       )}
     </nav>
