@@ -16,8 +16,9 @@ export type Sheet = {
 };
 
 /**
- * Sheets of paper, transfer or inlay for some panels, laid upright or turned, whichever takes fewer; where a pattern
- * must match, each length is rounded up to whole repeats and sheets are not turned.
+ * Sheets of paper, transfer or inlay for some panels, laid upright or turned, whichever takes fewer. A panel smaller than
+ * a sheet leaves room for others like it on the same sheet; where a pattern must match, each length is rounded up to
+ * whole repeats and sheets are not turned. Offcuts of one size of panel are not reckoned for another.
  * @throws {RangeError} when a size, a count or the uses are not above 0
  * Source: common practice, checked by counting
  */
@@ -28,20 +29,29 @@ export function sheetsFor(
   positive(sheet.width, 'sheet width');
   positive(sheet.height, 'sheet height');
   positive(sheet.uses, 'uses');
-  const upright = panels.reduce((n, p) => n + laid(p, sheet, sheet.width, sheet.height), 0);
-  const turned =
-    sheet.repeat > 0 ? Infinity : panels.reduce((n, p) => n + laid(p, sheet, sheet.height, sheet.width), 0);
-  const pieces = Math.min(upright, turned);
-  return { pieces, sheets: Math.ceil(pieces / sheet.uses) };
+  const upright = layout(panels, sheet, sheet.width, sheet.height);
+  if (sheet.repeat > 0) return upright;
+  const turned = layout(panels, sheet, sheet.height, sheet.width);
+  return turned.sheets < upright.sheets ? turned : upright;
 }
 
-function laid(p: Panel, sheet: Sheet, w: number, h: number): number {
+function layout(panels: readonly Panel[], sheet: Sheet, w: number, h: number) {
+  const laid = panels.map((p) => cut(p, sheet, w, h));
+  const full = laid.reduce((n, l) => n + Math.ceil(l.pieces / l.fromOne), 0);
+  return { pieces: laid.reduce((n, l) => n + l.pieces, 0), sheets: Math.ceil(full / sheet.uses) };
+}
+
+/** Pieces for one kind of panel, and how many of them one sheet gives: more than one only where none are joined. */
+function cut(p: Panel, { gap, repeat }: Sheet, w: number, h: number) {
   positive(p.width, 'panel width');
   positive(p.height, 'panel height');
-  const across = Math.ceil((p.width + sheet.gap) / (w + sheet.gap) - 1e-9);
-  const usable = sheet.repeat > 0 ? Math.max(sheet.repeat, Math.floor(h / sheet.repeat) * sheet.repeat) : h;
-  const down = Math.ceil((p.height + sheet.gap) / (usable + sheet.gap) - 1e-9);
-  return across * down * p.count;
+  const across = Math.ceil((p.width + gap) / (w + gap) - 1e-9);
+  const usable = repeat > 0 ? Math.max(repeat, Math.floor(h / repeat) * repeat) : h;
+  const down = Math.ceil((p.height + gap) / (usable + gap) - 1e-9);
+  const length = repeat > 0 ? Math.ceil(p.height / repeat - 1e-9) * repeat : p.height;
+  const beside = across === 1 ? Math.floor(w / p.width + 1e-9) : 1;
+  const below = down === 1 ? Math.max(1, Math.floor(h / length + 1e-9)) : 1;
+  return { pieces: across * down * p.count, fromOne: beside * below };
 }
 
 /**

@@ -25,7 +25,7 @@ export type Workshop = {
   readonly undo: (changeId: string) => Promise<void>;
 };
 
-const WorkshopContext = createContext<Workshop | null>(null);
+export const WorkshopContext = createContext<Workshop | null>(null);
 
 /** The signed-in workshop. @throws outside of `WorkshopProvider` */
 export function useWorkshop(): Workshop {

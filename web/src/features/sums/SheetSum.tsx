@@ -60,7 +60,7 @@ export function SheetSum() {
             </Figure>
             <PanelDrawing panel={v.panel} sheet={v.sheet} />
             <p className="text-sub">
-              {v.pieces} pieces laid
+              {v.pieces} {v.pieces === 1 ? 'piece' : 'pieces'} to cut and lay
               {v.sheet.uses > 1 ? `, each sheet ${v.sheet.uses} times` : ''}; joints evenly from the middle.
             </p>
           </>
