@@ -1,5 +1,5 @@
 import { BASES, chemistryOf, FAMILIES, HOUSE_SWITCHES, type Product, productFaults, SIDES, STAGES } from '@app/core';
-import { array, boolean, number, object, string, type InferType } from 'yup';
+import { array, boolean, number, object, string, tuple, type InferType } from 'yup';
 import { command, hex, instantField, name, version, words } from './fields.ts';
 import { edits } from './editFields.ts';
 import { brief } from './pieceFields.ts';
@@ -29,6 +29,8 @@ export const PaintInput = object({
   lead_days: number().integer().min(0).max(365, 'At most a year.').nullable().default(null),
 });
 
+const part = () => positive('Parts', 1000).required();
+
 const product = object({
   id: string()
     .matches(/^[a-z0-9][a-z0-9-]{0,39}$/, 'An id is small letters, numbers and dashes.')
@@ -57,6 +59,18 @@ const product = object({
     .default(null),
   reactivable: boolean().required(),
   ownSealer: boolean().required(),
+  mixing: object({
+    with: words(40).required('Say what it is mixed with.'),
+    parts: tuple([part(), part()]).required(),
+    rest_minutes: number().integer().min(0).max(1440, 'Stands at most a day before use.').required(),
+    life_minutes: number()
+      .integer()
+      .min(5, 'The mix is good for 5 minutes or more.')
+      .max(365 * 1440)
+      .required(),
+  })
+    .nullable()
+    .default(null),
   thinner: words(60).default('see the label'),
   flammability: words(80).default('see the label'),
   range: words(160).default('your own figures'),
@@ -68,8 +82,8 @@ const product = object({
 
 /** The product as the core knows it, from its checked fields. */
 export function asProduct(p: object): Product {
-  const given = p as Omit<Product, 'chemistry' | 'mixing'>;
-  return { ...given, chemistry: chemistryOf(given.base, given.family), mixing: null };
+  const given = p as Omit<Product, 'chemistry'>;
+  return { ...given, chemistry: chemistryOf(given.base, given.family) };
 }
 
 export const ProductInput = object({ ...command, ...optionalVersion, product: product.required() });

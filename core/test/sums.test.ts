@@ -207,9 +207,14 @@ describe('a product list', () => {
   test('the library written out and read back is the same in every figure', () => {
     const { products, faults } = productsFromTable([head, ...PRODUCTS.map(productToRow)]);
     expect(faults).toEqual([]);
-    expect(products.map((p) => [p.id, p.stages_minutes, p.spread_m2PerL, p.limits?.minTemperature_c ?? 0])).toEqual(
-      PRODUCTS.map((p) => [p.id, p.stages_minutes, p.spread_m2PerL, p.limits?.minTemperature_c ?? 0]),
-    );
+    const figures = (p: (typeof PRODUCTS)[number]) => ({
+      ...p,
+      chemistry: null,
+      flammability: null,
+      range: null,
+      limits: [p.limits?.minTemperature_c ?? 0, p.limits?.maxHumidity_pct ?? 100],
+    });
+    expect(products.map(figures)).toEqual(PRODUCTS.map(figures));
   });
   test('a decimal comma is a point, missing times are filled from their neighbours, an id is made from the name', () => {
     const { products } = productsFromTable([
@@ -218,6 +223,19 @@ describe('a product list', () => {
     ]);
     expect(products[0]).toMatchObject({ id: 'elan-matt', chemistry: 'waterborne' });
     expect(products[0]!.stages_minutes).toMatchObject({ touch: 30, recoat: 90, sand: 90, handle: 720 });
+  });
+  test('what is mixed before use comes with its parts, and parts that are none are told', () => {
+    const needed = ['name', 'family', 'base', 'touch_h', 'recoat_h', 'topcoat_h', 'use_d', 'cure_d'];
+    const two = (mix: string) => ['Two-part', 'primer', 'none', '1', '2', '12', '3', '30', mix, 'hardener', '15', '6'];
+    const table = [...needed, 'mix_parts', 'mixed_with', 'mix_rest_min', 'mix_life_h'];
+    expect(productsFromTable([table, two('4 : 1')]).products[0]!.mixing).toEqual({
+      with: 'hardener',
+      parts: [4, 1],
+      rest_minutes: 15,
+      life_minutes: 360,
+    });
+    for (const mix of ['4', '4:0', 'four to one', '1:2:3'])
+      expect(productsFromTable([table, two(mix)]).faults[0]!.words).toMatch(/is not like 2:1/);
   });
   // 1 m²/L is 40.7458 ft²/US gal; 50 °F is 10 °C: definitions.
   test('a list in US units gives the same product as one in metric', () => {

@@ -157,7 +157,7 @@ describe('house rules', () => {
 
 describe('products', () => {
   const slow = () => {
-    const { chemistry: _c, mixing: _m, ...matt } = productById.get('matt-paint')!;
+    const { chemistry: _c, ...matt } = productById.get('matt-paint')!;
     return { ...matt, stages_minutes: { ...matt.stages_minutes, recoat: 24 * 60, topcoat: 48 * 60 } };
   };
   test('the shop’s own figures for a paint change the plan, and the library’s come back', async () => {
@@ -182,6 +182,20 @@ describe('products', () => {
     expect(gone.status).toBe(400);
     expect(JSON.stringify(gone.body)).toMatch(/not in the list/);
     holds(await rona.view());
+  });
+  test('what is mixed before use keeps its parts; half a mix is refused', async () => {
+    const mixing = { with: 'hardener', parts: [4, 1], rest_minutes: 10, life_minutes: 360 };
+    await rona.command('put', '/products/own-two', { product: { ...slow(), id: 'own-two', mixing } });
+    expect((await rona.view()).shop.products.find((p) => p.id === 'own-two')).toMatchObject({ mixing });
+    for (const wrong of [
+      { ...mixing, parts: [4, 0] },
+      { ...mixing, parts: [4] },
+      { ...mixing, with: '' },
+    ])
+      expect(
+        (await refused('put', '/products/own-three', { product: { ...slow(), id: 'own-three', mixing: wrong } }))
+          .status,
+      ).toBe(400);
   });
   test('a list is brought in whole or not at all', async () => {
     const good = { ...slow(), id: 'own-a', name: 'Own A' };

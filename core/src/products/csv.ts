@@ -1,5 +1,5 @@
 import type { Chemistry } from '../drying/dryingCurve.ts';
-import { BASES, FAMILIES, type Product, productFaults, type Stage } from './product.ts';
+import { BASES, FAMILIES, type Mixing, type Product, productFaults, type Stage } from './product.ts';
 
 /** Columns of a product list, in the order they are written; times in hours unless the column says otherwise. */
 export const PRODUCT_COLUMNS = [
@@ -24,6 +24,10 @@ export const PRODUCT_COLUMNS = [
   'max_rh_pct',
   'softens_again',
   'own_sealer',
+  'mixed_with',
+  'mix_parts',
+  'mix_rest_min',
+  'mix_life_h',
   'thinner',
   'caution',
 ] as const;
@@ -118,6 +122,14 @@ function productFromRow(row: Partial<Record<ProductColumn, string>>): Product | 
     use,
     cure: number('cure_d', 1440, use)!,
   };
+  const parts = readParts(row.mix_parts ?? '');
+  if ((row.mix_parts ?? '') !== '' && parts === null) bad.push(`mix_parts “${row.mix_parts}” is not like 2:1`);
+  const mixing: Mixing | null = parts && {
+    with: row.mixed_with || 'water',
+    parts,
+    rest_minutes: number('mix_rest_min', 1, 0)!,
+    life_minutes: number('mix_life_h', 60, 8 * 60)!,
+  };
   const product: Product = {
     id: (row.id ?? '') === '' ? idFrom(name) : idFrom(row.id!),
     name,
@@ -134,7 +146,7 @@ function productFromRow(row: Partial<Record<ProductColumn, string>>): Product | 
     },
     reactivable: isYes(row.softens_again),
     ownSealer: isYes(row.own_sealer),
-    mixing: null,
+    mixing,
     thinner: row.thinner || (base === 'water' ? 'water' : 'see the label'),
     flammability: base === 'water' ? 'not flammable as supplied' : 'flammable: see the label',
     range: 'from your own list',
@@ -151,6 +163,12 @@ const fromFahrenheit = (f: number | null) => (f === null ? null : (f - 32) / 1.8
 
 const roundedStages = (s: Record<Stage, number>) =>
   Object.fromEntries(Object.entries(s).map(([k, v]) => [k, Math.round(v)])) as Record<Stage, number>;
+/** Two parts as typed, "2:1" or "1 : 1,5", product first; null when it is not that. */
+export function readParts(text: string): Mixing['parts'] | null {
+  const [a, b, ...more] = text.split(/[:/]/).map((t) => (t.trim() === '' ? Number.NaN : Number(t.replace(',', '.'))));
+  return more.length === 0 && a! > 0 && b! > 0 ? [a!, b!] : null;
+}
+
 const isYes = (text: string | undefined) => /^(yes|y|1|true|x)$/i.test(text ?? '');
 const idFrom = (name: string) =>
   name
@@ -198,6 +216,10 @@ export function productToRow(p: Product): string[] {
     max_rh_pct: String(p.limits?.maxHumidity_pct ?? 100),
     softens_again: p.reactivable ? 'yes' : 'no',
     own_sealer: p.ownSealer ? 'yes' : 'no',
+    mixed_with: p.mixing?.with ?? '',
+    mix_parts: p.mixing?.parts.join(':') ?? '',
+    mix_rest_min: p.mixing ? String(p.mixing.rest_minutes) : '',
+    mix_life_h: p.mixing ? h(p.mixing.life_minutes) : '',
     thinner: p.thinner,
     caution: p.caution ?? '',
   };

@@ -2,9 +2,11 @@ import {
   type Base,
   BASES,
   FAMILIES,
+  type Mixing,
   type Product,
   type ProductFamily,
   productFaults,
+  readParts,
   type Stage,
   STAGES,
 } from '@app/core';
@@ -64,6 +66,13 @@ export function ProductForm({ product, onDone }: { readonly product: Product | n
   const [dampest, setDampest] = useState(String(product?.limits?.maxHumidity_pct ?? 85));
   const [reactivable, setReactivable] = useState(product?.reactivable ?? false);
   const [ownSealer, setOwnSealer] = useState(product?.ownSealer ?? false);
+  const [closes, setCloses] = useState(product?.recoatMax_minutes ? hours(product.recoatMax_minutes) : '');
+  const [solids, setSolids] = useState(String(product?.solids_pct ?? ''));
+  const [thinner, setThinner] = useState(product?.thinner ?? '');
+  const [caution, setCaution] = useState(product?.caution ?? '');
+  const [mix, setMix] = useState(mixTyped(product?.mixing ?? null));
+  const parts = readParts(mix.parts);
+  const isMixed = mix.parts.trim() !== '';
   const made = {
     id: product?.id ?? idFrom(name),
     name: name.trim(),
@@ -73,24 +82,32 @@ export function ProductForm({ product, onDone }: { readonly product: Product | n
       Stage,
       number
     >,
-    recoatMax_minutes: product?.recoatMax_minutes ?? null,
+    recoatMax_minutes: closes.trim() === '' ? null : Math.round(readNumber(closes) * 60),
     spread_m2PerL: spread.trim() === '' ? null : coverage.read(readNumber(spread)),
-    solids_pct: product?.solids_pct ?? null,
+    solids_pct: solids.trim() === '' ? null : readNumber(solids),
     limits: { minTemperature_c: air.read(readNumber(coldest)), maxHumidity_pct: readNumber(dampest) },
     reactivable,
     ownSealer,
-    thinner: product?.thinner ?? (base === 'water' ? 'water' : 'see the label'),
+    mixing: parts && {
+      with: mix.with.trim(),
+      parts,
+      rest_minutes: Math.round(readNumber(mix.rest)),
+      life_minutes: Math.round(readNumber(mix.life) * 60),
+    },
+    thinner: thinner.trim() || (base === 'water' ? 'water' : 'see the label'),
     flammability:
       product?.flammability ?? (base === 'water' ? 'not flammable as supplied' : 'flammable: see the label'),
     range: product?.range ?? 'your own figures',
-    caution: product?.caution ?? null,
+    caution: caution.trim() || null,
   };
   const faults = [
     ...(made.name === '' ? ['Give the product a name.'] : []),
-    ...productFaults({ ...made, chemistry: 'waterborne', mixing: null }),
+    ...productFaults({ ...made, chemistry: 'waterborne' }),
     ...(Number.isFinite(made.limits.minTemperature_c) && Number.isFinite(made.limits.maxHumidity_pct)
       ? []
       : ['Enter the coldest and dampest air it stands as numbers.']),
+    ...(isMixed && !parts ? ['Enter the parts like 2:1, product first; leave them empty when nothing is mixed.'] : []),
+    ...(made.mixing ? mixFaults(made.mixing) : []),
   ];
   const save = async () => {
     const version = view.versions[`products/${made.id}`];
@@ -140,6 +157,43 @@ export function ProductForm({ product, onDone }: { readonly product: Product | n
         <Field label="Not above, % humidity">
           <Input inputMode="decimal" value={dampest} onChange={(e) => setDampest(e.target.value)} />
         </Field>
+        <Field label="Window closes, h" hint="empty: never">
+          <Input inputMode="decimal" value={closes} onChange={(e) => setCloses(e.target.value)} />
+        </Field>
+        <Field label="Solids by volume, %">
+          <Input inputMode="decimal" value={solids} onChange={(e) => setSolids(e.target.value)} />
+        </Field>
+        <Field label="Mixed in parts" hint="like 2:1, product first">
+          <Input value={mix.parts} maxLength={20} onChange={(e) => setMix({ ...mix, parts: e.target.value })} />
+        </Field>
+        {isMixed && (
+          <>
+            <Field label="with">
+              <Input value={mix.with} maxLength={40} onChange={(e) => setMix({ ...mix, with: e.target.value })} />
+            </Field>
+            <Field label="Stands before use, min">
+              <Input inputMode="numeric" value={mix.rest} onChange={(e) => setMix({ ...mix, rest: e.target.value })} />
+            </Field>
+            <Field label="Mix good for, h">
+              <Input inputMode="decimal" value={mix.life} onChange={(e) => setMix({ ...mix, life: e.target.value })} />
+            </Field>
+          </>
+        )}
+        <div className="col-span-2">
+          <Field label="Thinned and cleaned with">
+            <Input
+              value={thinner}
+              maxLength={60}
+              placeholder={base === 'water' ? 'water' : 'see the label'}
+              onChange={(e) => setThinner(e.target.value)}
+            />
+          </Field>
+        </div>
+        <div className="col-span-2 md:col-span-4">
+          <Field label="What can hurt, as the label says">
+            <Input value={caution} maxLength={300} onChange={(e) => setCaution(e.target.value)} />
+          </Field>
+        </div>
       </div>
       <div className="flex flex-wrap items-center gap-2">
         <Tap isOn={reactivable} onToggle={() => setReactivable(!reactivable)}>
@@ -159,6 +213,20 @@ export function ProductForm({ product, onDone }: { readonly product: Product | n
       ))}
     </div>
   );
+}
+
+const mixTyped = (m: Mixing | null) =>
+  m
+    ? { with: m.with, parts: m.parts.join(':'), rest: String(m.rest_minutes), life: hours(m.life_minutes) }
+    : { with: 'water', parts: '', rest: '10', life: '8' };
+
+function mixFaults(m: Mixing): string[] {
+  return [
+    ...(m.with === '' ? ['Say what it is mixed with.'] : []),
+    ...(m.rest_minutes >= 0 && m.life_minutes >= 5
+      ? []
+      : ['Enter how long the mix stands and how long it is good for.']),
+  ];
 }
 
 const idFrom = (name: string) =>
