@@ -18,8 +18,8 @@ const EXAMPLES: Readonly<Record<string, Example>> = {
   ],
   'lead-by-age': [{ survey: { ...dark, age: 'old' } }, { survey: { ...varnished, age: 'old' } }, /^step lead-test$/],
   'lead-unknown-age': [
-    { survey: { finish: 'pale-paint', layers: 2, age: 'unknown' } },
     { survey: { finish: 'pale-paint', layers: 1, age: 'unknown' } },
+    { survey: { finish: 'pale-paint', layers: 1, age: 'new' } },
     /^step lead-test$/,
   ],
   'lead-found': [

@@ -150,11 +150,8 @@ export class Facts {
   get leadPossible(): boolean {
     if (this.survey.lead !== undefined) return this.survey.lead === 'positive';
     if (this.foundAnywhere('old-paint')) return true;
-    const painted = this.parts.some((p) => isPaint(p.condition.finish));
-    if (this.survey.age === 'old') return painted;
-    return (
-      this.survey.age === 'unknown' && this.parts.some((p) => isPaint(p.condition.finish) && p.condition.layers > 1)
-    );
+    const isDated = this.survey.age === 'old' || this.survey.age === 'unknown';
+    return isDated && this.parts.some((p) => isPaint(p.condition.finish));
   }
   get primed(): boolean {
     return (this.chosen.primer?.value.coats ?? 0) > 0;

@@ -271,7 +271,7 @@ export const WISH_CONFLICTS: readonly ConflictRule[] = [
     id: 'wax-refused',
     severity: 'stop',
     words: 'The owner refuses wax, and wax is planned.',
-    find: (c) => whole(c.refuses('no-wax') && c.steps.some((s) => c.productOf(s)?.family === 'wax')),
+    find: (c) => whole(c.refuses('no-wax') && c.steps.some((s) => c.productOf(s)?.base === 'wax')),
     fix: (c) => ({
       label: 'Seal with a film instead',
       brief: { sealer: 'clear', ...(c.looks('metallic') ? c.withoutLook('metallic') : {}) },

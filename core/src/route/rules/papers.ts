@@ -54,10 +54,11 @@ export const PAPERS: readonly Rule[] = [
     authority: 'published',
     source: PUBLISHED_LEAD,
     of: 'piece',
-    when: 'Nobody knows how old it is, and it carries two or more layers of paint',
+    when: 'Nobody knows how old it is, and it carries paint',
     so: 'test for lead first',
-    reason: 'Several layers and no known age: an old layer may lie under the new one.',
-    applies: (f) => f.survey.age === 'unknown' && f.leadPossible && !f.foundAnywhere('old-paint'),
+    reason: 'Nobody can say that this paint holds no lead; a test takes minutes.',
+    applies: (f) =>
+      f.survey.age === 'unknown' && f.survey.lead === undefined && f.leadPossible && !f.foundAnywhere('old-paint'),
     does: [leadTest, leadNote, leadWarn],
   },
   {

@@ -180,7 +180,7 @@ export const REPAIR: readonly Rule[] = [
     so: 'sand it level and seal it',
     reason: 'Swollen board drinks and swells again: sanded level, then sealed before anything wet.',
     applies: (f) => f.found('swollen-board'),
-    does: [
+    does: (f) => [
       step({
         key: 'level-board',
         phase: 'repair',
@@ -194,10 +194,10 @@ export const REPAIR: readonly Rule[] = [
       step({
         key: 'seal-board',
         phase: 'repair',
-        title: 'Seal the swollen board with clear shellac',
+        title: `Seal the swollen board with ${f.refuses('no-shellac') ? 'a bonding primer' : 'clear shellac'}`,
         minutes: [10],
         skill: 'paint',
-        product: 'shellac-sealer',
+        product: f.refuses('no-shellac') ? 'bonding-primer' : 'shellac-sealer',
         with: 'level-board',
       }),
     ],

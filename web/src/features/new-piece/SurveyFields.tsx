@@ -26,7 +26,7 @@ export function SurveyFields({ draft, onChange, route }: SurveyProps) {
         />
         <Choice
           label="Made or painted"
-          value={draft.survey.age ?? 'new'}
+          value={draft.survey.age ?? 'unknown'}
           options={[
             ['new', 'Lately'],
             ['old', 'Long ago'],

@@ -49,7 +49,7 @@ export function emptyDraft(now: number): PieceDraft {
     template: '',
     dimensions: {},
     zones: TEMPLATE_ZONES,
-    survey: { wood: 'softwood', finish: 'varnish', layers: 1, findings: [], age: 'new' },
+    survey: { wood: 'softwood', finish: 'varnish', layers: 1, findings: [], age: 'unknown' },
     brief: {
       paint: 'matt-paint',
       body: { name: 'Slate blue', hex: '#3f5c74' },

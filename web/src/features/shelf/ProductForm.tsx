@@ -168,7 +168,7 @@ export function ProductForm({ product, onDone }: { readonly product: Product | n
         </Field>
         {isMixed && (
           <>
-            <Field label="with">
+            <Field label="Mixed with">
               <Input value={mix.with} maxLength={40} onChange={(e) => setMix({ ...mix, with: e.target.value })} />
             </Field>
             <Field label="Stands before use, min">

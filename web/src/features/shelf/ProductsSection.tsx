@@ -46,9 +46,9 @@ export function ProductsSection({ isOwner }: { readonly isOwner: boolean }) {
       }
     >
       <p className="text-table text-sub">
-        Library figures are generic ranges from memory, at 23 °C and 50 % humidity: a start, to be replaced by the data
-        sheet of the can in hand. Nothing is ever planned faster than the figure shown. Solid: wet to the touch; grain
-        lines open until something else may go over; the strong mark is the next coat; dashed until it is cured.
+        Library figures are generic ranges, at 23 °C and 50 % humidity: a start, to be replaced by the data sheet of the
+        can in hand. Nothing is ever planned faster than the figure shown. Solid: wet to the touch; grain lines open
+        until something else may go over; the strong mark is the next coat; dashed until it is cured.
       </p>
       {isImporting && <ImportProducts onDone={() => setImporting(false)} />}
       {open === 'new' && <ProductForm product={null} onDone={() => setOpen(null)} />}

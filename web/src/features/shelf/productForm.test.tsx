@@ -22,8 +22,8 @@ describe('a product of one’s own', () => {
     await user.type(field('Next coat, h'), '2,5');
     await user.type(field('Window closes, h'), '24');
     await user.type(field('Mixed in parts'), '4:1');
-    await user.clear(field('with'));
-    await user.type(field('with'), 'hardener');
+    await user.clear(field('Mixed with'));
+    await user.type(field('Mixed with'), 'hardener');
     await user.click(screen.getByRole('button', { name: 'Add it to the list' }));
     expect(command).toHaveBeenCalledWith('PUT', '/products/own-elan-two-part', expect.anything());
     expect(sent(command)).toMatchObject({
