@@ -3,6 +3,7 @@ import type { Product } from '../../products/product.ts';
 import { paintFor } from '../../quantities/paintFor.ts';
 import { squareMetres, squareMetresPerLitre } from '../../quantities/units.ts';
 import type { RouteStep, Zone } from '../piece.ts';
+import { whereItStands } from './lots.ts';
 import type { StepSpec } from './spec.ts';
 
 /**
@@ -16,14 +17,20 @@ export function chain(
   products: ReadonlyMap<string, Product>,
 ): RouteStep[] {
   const last = new Map<string, StepSpec>();
-  const known = new Set<string>();
+  const known = new Map<string, StepSpec>();
   const titles = titlesOf(specs);
   return specs.map((s) => {
     const before = [...new Set(s.zones.map((z) => last.get(z)).filter((x): x is StepSpec => x !== undefined))];
     const product = s.product === null ? undefined : products.get(s.product);
-    const step = toStep(s, titles.get(s.key)!, linksOf(s, before, known, products), product, zones);
+    const step = toStep(
+      { ...s, needs: whereItStands(s, known) },
+      titles.get(s.key)!,
+      linksOf(s, before, known, products),
+      product,
+      zones,
+    );
     for (const z of s.zones) last.set(z, s);
-    known.add(s.key);
+    known.set(s.key, s);
     return step;
   });
 }
@@ -70,7 +77,7 @@ function titlesOf(specs: readonly StepSpec[]): Map<string, string> {
 function linksOf(
   s: StepSpec,
   before: readonly StepSpec[],
-  known: ReadonlySet<string>,
+  known: ReadonlyMap<string, StepSpec>,
   products: ReadonlyMap<string, Product>,
 ): Link[] {
   const own = before.map((b): Link => {

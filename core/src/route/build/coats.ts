@@ -2,6 +2,7 @@ import type { Coat, Group, Method } from '../piece.ts';
 import { DUST } from '../rules/rule.ts';
 import type { Facts } from './facts.ts';
 import { effort, topFirst } from './prepare.ts';
+import { inLots } from './lots.ts';
 import type { Choice } from './sheet.ts';
 import { spec, type StepSpec } from './spec.ts';
 import { authorityOf, together } from './together.ts';
@@ -27,9 +28,13 @@ type CoatWish = {
   readonly with?: string | null;
 };
 
+/** A set whose coat takes longer than this may be broken off between two pieces. */
+const ONE_GO = 120;
+
 /** One coat: one go, wet edge kept, its place held until it can be handled. */
 function coat(f: Facts, c: CoatWish): StepSpec {
   const sprays = c.method === 'spray';
+  const minutes = effort(f, c.zones, sprays ? 25 : 8, PACE[c.method]);
   return spec({
     ...authorityOf(c.choice),
     key: c.key,
@@ -42,7 +47,8 @@ function coat(f: Facts, c: CoatWish): StepSpec {
     coat: c.coat,
     colour: c.colour,
     method: c.method,
-    minutes: effort(f, c.zones, sprays ? 25 : 8, PACE[c.method]),
+    minutes,
+    splittable: f.pieces > 1 && minutes > ONE_GO,
     skill: sprays ? 'spray' : c.coat === 'clear' || c.coat === 'wax' || c.coat === 'oil' ? 'seal' : 'paint',
     needs: f.wetNeeds(c.zones, sprays ? 'spray' : 'bench'),
     tool: sprays ? 'sprayer' : null,
@@ -206,6 +212,9 @@ function clearSpecs(f: Facts, where: Where, choice: Seal): StepSpec[] {
 const keyed = (base: string, where: Where, n: number) =>
   `${base}${where.key === 'body' ? '' : `-${where.key}`}${n === 1 ? '' : `-${n}`}`;
 
+/** Wax and oil are wiped after a quarter of an hour: a larger piece is done side by side. */
+const RUB_LOT = 45;
+
 function waxSpecs(f: Facts, where: Where, choice: Seal): StepSpec[] {
   const { zones, group } = where;
   const tail = where.tail === '' ? '' : `, ${where.tail}`;
@@ -214,7 +223,7 @@ function waxSpecs(f: Facts, where: Where, choice: Seal): StepSpec[] {
   return Array.from({ length: coats }, (_, i) => i + 1).flatMap((n) => {
     const key = keyed('wax', where, n);
     const common = { ...authorityOf(choice), phase: 'seal', zones, skill: 'seal' } as const;
-    return [
+    const [on, off] = inLots(
       coat(f, {
         key,
         series: { id: `wax-${where.key}`, before: spray ? 'Spray wax, thin' : 'Wax, thin, clear', behind: tail },
@@ -236,6 +245,11 @@ function waxSpecs(f: Facts, where: Where, choice: Seal): StepSpec[] {
         window: { of: key, min: 15, max: 20 },
         with: key,
       }),
+      RUB_LOT,
+    );
+    return [
+      on,
+      off,
       spec({
         ...common,
         key: keyed('buff-wax', where, n),
@@ -257,7 +271,7 @@ function oilSpecs(f: Facts, where: Where, choice: Seal): StepSpec[] {
   const { product, coats } = choice.value;
   return Array.from({ length: coats }, (_, i) => i + 1).flatMap((n) => {
     const key = `oil-${where.key}-${n}`;
-    return [
+    return inLots(
       coat(f, {
         key,
         series: { id: `oil-${where.key}`, before: 'Brush on oil', behind: tail },
@@ -282,6 +296,7 @@ function oilSpecs(f: Facts, where: Where, choice: Seal): StepSpec[] {
         window: { of: key, min: 15, max: 25 },
         with: key,
       }),
-    ];
+      RUB_LOT,
+    );
   });
 }

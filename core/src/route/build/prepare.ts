@@ -1,6 +1,7 @@
 import { DUST, NIGHT } from '../rules/rule.ts';
 import { authorityOf, together } from './together.ts';
 import type { Facts } from './facts.ts';
+import { inLots } from './lots.ts';
 import { spec, type StepSpec } from './spec.ts';
 
 /** Minutes for hand work over an area, slower on spindles. */
@@ -38,9 +39,7 @@ export function stripSpecs(all: readonly Facts[]): StepSpec[] {
     if (!choice) return [];
     const suffix = f.part.id === 'top' ? '' : `-${f.part.id}`;
     const place = f.part.group === 'top' ? 'the top' : 'the piece';
-    return choice.value.how === 'heat'
-      ? [heat(f, suffix, place)]
-      : chemical(f, choice.value.rounds, suffix, place).flat();
+    return choice.value.how === 'heat' ? [heat(f, suffix, place)] : chemical(f, choice.value.rounds, suffix, place);
   });
 }
 
@@ -61,36 +60,38 @@ function heat(f: Facts, suffix: string, place: string): StepSpec {
   });
 }
 
-function chemical(f: Facts, rounds: number, suffix: string, place: string): StepSpec[][] {
+/** A lot is what can be scraped in about an hour, before the rest dries. */
+const STRIP_LOT = 60;
+
+function chemical(f: Facts, rounds: number, suffix: string, place: string): StepSpec[] {
   const { zones, condition } = f.part;
   const of = authorityOf(f.chosen.strip!);
-  return Array.from({ length: rounds }, (_, i) => {
+  return Array.from({ length: rounds }, (_, i) => i).flatMap((i) => {
     const round = rounds > 1 ? `, round ${i + 1}` : '';
     const key = `strip${suffix}-${i + 1}`;
     const common = { phase: 'strip', zones, skill: 'prep', needs: f.benchWork } as const;
-    return [
-      spec({
-        ...of,
-        ...common,
-        key,
-        title: `Brush stripper on ${place}${round}`,
-        reason: `${condition.layers} old ${condition.layers === 1 ? 'layer' : 'layers'}: ${of.reason}`,
-        minutes: effort(f, zones, 10, 10),
-        product: 'stripper-gel',
-        loss: 0.05,
-      }),
-      spec({
-        ...of,
-        ...common,
-        key: `scrape${suffix}-${i + 1}`,
-        title: `Scrape and wash off ${place}${round}`,
-        reason: 'Scrape while it is soft, 30 to 60 minutes after brushing it on.',
-        minutes: effort(f, zones, 15, 35),
-        window: { of: key, min: 30, max: 60 },
-        with: key,
-        caution: 'Gloves and goggles: the softened finish is still stripper.',
-      }),
-    ];
+    const on = spec({
+      ...of,
+      ...common,
+      key,
+      title: `Brush stripper on ${place}${round}`,
+      reason: `${condition.layers} old ${condition.layers === 1 ? 'layer' : 'layers'}: ${of.reason}`,
+      minutes: effort(f, zones, 10, 10),
+      product: 'stripper-gel',
+      loss: 0.05,
+    });
+    const off = spec({
+      ...of,
+      ...common,
+      key: `scrape${suffix}-${i + 1}`,
+      title: `Scrape and wash off ${place}${round}`,
+      reason: 'Scrape while it is soft, 30 to 60 minutes after brushing it on.',
+      minutes: effort(f, zones, 15, 35),
+      window: { of: key, min: 30, max: 60 },
+      with: key,
+      caution: 'Gloves and goggles: the softened finish is still stripper.',
+    });
+    return inLots(on, off, STRIP_LOT);
   });
 }
 
