@@ -34,6 +34,24 @@ function before(route: Route): ReadonlyMap<string, ReadonlySet<string>> {
   return all;
 }
 
+/** Minutes from the end of one step to the earliest start of a later one, by the data sheets at 23 °C, people aside. */
+function longestWait(route: Route, from: string, to: string): number {
+  const ends = new Map<string, number>([[from, 0]]);
+  for (const s of route.steps) {
+    const waits = s.after.flatMap((l) => {
+      const end = ends.get(l.step);
+      if (end === undefined) return [];
+      const product = route.steps.find((x) => x.key === l.step)!.product;
+      const dries = l.from === 'end' || product === null ? 0 : productById.get(product)!.stages_minutes[l.from];
+      return [end + dries + l.min_minutes];
+    });
+    if (waits.length === 0) continue;
+    if (s.key === to) return Math.max(...waits);
+    ends.set(s.key, Math.max(...waits) + s.work_minutes);
+  }
+  return -1;
+}
+
 describe('the shape of a route', () => {
   ofAnyRoute('keys are unique, each step has a reason and waits only for steps before it', ({ steps }) => {
     const seen = new Set<string>();
@@ -94,6 +112,17 @@ describe('what no painter would do', () => {
       coats
         .slice(1)
         .forEach((s, i) => expect(order.get(s.key), `${coats[i]!.key} before ${s.key}`).toContain(coats[i]!.key));
+    }
+  });
+  ofAnyRoute('the data sheet’s wait stands between two coats, and the longer one before another product', (route) => {
+    for (const z of route.zones) {
+      const coats = coatsOn(route, z.id).filter((s) => s.product !== null);
+      coats.slice(1).forEach((s, i) => {
+        const under = coats[i]!;
+        const sheet = productById.get(under.product!)!.stages_minutes;
+        const asked = under.product === s.product ? sheet.recoat : Math.min(sheet.topcoat, sheet.recoat);
+        expect(longestWait(route, under.key, s.key), `${under.key} to ${s.key}`).toBeGreaterThanOrEqual(asked);
+      });
     }
   });
   ofAnyRoute('dry sanding of old paint that may hold lead waits for the test, and says so', (route, { survey }) => {

@@ -8,7 +8,8 @@ import type { StepSpec } from './spec.ts';
 
 /**
  * Steps from specs in order: each waits for the last step on every zone it touches, for the drying stage its own
- * kind asks for: dust wants sandable, the same product recoat, another product topcoat, bare hands handle.
+ * kind asks for: dust wants sandable, the same product recoat, another product topcoat, bare hands handle. Work done on
+ * a wet coat does not dry it: what comes after that work still waits for the coat.
  * Cost: O(specs * zones).
  */
 export function chain(
@@ -17,23 +18,39 @@ export function chain(
   products: ReadonlyMap<string, Product>,
 ): RouteStep[] {
   const last = new Map<string, StepSpec>();
+  const lastCoat = new Map<string, StepSpec>();
   const known = new Map<string, StepSpec>();
   const titles = titlesOf(specs);
   return specs.map((s) => {
-    const before = [...new Set(s.zones.map((z) => last.get(z)).filter((x): x is StepSpec => x !== undefined))];
+    const before = onZones(s, last);
+    const under = onZones(s, lastCoat).filter((c) => !before.includes(c) && c.key !== s.window?.of);
     const product = s.product === null ? undefined : products.get(s.product);
     const step = toStep(
       { ...s, needs: whereItStands(s, known) },
       titles.get(s.key)!,
-      linksOf(s, before, known, products),
+      linksOf(s, before, under, known, products),
       product,
       zones,
     );
-    for (const z of s.zones) last.set(z, s);
+    for (const z of s.zones) {
+      last.set(z, s);
+      if (s.coat !== null && s.product !== null) lastCoat.set(z, s);
+    }
     known.set(s.key, s);
     return step;
   });
 }
+
+const onZones = (s: StepSpec, last: ReadonlyMap<string, StepSpec>): StepSpec[] => [
+  ...new Set(s.zones.flatMap((z) => last.get(z) ?? [])),
+];
+
+const dried = (before: StepSpec, next: StepSpec, products: ReadonlyMap<string, Product>): Link => ({
+  step: before.key,
+  from: stageAskedFor(before, next, products),
+  min_minutes: 0,
+  max_minutes: null,
+});
 
 function toStep(
   s: StepSpec,
@@ -77,6 +94,7 @@ function titlesOf(specs: readonly StepSpec[]): Map<string, string> {
 function linksOf(
   s: StepSpec,
   before: readonly StepSpec[],
+  under: readonly StepSpec[],
   known: ReadonlyMap<string, StepSpec>,
   products: ReadonlyMap<string, Product>,
 ): Link[] {
@@ -84,14 +102,15 @@ function linksOf(
     const w = s.window;
     if (w && (w.of === null || w.of === b.key))
       return { step: b.key, from: 'end', min_minutes: w.min, max_minutes: w.max };
-    return { step: b.key, from: stageAskedFor(b, s, products), min_minutes: 0, max_minutes: null };
+    return dried(b, s, products);
   });
   // A window on a step that is not the last one on its zones is a link of its own.
   const w = s.window;
   if (w && w.of !== null && known.has(w.of) && !before.some((b) => b.key === w.of))
     own.push({ step: w.of, from: 'end', min_minutes: w.min, max_minutes: w.max });
   const links = [...own];
-  for (const l of s.also.filter((x) => known.has(x.step))) {
+  const more = [...under.map((c) => dried(c, s, products)), ...s.also.filter((x) => known.has(x.step))];
+  for (const l of more) {
     const same = links.findIndex((o) => o.step === l.step && o.from === l.from && o.max_minutes === l.max_minutes);
     if (same === -1) links.push(l);
     else links[same] = { ...l, min_minutes: Math.max(l.min_minutes, links[same]!.min_minutes) };
