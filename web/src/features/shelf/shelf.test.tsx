@@ -1,0 +1,99 @@
+import { cleanup, screen } from '@testing-library/react';
+import { afterEach, describe, expect, test, vi } from 'vitest';
+import { inShop } from '../../../test/inShop.tsx';
+import { ImportProducts } from './ImportProducts.tsx';
+import { MixesSection } from './MixesSection.tsx';
+
+afterEach(cleanup);
+const shop = {
+  products: [],
+  paints: [],
+  mixes: [
+    {
+      id: 'm',
+      name: 'Harbour',
+      hex: '#7f8a8e',
+      note: '',
+      parts: [
+        { name: 'Cliff', parts: 5 },
+        { name: 'Petrol', parts: 2 },
+        { name: 'Oxblood', parts: 1 },
+      ],
+    },
+  ],
+};
+const view = { shop, versions: { 'mixes/m': 4 } } as never;
+
+describe('a mix by parts', () => {
+  test('0.4 L at 5:2:1 is 250, 100 and 50 mL, and any other batch is made the same', async () => {
+    const { user } = inShop(<MixesSection />, { view });
+    for (const ml of ['250 mL', '100 mL', '50 mL']) expect(screen.getByText(ml)).toBeInTheDocument();
+    await user.clear(screen.getByLabelText('For litres'));
+    await user.type(screen.getByLabelText('For litres'), '1,6');
+    for (const ml of ['1000 mL', '400 mL', '200 mL']) expect(screen.getByText(ml)).toBeInTheDocument();
+  });
+  test('is saved with the version it was read at', async () => {
+    const { user, command } = inShop(<MixesSection />, { view });
+    await user.clear(screen.getByLabelText('Parts of Petrol'));
+    await user.type(screen.getByLabelText('Parts of Petrol'), '2,5');
+    await user.click(screen.getByRole('button', { name: 'Save Harbour' }));
+    expect(command).toHaveBeenCalledWith(
+      'PUT',
+      '/shop/mixes/m',
+      expect.objectContaining({ version: 4, parts: expect.arrayContaining([{ name: 'Petrol', parts: 2.5 }]) as never }),
+    );
+  });
+  test.each([
+    ['Parts of Cliff', 'many'],
+    ['Parts of Cliff', '-1'],
+    ['Part 1', ' '],
+    ['Hex', 'grey'],
+  ])('%s of “%s” is told and cannot be saved', async (label, typed) => {
+    const { user } = inShop(<MixesSection />, { view });
+    const field = screen.getByLabelText((words) => words.startsWith(label));
+    await user.clear(field);
+    await user.type(field, typed);
+    expect(screen.getAllByRole('alert').length).toBeGreaterThan(0);
+    expect(screen.getByRole('button', { name: 'Save Harbour' })).toBeDisabled();
+  });
+});
+
+describe('products from a file', () => {
+  const head = 'name;family;base;touch_h;recoat_h;topcoat_h;use_d;cure_d';
+  const give = async (text: string) => {
+    const onDone = vi.fn();
+    const shown = inShop(<ImportProducts onDone={onDone} />, { view });
+    await shown.user.upload(screen.getByLabelText('CSV file'), new File([text], 'mine.csv', { type: 'text/csv' }));
+    return { ...shown, onDone };
+  };
+  test('semicolons and decimal commas are read; nothing is sent before it is looked at', async () => {
+    const { user, command } = await give(`${head}\nBarn red;paint;water;0,5;2;12;3;30\nSlow;primer;oil;4;24;48;7;30\n`);
+    expect(await screen.findByText(/2 can be brought in: Barn red, Slow/)).toBeInTheDocument();
+    expect(command).not.toHaveBeenCalled();
+    await user.click(screen.getByRole('button', { name: 'Bring in 2' }));
+    expect(command).toHaveBeenCalledWith('POST', '/products', {
+      products: [
+        expect.objectContaining({ name: 'Barn red', stages_minutes: expect.objectContaining({ touch: 30 }) as never }),
+        expect.objectContaining({ name: 'Slow' }),
+      ],
+    });
+  });
+  test('faulty lines are told by number, the good ones stay', async () => {
+    await give(`${head}\nGood;paint;water;1;2;12;3;30\nBad;potion;water;1;2;12;3;30\n`);
+    expect(await screen.findByText(/^Line 3: Bad: family “potion”/)).toBeInTheDocument();
+    expect(screen.getByRole('button', { name: 'Bring in 1' })).toBeEnabled();
+  });
+  test('other columns, an empty file and ten thousand rows are each told, and nothing can be brought in', async () => {
+    const rows = Array.from({ length: 10_000 }, (_, i) => `P${i};paint;water;1;2;12;3;30`).join('\n');
+    for (const [text, words] of [
+      ['colour;price\nred;4\n', /Missing: name, family/],
+      ['', /Missing: name/],
+      [`${head}\n${rows}`, /has 10000 rows; bring in at most 500/],
+    ] as const) {
+      await give(text);
+      expect(await screen.findByText(words)).toBeInTheDocument();
+      expect(screen.queryByRole('button', { name: /Bring in/ })).toBeNull();
+      cleanup();
+    }
+  });
+});
