@@ -41,7 +41,7 @@ test('at the bench: paint, mixes, grits and what to pay for a find, and what can
   await expect(sum('Paint for an area').getByRole('status')).toContainText(
     'Cheapest: 1 × 0.50 L and 1 × 1.0 L, 40.50.',
   );
-  await expect(sum('Sheets of paper').getByRole('status')).toContainText('8 sheets');
+  await expect(sum('Sheets of paper').getByRole('status')).toContainText('3 sheets');
   await sum('Handles and holes').getByLabel('New spacing, mm').fill('100');
   await expect(sum('Handles and holes').getByRole('status')).toContainText('overlap by 3.0 mm');
   await sum('Quote for a piece').getByRole('radio', { name: 'Markup' }).check({ force: true });
