@@ -3,6 +3,7 @@ import { type Instant, openIntervals, type Station } from '@app/core';
 import { area, curveStepAfter } from 'd3';
 import { useMemo, useState } from 'react';
 import { sayHours, type Saying, sayTime } from '../ui/time.ts';
+import { bookedMinutes } from './booked.ts';
 import type { TimeScale } from './timeScale.ts';
 import { useGutter } from './useGutter.ts';
 
@@ -37,10 +38,11 @@ export function PeopleLoad({ view, scale, saying, now }: LoadProps) {
       {view.shop.people.map((person) => {
         const own = steps.filter((s) => s.at.people.includes(person.id));
         const week = now + 7 * 1440;
-        const booked = own.reduce((n, s) => n + Math.max(0, Math.min(s.at.end, week) - Math.max(s.at.start, now)), 0);
-        const open = openIntervals(person.hours, view.shop.timeZone, now, week).reduce(
-          (n, s) => n + s.until - s.from,
-          0,
+        const hours = openIntervals(person.hours, view.shop.timeZone, now, week);
+        const open = hours.reduce((n, s) => n + s.until - s.from, 0);
+        const booked = bookedMinutes(
+          own.map((s) => s.at),
+          hours,
         );
         return (
           <Row

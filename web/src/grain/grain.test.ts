@@ -1,3 +1,4 @@
+import { bookedMinutes } from './booked.ts';
 import { describe, expect, test } from 'vitest';
 import {
   buildRoute,
@@ -117,4 +118,14 @@ describe('the time axis', () => {
     const width = (closed: boolean) => scale.days.filter((d) => d.isClosed === closed).map((d) => d.width);
     expect(Math.max(...width(true))).toBeLessThan(Math.min(...width(false)));
   });
+});
+
+test('a step broken off over the night books only the hours a person is there, before now and after the week none', () => {
+  const open = [
+    { from: 480, until: 1020 },
+    { from: 480 + 1440, until: 1020 + 1440 },
+  ];
+  expect(bookedMinutes([{ start: 960, end: 540 + 1440 }], open)).toBe(60 + 60);
+  expect(bookedMinutes([{ start: 0, end: 480 }], open)).toBe(0);
+  expect(bookedMinutes([{ start: 0, end: 5000 }], open)).toBe(2 * 540);
 });
