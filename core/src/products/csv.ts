@@ -131,14 +131,14 @@ function productFromRow(row: Partial<Record<ProductColumn, string>>): Product | 
     life_minutes: number('mix_life_h', 60, 8 * 60)!,
   };
   const product: Product = {
-    id: (row.id ?? '') === '' ? idFrom(name) : idFrom(row.id!),
+    id: (row.id ?? '') === '' ? productIdFrom(name) : productIdFrom(row.id!),
     name,
     family,
     base,
     chemistry: chemistryOf(base, family),
     stages_minutes: roundedStages(stages),
     recoatMax_minutes: number('recoat_max_h', 60, null),
-    spread_m2PerL: number('spread_m2_per_l', 1, null) ?? number('spread_ft2_per_gal', M2_PER_L_IN_FT2_PER_GAL, null),
+    spread_m2PerL: number('spread_m2_per_l', 1, null) ?? number('spread_ft2_per_gal', 1 / FT2_PER_GAL, null),
     solids_pct: number('solids_pct', 1, null),
     limits: {
       minTemperature_c: number('min_c', 1, null) ?? fromFahrenheit(number('min_f', 1, null)) ?? 10,
@@ -158,11 +158,12 @@ function productFromRow(row: Partial<Record<ProductColumn, string>>): Product | 
 }
 
 /** 1 m2/L is 40.7458333 ft2 per US gallon, by definition of foot and gallon. */
-const M2_PER_L_IN_FT2_PER_GAL = 1 / 40.7458333;
+export const FT2_PER_GAL = 40.7458333;
 const fromFahrenheit = (f: number | null) => (f === null ? null : (f - 32) / 1.8);
 
 const roundedStages = (s: Record<Stage, number>) =>
   Object.fromEntries(Object.entries(s).map(([k, v]) => [k, Math.round(v)])) as Record<Stage, number>;
+
 /** Two parts as typed, "2:1" or "1 : 1,5", product first; null when it is not that. */
 export function readParts(text: string): Mixing['parts'] | null {
   const [a, b, ...more] = text.split(/[:/]/).map((t) => (t.trim() === '' ? Number.NaN : Number(t.replace(',', '.'))));
@@ -170,7 +171,8 @@ export function readParts(text: string): Mixing['parts'] | null {
 }
 
 const isYes = (text: string | undefined) => /^(yes|y|1|true|x)$/i.test(text ?? '');
-const idFrom = (name: string) =>
+/** A product's id from its name: small letters, numbers and dashes, at most 40. */
+export const productIdFrom = (name: string) =>
   name
     .toLowerCase()
     .normalize('NFD')

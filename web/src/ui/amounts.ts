@@ -6,6 +6,7 @@ import {
   litresToUsQuarts,
   metresToInches,
   squareMetresToSquareFeet,
+  FT2_PER_GAL,
 } from '@app/core';
 import type { Units } from './time.ts';
 
@@ -49,7 +50,6 @@ export type TypedField = {
   readonly show: (si: number) => number;
   readonly read: (typed: number) => number;
 };
-const FT2_PER_GAL = 40.7458333;
 export const coverageField = (units: Units): TypedField =>
   units === 'metric'
     ? { unit: 'm²/L', show: (x) => x, read: (x) => x }
@@ -62,3 +62,6 @@ export const celsiusField = (units: Units): TypedField =>
         show: (x) => Math.round(celsiusToFahrenheit(x) * 10) / 10,
         read: fahrenheitToCelsius,
       };
+
+/** Money in the shop's own currency, of which the app knows no sign. */
+export const sayMoney = (cents: number) => (cents / 100).toFixed(2);

@@ -2,7 +2,7 @@ import type { PieceView } from '@app/contract';
 import { type Method, pieceSums, quoteFor } from '@app/core';
 import { useProducts } from '../../app/useProducts.ts';
 import { useWorkshop } from '../../app/workshop.tsx';
-import { sayAmount, sayArea, sayLitres } from '../../ui/amounts.ts';
+import { sayAmount, sayArea, sayLitres, sayMoney } from '../../ui/amounts.ts';
 import { Field, Input } from '../../ui/parts.tsx';
 import { readNumber } from '../../ui/readNumber.ts';
 import { sayHours } from '../../ui/time.ts';
@@ -99,7 +99,6 @@ function Money({ minutes, materials_cents }: { readonly minutes: number; readonl
         { by: 'margin', share: all[1]! / 100, tax: all[2]! / 100, deposit: 0.3 },
       )
     : null;
-  const money = (cents: number) => (cents / 100).toFixed(2);
   return (
     <div className="flex flex-col gap-2 border-t border-line pt-2">
       <div className="grid grid-cols-2 gap-2 sm:grid-cols-4">
@@ -118,8 +117,8 @@ function Money({ minutes, materials_cents }: { readonly minutes: number; readonl
       </div>
       {quote ? (
         <p role="status">
-          Costs {money(quote.cost)}; quote <strong>{money(quote.total)}</strong> with tax, {money(quote.net)} without.
-          Deposit of 30 %: {money(quote.deposit)}.
+          Costs {sayMoney(quote.cost)}; quote <strong>{sayMoney(quote.total)}</strong> with tax, {sayMoney(quote.net)}{' '}
+          without. Deposit of 30 %: {sayMoney(quote.deposit)}.
         </p>
       ) : (
         <p role="alert" className="text-oxide-text">

@@ -6,6 +6,7 @@ import {
   type Product,
   type ProductFamily,
   productFaults,
+  productIdFrom,
   readParts,
   type Stage,
   STAGES,
@@ -74,7 +75,7 @@ export function ProductForm({ product, onDone }: { readonly product: Product | n
   const parts = readParts(mix.parts);
   const isMixed = mix.parts.trim() !== '';
   const made = {
-    id: product?.id ?? idFrom(name),
+    id: product?.id ?? `own-${productIdFrom(name)}`.slice(0, 40),
     name: name.trim(),
     family,
     base,
@@ -228,12 +229,3 @@ function mixFaults(m: Mixing): string[] {
       : ['Enter how long the mix stands and how long it is good for.']),
   ];
 }
-
-const idFrom = (name: string) =>
-  `own-${name
-    .toLowerCase()
-    .normalize('NFD')
-    .replace(/\p{M}/gu, '')
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-|-$/g, '')
-    .slice(0, 30)}`;

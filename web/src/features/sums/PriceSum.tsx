@@ -1,9 +1,8 @@
 import { quoteFor } from '@app/core';
+import { sayMoney } from '../../ui/amounts.ts';
 import { useState } from 'react';
 import { Choice, Section } from '../../ui/parts.tsx';
 import { Figure, must, NumberField, readNumber, Result, tried } from './sumParts.tsx';
-
-const money = (cents: number) => (cents / 100).toFixed(2);
 
 /** From cost to price; where the price goes, as strata. */
 export function PriceSum() {
@@ -63,7 +62,8 @@ export function PriceSum() {
         {(v) => (
           <>
             <Figure>
-              {money(v.net)} <span className="text-section font-normal text-sub">net, {money(v.total)} with tax</span>
+              {sayMoney(v.net)}{' '}
+              <span className="text-section font-normal text-sub">net, {sayMoney(v.total)} with tax</span>
             </Figure>
             <Strata
               price={v.net}
@@ -75,8 +75,8 @@ export function PriceSum() {
               ]}
             />
             <p className="text-sub">
-              It costs {money(v.cost)}; drying hours are not paid hours. Deposit {money(v.deposit)}, rest{' '}
-              {money(v.rest)}.
+              It costs {sayMoney(v.cost)}; drying hours are not paid hours. Deposit {sayMoney(v.deposit)}, rest{' '}
+              {sayMoney(v.rest)}.
             </p>
           </>
         )}
@@ -95,7 +95,7 @@ function Strata({ price, parts }: { readonly price: number; readonly parts: read
       viewBox={`0 0 ${WIDTH} 46`}
       className="w-full max-w-[480px]"
       role="img"
-      aria-label={parts.map(([n, c]) => `${n} ${money(c)}`).join(', ')}
+      aria-label={parts.map(([n, c]) => `${n} ${sayMoney(c)}`).join(', ')}
     >
       {parts.map(([name, cents, fill], i) => {
         const from = (sumBefore(parts, i) / Math.max(1, price)) * WIDTH;
@@ -103,9 +103,9 @@ function Strata({ price, parts }: { readonly price: number; readonly parts: read
         return (
           <g key={name}>
             <rect x={from} y="2" width={width} height="22" fill={fill} stroke="var(--m-keyline)" />
-            {width > 6 * `${name} ${money(cents)}`.length && (
+            {width > 6 * `${name} ${sayMoney(cents)}`.length && (
               <text x={from + 3} y="40" fontSize="12" fill="var(--m-ink)">
-                {name} {money(cents)}
+                {name} {sayMoney(cents)}
               </text>
             )}
           </g>

@@ -1,10 +1,10 @@
 import { worthDoing } from '@app/core';
+import { sayMoney } from '../../ui/amounts.ts';
 import { useState } from 'react';
 import { Section } from '../../ui/parts.tsx';
 import { Figure, must, NumberField, readNumber, Result, tried } from './sumParts.tsx';
 
 const WORDS = { yes: 'Yes, worth doing', barely: 'Barely worth it', no: 'Not worth doing' } as const;
-const money = (cents: number) => (cents / 100).toFixed(2);
 
 /** Is it worth doing? In one sentence, with its arithmetic. */
 export function WorthSum() {
@@ -48,11 +48,11 @@ export function WorthSum() {
             <HourBar earned={v.perHour_cents} wanted={readNumber(wanted) * 100} />
             <p>
               {price} less {fee} % booth, {bought} for the piece and {materials} for materials leaves{' '}
-              {money(v.left_cents)}; over {hours} h that is <strong>{money(v.perHour_cents)} an hour</strong>, and you
-              want {wanted}
+              {sayMoney(v.left_cents)}; over {hours} h that is <strong>{sayMoney(v.perHour_cents)} an hour</strong>, and
+              you want {wanted}
               {v.verdict === 'yes'
                 ? '.'
-                : `: it would be at a buying price of ${v.most_cents > 0 ? money(v.most_cents) : 'less than nothing'}.`}
+                : `: it would be at a buying price of ${v.most_cents > 0 ? sayMoney(v.most_cents) : 'less than nothing'}.`}
             </p>
           </>
         )}
