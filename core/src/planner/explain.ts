@@ -1,16 +1,24 @@
 import type { Instant } from '../quantities/units.ts';
-import { type Draft, earliestStart, linkReady, newDraft, placeWhatHappened, seek, teamsOf } from './draft.ts';
-import type { Requirement } from './findStart.ts';
-import { GRID_MINUTES, type Link, type PieceToPlan, type Plan, type Problem, type Step } from './model.ts';
-import { book } from './shop.ts';
+import type { CompiledProblem } from './compile.ts';
+import { type Draft, newDraft } from './draft.ts';
+import { lift, put, readyFor, seek } from './engine/board.ts';
+import { LIFT } from './engine/engineModel.ts';
+import { type Link, type PieceToPlan, type Plan, type Problem, type Step } from './model.ts';
+import { onBoard } from './onBoard.ts';
+import { stockTimes } from './stockTimes.ts';
+
+/** Kinds of requirement that can be lifted, to prove what a step waits for. */
+export type Requirement = keyof typeof LIFT;
 
 /** What keeps a step from starting earlier. `until` is when it is lifted. */
 export type Wait =
   | { readonly kind: 'nothing' }
   | { readonly kind: 'arrival'; readonly until: Instant }
   | { readonly kind: 'pin'; readonly until: Instant }
+  /** Its product is not on the shelf before. */
+  | { readonly kind: 'delivery'; readonly until: Instant }
   | { readonly kind: 'step'; readonly step: string; readonly from: Link['from']; readonly until: Instant }
-  /** Proved: lifting this requirement alone lets the step start earlier. `drying` names the film that would be wet in bad air. */
+  /** Proved: lifting this requirement alone lets the step start earlier. */
   | { readonly kind: Requirement; readonly until: Instant }
   /** No single requirement explains it: several hold it together, or it keeps its time for stability. */
   | { readonly kind: 'several'; readonly until: Instant };
@@ -33,65 +41,71 @@ export type Explainer = {
 
 /** Rebuilds the bookings of a plan once; each question then costs a few scans. */
 export function explainer(problem: Problem, plan: Plan): Explainer {
-  const draft = newDraft(problem);
-  placeWhatHappened(draft, plan);
-  const stepOf = new Map<string, { piece: PieceToPlan; step: Step }>();
-  for (const piece of problem.pieces)
-    for (const step of piece.steps) {
-      stepOf.set(step.id, { piece, step });
-      const at = plan.steps[step.id];
-      if (step.state.kind !== 'planned' || !at) continue;
-      draft.placed.set(step.id, at);
-      book(draft.floor, step, at, 1);
-    }
+  const draft = newDraft(problem, plan);
+  onBoard(draft, plan);
+  const { compiled } = draft;
+  const stock = stockTimes(problem);
   const waitsFor = (stepId: string): Wait => {
-    const found = stepOf.get(stepId);
+    const i = compiled.indexOf.get(stepId);
     const at = plan.steps[stepId];
-    if (!found || !at || found.step.state.kind !== 'planned') return { kind: 'nothing' };
-    return whyNotEarlier(draft, found.piece, found.step, at.start);
+    if (i === undefined || !at || compiled.steps[i]!.state.kind !== 'planned' || draft.board.start[i]! < 0)
+      return { kind: 'nothing' };
+    return whyNotEarlier(draft, plan, i, stock.get(stepId));
   };
-  return { waitsFor, bindingChain: (pieceId) => chain(problem, plan, draft, stepOf, waitsFor, pieceId) };
+  return { waitsFor, bindingChain: (pieceId) => chain(compiled, plan, waitsFor, pieceId) };
 }
 
-const REQUIREMENTS: readonly Requirement[] = ['air', 'space', 'tool', 'person', 'hours'];
+const REQUIREMENTS: readonly Requirement[] = ['air', 'space', 'dust', 'tool', 'person', 'hours'];
 
-function whyNotEarlier(draft: Draft, piece: PieceToPlan, step: Step, start: Instant): Wait {
-  const earliest = earliestStart(draft, piece, step);
-  if (start - earliest < GRID_MINUTES) return bound(draft, piece, step, earliest);
-  const own = draft.placed.get(step.id)!;
-  book(draft.floor, step, own, -1);
-  draft.placed.delete(step.id);
-  const teams = teamsOf(draft, step);
-  const startIf = (lifted: ReadonlySet<Requirement>) =>
-    seek(draft, piece, step, earliest, teams, lifted)?.at.start ?? Infinity;
-  const lifted = REQUIREMENTS.find((r) => startIf(new Set([r])) < start && startIf(new Set()) >= start);
-  draft.placed.set(step.id, own);
-  book(draft.floor, step, own, 1);
-  return { kind: lifted ?? 'several', until: start };
+function whyNotEarlier(draft: Draft, plan: Plan, i: number, delivery: Instant | undefined): Wait {
+  const { board, compiled } = draft;
+  const step = compiled.steps[i]!;
+  const start = board.start[i]!;
+  const until = plan.steps[step.id]!.start;
+  const earliest = readyFor(board, compiled.model.steps[i]!);
+  if (start <= earliest) return bound(compiled, plan, step, delivery);
+  const own = [board.start[i]!, board.end[i]!, board.hold[i]!, board.way[i]!, board.crew[i]!] as const;
+  lift(board, i);
+  const startIf = (lifted: number) => (seek(board, i, earliest, 0, lifted) ? board.found.start : Infinity);
+  const helps = startIf(0) >= start ? REQUIREMENTS.find((r) => startIf(LIFT[r]) < start) : undefined;
+  put(board, i, ...own);
+  return { kind: helps ?? 'several', until };
 }
 
-function bound(draft: Draft, piece: PieceToPlan, step: Step, earliest: Instant): Wait {
-  if (earliest <= draft.problem.now) return { kind: 'nothing' };
-  for (const link of step.after) {
-    const until = linkReady(draft, link);
-    if (until === earliest) return { kind: 'step', step: link.step, from: link.from, until };
-  }
+/** The step starts as soon as it may: which of arrival, pin, delivery and what comes before it says when that is. */
+function bound(compiled: CompiledProblem, plan: Plan, step: Step, delivery: Instant | undefined): Wait {
+  const { problem } = compiled;
+  const piece = compiled.pieces[compiled.model.steps[compiled.indexOf.get(step.id)!]!.piece]!;
+  const links = step.after.map((link) => ({ link, at: linkReady(compiled, plan, link) }));
+  const earliest = Math.max(
+    problem.now,
+    piece.arrival,
+    step.pin.notBefore ?? 0,
+    step.pin.at ?? 0,
+    delivery ?? 0,
+    ...links.map((l) => l.at),
+  );
+  if (earliest <= problem.now) return { kind: 'nothing' };
+  const last = links.find((l) => l.at === earliest);
+  if (last) return { kind: 'step', step: last.link.step, from: last.link.from, until: earliest };
   if (step.pin.at === earliest || step.pin.notBefore === earliest) return { kind: 'pin', until: earliest };
-  if (piece.arrival === earliest) return { kind: 'arrival', until: earliest };
-  return { kind: 'nothing' };
+  if (delivery === earliest) return { kind: 'delivery', until: earliest };
+  return { kind: 'arrival', until: earliest };
 }
 
-function chain(
-  problem: Problem,
-  plan: Plan,
-  draft: Draft,
-  stepOf: ReadonlyMap<string, { piece: PieceToPlan; step: Step }>,
-  waitsFor: (id: string) => Wait,
-  pieceId: string,
-): Stretch[] {
-  const piece = problem.pieces.find((p) => p.id === pieceId);
-  const ready = plan.ready[pieceId];
-  if (!piece || ready === undefined) return [];
+/** When one link is satisfied; Infinity when a film never dries, or the step before has no place. */
+export function linkReady(compiled: CompiledProblem, plan: Plan, link: Link): Instant {
+  const before = plan.steps[link.step];
+  const i = compiled.indexOf.get(link.step);
+  if (!before || i === undefined) return Number.POSITIVE_INFINITY;
+  const dries = compiled.steps[i]!.product !== null;
+  const from = link.from === 'end' ? before.end : (before.dry[link.from] ?? (dries ? Infinity : before.end));
+  return from + link.min_minutes;
+}
+
+function chain(compiled: CompiledProblem, plan: Plan, waitsFor: (id: string) => Wait, pieceId: string): Stretch[] {
+  const piece: PieceToPlan | undefined = compiled.pieces.find((p) => p.id === pieceId);
+  if (!piece || plan.ready[pieceId] === undefined) return [];
   const out: Stretch[] = [];
   const finishOf = (s: Step) => Math.max(plan.steps[s.id]!.end, plan.steps[s.id]!.dry.travel ?? 0);
   let step = [...piece.steps].sort((a, b) => finishOf(b) - finishOf(a))[0];
@@ -101,9 +115,11 @@ function chain(
     const at = plan.steps[step.id]!;
     out.unshift({ kind: 'work', step: step.id, wait: null, from: at.start, until: at.end });
     if (step.state.kind !== 'planned') break;
-    const binding: Link | undefined = [...step.after].sort((a, b) => linkReady(draft, b) - linkReady(draft, a))[0];
-    const before = binding && stepOf.get(binding.step)?.step;
-    const lifted = before ? linkReady(draft, binding) : Math.max(piece.arrival, problem.now);
+    const binding: Link | undefined = [...step.after].sort(
+      (a, b) => linkReady(compiled, plan, b) - linkReady(compiled, plan, a),
+    )[0];
+    const before = binding && compiled.steps[compiled.indexOf.get(binding.step) ?? -1];
+    const lifted = before ? linkReady(compiled, plan, binding) : Math.max(piece.arrival, compiled.problem.now);
     if (at.start > lifted)
       out.unshift({ kind: 'waiting', step: step.id, wait: waitsFor(step.id), from: lifted, until: at.start });
     if (before) {

@@ -1,5 +1,7 @@
 import type { Hours } from '../calendar/hours.ts';
+import type { Position } from '../calendar/daylight.ts';
 import type { Climate } from '../climate/climate.ts';
+import type { DryingLimits } from '../drying/dryingCurve.ts';
 import type { Product, Stage } from '../products/product.ts';
 import type { Instant } from '../quantities/units.ts';
 
@@ -29,8 +31,32 @@ export type Station = {
   readonly hours: Hours | null;
   /** Key into `Problem.climates`. */
   readonly climate: string;
+  /** Stations whose air it shares: dust or spray there settles on what is wet here. Itself always. */
+  readonly beside?: readonly string[] | undefined;
+  /** Worked only between sunrise and sunset. */
+  readonly daylight?: boolean | undefined;
+  /** Worked only inside these (outdoors: warm enough, no rain or fog). */
+  readonly guard?: DryingLimits | null | undefined;
 };
-export type Tool = { readonly id: string; readonly name: string; readonly capacity: number };
+export type Tool = {
+  readonly id: string;
+  readonly name: string;
+  readonly capacity: number;
+  /** When it may run (noise); null or missing: always. */
+  readonly hours?: Hours | null | undefined;
+  /** Between two loads of different product or applicator. */
+  readonly cleanout_minutes?: number | undefined;
+};
+
+/** What is on the shelf of one product or colour, what is on its way, and how long a new order takes. */
+export type Stock = {
+  readonly id: string;
+  readonly name: string;
+  readonly onHand_litres: number;
+  readonly deliveries: readonly { readonly at: Instant; readonly litres: number }[];
+  /** Null: nobody knows, so nothing waits for it; the plan says what to buy. */
+  readonly lead_minutes: number | null;
+};
 
 /** Space one step takes: while it is worked, while it is wet (until dry to handle), or both. */
 export type Need = {
@@ -46,6 +72,8 @@ export type Link = {
   readonly min_minutes: number;
   /** Latest start, counted from the end of the earlier one's work. */
   readonly max_minutes: number | null;
+  /** What makes a start after the latest possible: extra work first (scuff-sand). Missing: the window must hold. */
+  readonly rescue?: { readonly title: string; readonly minutes: number } | null | undefined;
 };
 
 export type StepState =
@@ -76,6 +104,13 @@ export type Step = {
   readonly product: string | null;
   /** Raises dust: not while a zone of the same piece is wet, and nothing wet beside it. */
   readonly dusty: boolean;
+  /** Spray in the air: not beside a wet film that was brushed. */
+  readonly sprayed?: boolean | undefined;
+  /** Flips, lifts or sprays the whole piece: nobody works another part of it meanwhile. */
+  readonly moves?: boolean | undefined;
+  /** Product and applicator it shares a set-up with; a tool with clean-out is cleaned between different ones. */
+  readonly load?: string | null | undefined;
+  readonly uses?: { readonly stock: string; readonly litres: number } | null | undefined;
   readonly after: readonly Link[];
   readonly state: StepState;
   readonly pin: Pin;
@@ -90,6 +125,10 @@ export type PieceToPlan = {
   readonly told: boolean;
   /** Relative weight of lateness, above 0. */
   readonly weight: number;
+  /** Floor it takes from its first step until it leaves. */
+  readonly floor_units?: number | undefined;
+  /** It stands here until its date even when it is ready before. */
+  readonly staysUntilDue?: boolean | undefined;
   readonly steps: readonly Step[];
 };
 
@@ -103,6 +142,13 @@ export type Problem = {
   readonly climates: Readonly<Record<string, Climate>>;
   readonly products: readonly Product[];
   readonly pieces: readonly PieceToPlan[];
+  /** Where the shop stands on the globe, for daylight; missing: daylight is not asked for. */
+  readonly sun?: Position | null | undefined;
+  /** How much stands on the floor at once; missing: enough. */
+  readonly floor_units?: number | null | undefined;
+  readonly stock?: readonly Stock[] | undefined;
+  /** What is planned to start before this is left where it is when a plan is improved. */
+  readonly frozenUntil?: Instant | undefined;
 };
 
 /** Where and when one step happens. Instants in minutes; `stations` in the order of the step's needs. */
@@ -119,7 +165,7 @@ export type Unplanned = { readonly step: string; readonly piece: string; readonl
 export type Notice = {
   readonly step: string;
   readonly piece: string;
-  readonly kind: 'pin-not-kept' | 'window-missed';
+  readonly kind: 'pin-not-kept' | 'window-missed' | 'rescue';
   readonly words: string;
 };
 

@@ -1,22 +1,11 @@
 import type { Instant } from '../quantities/units.ts';
-import {
-  type Draft,
-  earliestStart,
-  finish,
-  newDraft,
-  placePiece,
-  placeStep,
-  placeWhatHappened,
-  put,
-  readyAt,
-  seek,
-  takeOut,
-  teamsOf,
-} from './draft.ts';
-import type { Team } from './findStart.ts';
+import { byUrgency } from './stockTimes.ts';
 import { planAfresh } from './construct.ts';
-import type { PieceToPlan, Placement, Plan, Problem, Step } from './model.ts';
-import { latenessOf } from './score.ts';
+import { doneOf, type Draft, finish, newDraft } from './draft.ts';
+import { lift, put, readyFor, seekOnly } from './engine/board.ts';
+import { giveFloorBack, liftPiece, placePiece, placeSteps, takeFloor } from './engine/place.ts';
+import { GRID_MINUTES, type PieceToPlan, type Plan, type Problem } from './model.ts';
+import { wayOf } from './wayOf.ts';
 
 /** A piece is pulled forward only when it, or its very next step, gains this much; less is not worth a change. */
 const WORTH_MOVING_MINUTES = 30;
@@ -31,98 +20,115 @@ const WORTH_MOVING_MINUTES = 30;
  */
 export function replan(problem: Problem, previous: Plan | null, touched: readonly string[] = []): Plan {
   if (!previous) return planAfresh(problem);
-  const draft = newDraft(problem);
-  placeWhatHappened(draft, previous);
-  const known = problem.pieces.filter((p) => p.steps.some((s) => previous.steps[s.id]));
-  keepAndShift(draft, known, previous);
-  for (const piece of mostUrgent(known)) {
-    const ready = readyAt(draft, piece);
-    if (touched.includes(piece.id) || ready === null || latenessOf(piece, ready) > 0) pullForward(draft, piece);
-  }
-  for (const piece of mostUrgent(problem.pieces.filter((p) => !known.includes(p)))) placePiece(draft, piece);
-  return finish(draft);
+  return finish(replanned(problem, previous, touched));
 }
 
-const mostUrgent = (pieces: readonly PieceToPlan[]) =>
-  [...pieces].sort(
-    (a, b) => Number(b.told) - Number(a.told) || (a.due ?? Infinity) - (b.due ?? Infinity) || (a.id < b.id ? -1 : 1),
-  );
+/** As `replan`, still on the board. */
+export function replanned(problem: Problem, previous: Plan, touched: readonly string[]): Draft {
+  const draft = newDraft(problem, previous);
+  const { pieces, model } = draft.compiled;
+  const isKnown = (p: PieceToPlan) => p.steps.some((s) => previous.steps[s.id]);
+  const numbers = pieces.map((_, k) => k).sort((a, b) => byUrgency(pieces[a]!, pieces[b]!));
+  const known = numbers.filter((k) => isKnown(pieces[k]!));
+  const tardy = new Set<number>();
+  keepAndShift(draft, known, previous);
+  for (const k of known) if (takeFloor(draft.board, k) >= 0) tardy.add(k);
+  for (const k of tardy) {
+    liftSteps(draft, k);
+    placePiece(draft.board, draft.scratch, k, model.pieces[k]!.steps, Infinity);
+  }
+  for (const k of known) {
+    const done = doneOf(draft, k);
+    const isLate = done >= model.slots || done > model.pieces[k]!.due;
+    if (touched.includes(pieces[k]!.id) || isLate) pullForward(draft, k);
+  }
+  for (const k of numbers)
+    if (!isKnown(pieces[k]!)) placePiece(draft.board, draft.scratch, k, model.pieces[k]!.steps, Infinity);
+  return draft;
+}
 
-function keepAndShift(draft: Draft, pieces: readonly PieceToPlan[], previous: Plan): void {
-  const queue: { piece: PieceToPlan; step: Step; pinned: number; key: Instant; order: number }[] = [];
-  for (const piece of pieces) {
+function liftSteps(draft: Draft, piece: number): void {
+  const { model } = draft.compiled;
+  for (const i of model.pieces[piece]!.steps) if (!model.steps[i]!.fixed) lift(draft.board, i);
+}
+
+function keepAndShift(draft: Draft, known: readonly number[], previous: Plan): void {
+  const { compiled } = draft;
+  const queue: { i: number; piece: number; pinned: number; key: Instant; order: number }[] = [];
+  for (const k of known) {
+    const own = compiled.model.pieces[k]!.steps;
     // Pieces with a pinned time go first, so that a step of another piece shifting right goes round the pin.
-    const pinned = piece.steps.some((s) => s.pin.at !== undefined && s.state.kind === 'planned') ? 0 : 1;
+    const pinned = own.some((i) => compiled.model.steps[i]!.isPinned && !compiled.model.steps[i]!.fixed) ? 0 : 1;
     const keys = new Map<string, Instant>();
-    draft.ordered.get(piece.id)!.forEach((step, order) => {
+    own.forEach((i, order) => {
+      const step = compiled.steps[i]!;
+      draft.scratch.push[i] = 0;
+      draft.scratch.left![i] = 0;
       // A new step has no time of its own yet: it comes right after what it waits for.
       const waits = Math.max(0, ...step.after.map((l) => keys.get(l.step) ?? 0));
       const key = Math.max(previous.steps[step.id]?.start ?? 0, waits);
       keys.set(step.id, key);
-      if (step.state.kind === 'planned') queue.push({ piece, step, pinned, key, order });
+      if (step.state.kind === 'planned') queue.push({ i, piece: k, pinned, key, order });
     });
   }
-  queue.sort(
-    (a, b) =>
-      a.pinned - b.pinned ||
-      a.key - b.key ||
-      (a.piece.id < b.piece.id ? -1 : a.piece.id > b.piece.id ? 1 : a.order - b.order),
-  );
-  for (const { piece, step } of queue) keep(draft, piece, step, previous);
+  queue.sort((a, b) => a.pinned - b.pinned || a.key - b.key || a.piece - b.piece || a.order - b.order);
+  for (const { i, piece } of queue) keep(draft, piece, i, previous);
 }
 
-function keep(draft: Draft, piece: PieceToPlan, step: Step, previous: Plan): void {
-  if (draft.placed.has(step.id) || draft.unplanned.has(step.id)) return;
-  const old = previous.steps[step.id];
-  const outcome = placeStep(
-    draft,
-    piece,
-    step,
-    old?.start ?? 0,
-    (old && teamAsBefore(draft, piece, step, old)) ?? teamsOf(draft, step),
-  );
-  if (outcome.kind === 'placed') return;
-  const steps = draft.ordered.get(piece.id)!;
-  const anchor = steps.findIndex((s) => s.id === outcome.anchor.id);
-  takeOut(draft, steps, anchor);
-  placePiece(draft, piece, anchor, new Map([...oldTimes(piece, previous), [outcome.anchor.id, outcome.push]]));
-}
-
-/** The people and places of before, when they can still start at the time of before. */
-function teamAsBefore(draft: Draft, piece: PieceToPlan, step: Step, old: Placement): readonly Team[] | undefined {
-  if (earliestStart(draft, piece, step) > old.start) return undefined;
-  const same = teamsOf(draft, step).filter((t) => isSameTeam(old, t));
-  return seek(draft, piece, step, old.start, same)?.at.start === old.start ? same : undefined;
-}
-
-const isSameTeam = (old: Placement, team: Team) =>
-  team.people.every((p) => old.people.includes(p.person.id)) &&
-  team.stations.every((s, i) => s.station.id === old.stations[i]);
-
-const oldTimes = (piece: PieceToPlan, previous: Plan) =>
-  new Map(piece.steps.flatMap((s) => (previous.steps[s.id] ? [[s.id, previous.steps[s.id]!.start] as const] : [])));
-
-function pullForward(draft: Draft, piece: PieceToPlan): void {
-  const steps = draft.ordered.get(piece.id)!;
-  const before = readyAt(draft, piece);
-  const kept = steps
-    .filter((s) => s.state.kind === 'planned')
-    .map((s) => [s, draft.placed.get(s.id), draft.unplanned.get(s.id)] as const);
-  const notices = [...draft.notices];
-  takeOut(draft, steps, 0);
-  placePiece(draft, piece);
-  const after = readyAt(draft, piece);
-  const next = kept.filter(([, at]) => at).sort((a, b) => a[1]!.start - b[1]!.start)[0];
-  const gain = next ? next[1]!.start - (draft.placed.get(next[0].id)?.start ?? Infinity) : 0;
-  if (
-    after !== null &&
-    (before === null || after <= before - WORTH_MOVING_MINUTES || (after <= before && gain >= WORTH_MOVING_MINUTES))
-  )
-    return;
-  takeOut(draft, steps, 0);
-  for (const [step, at, left] of kept) {
-    if (at) put(draft, step, at);
-    if (left) draft.unplanned.set(step.id, left);
+/** Places one step where it was, or, when that cannot be, as soon after as it can. */
+function keep(draft: Draft, piece: number, i: number, previous: Plan): void {
+  const { board, compiled, scratch } = draft;
+  if (board.start[i]! >= 0 || scratch.left![i]) return;
+  const engine = compiled.model.steps[i]!;
+  const old = previous.steps[compiled.steps[i]!.id];
+  const own = compiled.model.pieces[piece]!.steps;
+  const oldSlot = old ? slotOf(draft, old.start) : 0;
+  if (old && engine.preds.every((p) => board.start[p.step]! >= 0) && readyFor(board, engine) <= oldSlot) {
+    const same = wayOf(compiled, i, old);
+    if (same && seekOnly(board, i, same.way, same.crew, oldSlot)) {
+      const { start, end, hold, way, crew } = board.found;
+      put(board, i, start, end, hold, way, crew);
+      return;
+    }
   }
-  draft.notices.splice(0, draft.notices.length, ...notices);
+  for (const k of own)
+    if (board.start[k]! < 0)
+      scratch.push[k] = Math.max(0, slotOf(draft, previous.steps[compiled.steps[k]!.id]?.start ?? 0));
+  placeSteps(
+    board,
+    scratch,
+    own.filter((k) => board.start[k]! >= 0 || k === i),
+    0,
+    Infinity,
+  );
+}
+
+const slotOf = (draft: Draft, at: Instant) => Math.floor((at - draft.compiled.origin) / GRID_MINUTES);
+
+/** Tries a piece again in whatever time is free now, and puts it back when that gains too little to be worth it. */
+function pullForward(draft: Draft, piece: number): void {
+  const { board, compiled, scratch } = draft;
+  const { steps, pieces, slots } = compiled.model;
+  const own = pieces[piece]!.steps.filter((i) => !steps[i]!.fixed);
+  const before = doneOf(draft, piece);
+  const wasWhole = before < slots;
+  const kept = own.map(
+    (i) =>
+      [i, board.start[i]!, board.end[i]!, board.hold[i]!, board.way[i]!, board.crew[i]!, scratch.left![i]!] as const,
+  );
+  const next = kept.filter((k) => k[1] >= 0).sort((a, b) => a[1] - b[1])[0];
+  liftPiece(board, piece);
+  const after = placePiece(board, scratch, piece, pieces[piece]!.steps, Infinity);
+  const worth = WORTH_MOVING_MINUTES / GRID_MINUTES;
+  if (after >= 0) {
+    const gain = next ? next[1] - board.start[next[0]]! : 0;
+    if (!wasWhole || after <= before - worth || (after <= before && gain >= worth)) return;
+    giveFloorBack(board, piece);
+  }
+  liftSteps(draft, piece);
+  for (const [i, start, end, hold, way, crew, left] of kept) {
+    if (start >= 0) put(board, i, start, end, hold, way, crew);
+    scratch.left![i] = left;
+  }
+  if (wasWhole) takeFloor(board, piece);
 }

@@ -1,0 +1,32 @@
+import { type Board, doneSlot } from './board.ts';
+
+/** Costs more than any lateness: a step that has no place at all. */
+export const UNPLACED = 1e12;
+
+/** What a piece costs as it stands: weighted lateness and time in the shop, and each step without a place. */
+export function pieceCost(b: Board, piece: number): number {
+  const p = b.model.pieces[piece]!;
+  let done = 0;
+  let missing = 0;
+  for (const i of p.steps) {
+    if (b.start[i]! < 0) missing++;
+    else {
+      const d = doneSlot(b, i);
+      if (d > done) done = d;
+    }
+  }
+  if (missing > 0) done = b.model.slots;
+  return missing * UNPLACED + costOfDone(b, piece, done);
+}
+
+/** Cost of a piece wholly done in slot `done`. */
+export function costOfDone(b: Board, piece: number, done: number): number {
+  const p = b.model.pieces[piece]!;
+  return p.lateCost * (done > p.due ? done - p.due : 0) + p.flowCost * (done > p.release ? done - p.release : 0);
+}
+
+export function boardCost(b: Board): number {
+  let sum = 0;
+  for (let k = 0; k < b.model.pieces.length; k++) sum += pieceCost(b, k);
+  return sum;
+}

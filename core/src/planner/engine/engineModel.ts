@@ -1,0 +1,131 @@
+import type { Bits } from './bits.ts';
+import type { Line } from './line.ts';
+import type { Turns } from './turns.ts';
+
+/** The grid both front ends use. */
+export const SLOT_MINUTES = 5;
+
+/**
+ * A scheduling problem as the search sees it: whole numbers only, time in slots of the grid from `0` to `slots`.
+ * Both the workshop's own problem and the neutral benchmark are compiled to it, and share everything after that.
+ */
+export type EngineModel = {
+  readonly slots: number;
+  readonly people: readonly EnginePerson[];
+  /** Everything that ways draw on, so that the board can be emptied. */
+  readonly lines: readonly Line[];
+  readonly turns: readonly Turns[];
+  readonly floor: { readonly line: Line } | null;
+  readonly steps: readonly EngineStep[];
+  readonly pieces: readonly EnginePiece[];
+};
+
+/** `free` is `open` and not booked; `idle` is not booked, also in closed time. */
+export type EnginePerson = { readonly open: Bits; readonly free: Bits; readonly idle: Bits };
+
+/**
+ * When something is held: while it is worked; while the film is wet after that; both; from the start until nothing
+ * sticks to the film any more; or from the end of work until then.
+ */
+export const SPAN = { work: 0, wet: 1, both: 2, sticky: 3, setting: 4 } as const;
+export type Span = (typeof SPAN)[keyof typeof SPAN];
+
+/** Requirements that can be lifted one at a time, to prove what a step waits for. A set of them is a sum. */
+export const LIFT = { hours: 1, person: 2, space: 4, tool: 8, air: 16, dust: 32 } as const;
+
+/** A row that must be all set over a span; `kind` is one of LIFT. */
+export type Check = { readonly bits: Bits; readonly span: Span; readonly kind: number };
+export type Take = { readonly line: Line; readonly units: number; readonly span: Span };
+
+/** Open slots with their running count: where work that is broken by closed time ends is a look-up. */
+export type Calendar = {
+  readonly bits: Bits;
+  /** Open slots before each slot. */
+  readonly before: Int32Array;
+  /** The n-th open slot. */
+  readonly nth: Int32Array;
+};
+
+/** How a film dries in one place. `touch`, `handle` and `key` are slots, `minutes` the time of a stage since slot 0. */
+export type Film = {
+  readonly touch: (endSlot: number) => number;
+  readonly handle: (endSlot: number) => number;
+  /** What candidates are compared by: ready for the next coat. */
+  readonly key: (endSlot: number) => number;
+  readonly minutes: (stage: number, endSlot: number) => number;
+  /** Instants of all stages by name. */
+  readonly stages: (endSlot: number) => Readonly<Record<string, number>>;
+};
+
+/** One place for a step, with the crews that can do it there at one pace. Places and crews preferred come first. */
+export type Way = {
+  readonly crews: readonly (readonly number[])[];
+  /** 1 is ordinary; the slower of two sets the pace. */
+  readonly speed: number;
+  /** Index of this way's stations and climates, for whoever compiled it. */
+  readonly place: number;
+  /** When the workplaces and the tool are open. */
+  readonly open: Bits;
+  /** For work that is broken by closed time: by crew, when all of them and the workplaces are open. */
+  readonly calendars: readonly Calendar[];
+  readonly takes: readonly Take[];
+  readonly checks: readonly Check[];
+  readonly turns: Turns | null;
+  readonly film: Film | null;
+};
+
+export type Pred = {
+  readonly step: number;
+  /** Drying stage of the earlier step it counts from; below 0: the end of its work. */
+  readonly stage: number;
+  readonly min_minutes: number;
+  readonly minSlots: number;
+  /** Slots after the end of the earlier step; Infinity when there is no latest. */
+  readonly maxSlots: number;
+};
+
+/** Work of the one may not overlap work of the other (0), or its wet film (1), or this wet film its work (2). */
+export const CLASH = { work: 0, underWet: 1, wetOver: 2 } as const;
+export type Clash = { readonly step: number; readonly kind: (typeof CLASH)[keyof typeof CLASH] };
+
+export type EngineStep = {
+  readonly piece: number;
+  readonly work_minutes: number;
+  /** Slots at ordinary speed. */
+  readonly slots: number;
+  readonly split: boolean;
+  readonly ways: readonly Way[];
+  /** Slots held after the work, and cured after it, when no film says so. */
+  readonly hold: number;
+  readonly cure: number;
+  /** Stage of the film that must be reached before the piece may leave; below 0: none. */
+  readonly doneStage: number;
+  readonly preds: readonly Pred[];
+  readonly clashes: readonly Clash[];
+  /** First slot it may start in by arrival, pins, deliveries and what already happened. */
+  readonly earliest: number;
+  /** Last slot it may start in by what already happened; Infinity when there is none. */
+  readonly latest: number;
+  /** Extra minutes of work once a window was missed; below 0: the window must hold. */
+  readonly rescue_minutes: number;
+  /** Given a time by hand: it is not pushed to suit another. */
+  readonly isPinned: boolean;
+  /** Set-up of the tool (product and applicator); below 0: any. */
+  readonly group: number;
+  /** Done or running: where it stands; never moved. */
+  readonly fixed: { readonly start: number; readonly end: number; readonly hold: number; readonly done: number } | null;
+};
+
+export type EnginePiece = {
+  /** In an order in which each comes after those it waits for. */
+  readonly steps: readonly number[];
+  readonly release: number;
+  readonly due: number;
+  readonly floor: number;
+  readonly holdUntilDue: boolean;
+  /** Stands on the floor already, whether it fits or not. */
+  readonly isHere: boolean;
+  /** Cost per slot late, and per slot from release to completion. */
+  readonly lateCost: number;
+  readonly flowCost: number;
+};

@@ -1,0 +1,184 @@
+import { lastClear } from './bits.ts';
+import { type Board, doneSlot, latestFor, lift, put, readyFor, seek } from './board.ts';
+import { rowFor, take } from './line.ts';
+
+/**
+ * What the attempts to place pieces keep: how far each step was pushed, and, when a piece may be placed in part, which
+ * of its steps found no room.
+ */
+export type Scratch = { readonly push: Int32Array; readonly left: Uint8Array | null };
+export const newScratch = (steps: number, isPartial: boolean): Scratch => ({
+  push: new Int32Array(steps),
+  left: isPartial ? new Uint8Array(steps) : null,
+});
+
+/** Times the steps of a piece may pull one another later before it is given up. */
+const MOST_PUSHES = 300;
+
+/** Slot in which the piece is wholly done, or one of the two below. */
+export type Outcome = number;
+export const NO_ROOM = -1;
+export const TOO_LATE = -2;
+/** In `Scratch.left`: found no room, or belongs to windows that no day has room for. */
+export const NO_PLACE = 1;
+export const GIVEN_UP = 2;
+
+/**
+ * Places the steps of one piece that are not placed yet, each as early as it can. A step that would miss its latest
+ * start pushes the step it is tied to later, and only this piece is done again from there. The floor is checked for
+ * the whole stay. With NO_ROOM or TOO_LATE nothing of the piece is left placed, unless it may be placed in part.
+ * @param order steps, each after those it waits for
+ * @param limit give up once the piece is sure to be done after this slot
+ */
+export function placePiece(
+  b: Board,
+  scratch: Scratch,
+  piece: number,
+  order: readonly number[],
+  limit: number,
+): Outcome {
+  const { model } = b;
+  const { push, left } = scratch;
+  for (const i of order) {
+    push[i] = 0;
+    if (left) left[i] = 0;
+  }
+  let from = 0;
+  for (let tries = 0; tries < MOST_FLOOR_TRIES; tries++) {
+    const outcome = placeSteps(b, scratch, order, from, limit);
+    if (outcome === NO_ROOM && left) return NO_ROOM;
+    if (outcome < 0) return clearAway(b, order, outcome);
+    const clash = takeFloor(b, piece);
+    if (clash < 0) return outcome;
+    for (const i of order) if (!model.steps[i]!.fixed) lift(b, i);
+    from = clash + 1;
+  }
+  if (left) for (const i of order) if (!model.steps[i]!.fixed) left[i] = NO_PLACE;
+  return clearAway(b, order, NO_ROOM);
+}
+const MOST_FLOOR_TRIES = 50;
+
+/** Books the floor for a wholly placed piece. @returns -1, or the last slot in which it does not fit */
+export function takeFloor(b: Board, piece: number): number {
+  const { model } = b;
+  const p = model.pieces[piece]!;
+  if (!model.floor || p.floor === 0) return -1;
+  const stay = stayOf(b, piece);
+  const until = Math.min(model.slots, stay.until);
+  const clash = p.isHere ? -1 : lastClear(rowFor(model.floor.line, p.floor), stay.from, until);
+  if (clash < 0) take(model.floor.line, stay.from, until, p.floor);
+  return clash;
+}
+
+/** Takes a whole piece off the board, and off the floor. */
+export function liftPiece(b: Board, piece: number): void {
+  const { model } = b;
+  const p = model.pieces[piece]!;
+  giveFloorBack(b, piece);
+  for (const i of p.steps) if (!model.steps[i]!.fixed) lift(b, i);
+}
+
+export function giveFloorBack(b: Board, piece: number): void {
+  const { model } = b;
+  const p = model.pieces[piece]!;
+  if (!model.floor || p.floor === 0 || !p.steps.every((i) => b.start[i]! >= 0)) return;
+  const stay = stayOf(b, piece);
+  take(model.floor.line, stay.from, Math.min(model.slots, stay.until), -p.floor);
+}
+
+/** How long a wholly placed piece stands on the floor. */
+export function stayOf(b: Board, piece: number): { from: number; until: number; done: number } {
+  const p = b.model.pieces[piece]!;
+  let from = Infinity;
+  let done = 0;
+  for (const i of p.steps) {
+    if (b.start[i]! < from) from = b.start[i]!;
+    const d = doneSlot(b, i);
+    if (d > done) done = d;
+  }
+  return { from, until: p.holdUntilDue && p.due > done ? p.due : done, done };
+}
+
+/**
+ * Places the steps of `order` that are not placed, from position `first` on; `scratch.push` says how far each was
+ * pushed already. @returns the slot in which the last of them is done
+ */
+export function placeSteps(
+  b: Board,
+  scratch: Scratch,
+  order: readonly number[],
+  from: number,
+  limit: number,
+  first = 0,
+): Outcome {
+  const { steps } = b.model;
+  const { push, left } = scratch;
+  let pushes = 0;
+  let isWhole = true;
+  for (let k = first; k < order.length; k++) {
+    const i = order[k]!;
+    const step = steps[i]!;
+    if (step.fixed || b.start[i]! >= 0) continue;
+    if (left && step.preds.some((p) => b.start[p.step]! < 0)) {
+      left[i] = NO_PLACE;
+      isWhole = false;
+      continue;
+    }
+    const ready = Math.max(from, push[i]!, readyFor(b, step));
+    if (!seek(b, i, ready)) {
+      if (!left) return NO_ROOM;
+      left[i] = NO_PLACE;
+      isWhole = false;
+      continue;
+    }
+    const latest = latestFor(b, step);
+    if (b.found.start > latest) {
+      const anchor = tightest(b, i);
+      const canPush = anchor >= 0 && !steps[anchor]!.fixed && !steps[anchor]!.isPinned;
+      if (step.rescue_minutes >= 0) {
+        if (!seek(b, i, ready, step.rescue_minutes)) return NO_ROOM;
+      } else if (canPush) {
+        const back = order.indexOf(anchor);
+        if (++pushes > MOST_PUSHES) {
+          if (!left) return NO_ROOM;
+          for (let j = back; j < order.length; j++) {
+            if (steps[order[j]!]!.fixed) continue;
+            lift(b, order[j]!);
+            left[order[j]!] = GIVEN_UP;
+          }
+          return NO_ROOM;
+        }
+        push[anchor] = b.start[anchor]! + b.found.start - latest;
+        for (let j = back; j < order.length; j++) if (!steps[order[j]!]!.fixed) lift(b, order[j]!);
+        k = back - 1;
+        continue;
+      } else if (!left) return NO_ROOM;
+      // A window that what happened has closed already cannot be kept; whoever reads the plan is told.
+    }
+    const { start, end, hold, way, crew } = b.found;
+    put(b, i, start, end, hold, way, crew);
+    if (doneSlot(b, i) > limit) return TOO_LATE;
+  }
+  if (!isWhole) return NO_ROOM;
+  let done = 0;
+  for (const i of order) done = Math.max(done, doneSlot(b, i));
+  return done;
+}
+
+/** The step whose window closes first; -1 when what already happened closes it. */
+function tightest(b: Board, i: number): number {
+  const step = b.model.steps[i]!;
+  let anchor = -1;
+  let at = step.latest;
+  for (const p of step.preds)
+    if (b.end[p.step]! + p.maxSlots < at) {
+      at = b.end[p.step]! + p.maxSlots;
+      anchor = p.step;
+    }
+  return anchor;
+}
+
+function clearAway(b: Board, order: readonly number[], failed: Outcome): Outcome {
+  for (const i of order) if (!b.model.steps[i]!.fixed) lift(b, i);
+  return failed;
+}

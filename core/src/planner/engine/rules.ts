@@ -1,0 +1,45 @@
+import type { Board } from './board.ts';
+import { pieceCost } from './cost.ts';
+import type { EngineModel } from './engineModel.ts';
+
+/**
+ * Priority rules for placing pieces one after another; smaller goes first. The dearest lateness first within each, so
+ * that told promises lead: earliest due date (Jackson 1955); least slack; weight over work (Smith 1956); begun first.
+ */
+export type Rule = (model: EngineModel, piece: number) => number;
+
+const workOf = (model: EngineModel, piece: number) =>
+  model.pieces[piece]!.steps.reduce((n, i) => n + (model.steps[i]!.fixed ? 0 : model.steps[i]!.slots), 0);
+
+export const RULES: readonly Rule[] = [
+  (m, k) => m.pieces[k]!.due,
+  (m, k) => m.pieces[k]!.due - workOf(m, k),
+  (m, k) => -m.pieces[k]!.lateCost / (1 + workOf(m, k)),
+  (m, k) => (m.pieces[k]!.steps.some((i) => m.steps[i]!.fixed) ? 0 : 1e9) + Math.min(m.pieces[k]!.due, 1e8),
+];
+
+/** Whether lateness of a piece is of another order of magnitude: a told promise against a date nobody was told. */
+const rank = (model: EngineModel, k: number) => Math.floor(Math.log10(1 + model.pieces[k]!.lateCost) / 3);
+
+export function orderByRule(model: EngineModel, rule: Rule): number[] {
+  const keys = model.pieces.map((_, k) => rule(model, k));
+  return model.pieces
+    .map((_, k) => k)
+    .sort((a, b) => rank(model, b) - rank(model, a) || keys[a]! - keys[b]! || a - b || 0);
+}
+
+/** Pieces that are late or have steps without a place, the dearest first. */
+export function worstFirst(b: Board): number[] {
+  const costs = b.model.pieces.map((p, k) => {
+    const done = Math.max(p.release, Math.min(p.due, b.model.slots));
+    return pieceCost(b, k) - p.flowCost * (done - p.release);
+  });
+  const isLate = (k: number) => {
+    const p = b.model.pieces[k]!;
+    return pieceCost(b, k) > p.flowCost * Math.max(0, Math.min(p.due, b.model.slots) - p.release);
+  };
+  return b.model.pieces
+    .map((_, k) => k)
+    .filter(isLate)
+    .sort((x, y) => costs[y]! - costs[x]! || x - y);
+}

@@ -1,0 +1,66 @@
+/**
+ * A tool that is cleaned out between set-ups (product and applicator): its bookings in the order of their starts, and
+ * the slots a clean-out takes between neighbours of different groups.
+ */
+export type Turns = {
+  readonly capacity: number;
+  readonly gap: number;
+  readonly start: number[];
+  readonly end: number[];
+  readonly group: number[];
+};
+
+export const newTurns = (capacity: number, gap: number): Turns => ({ capacity, gap, start: [], end: [], group: [] });
+
+export function clearTurns(t: Turns): void {
+  t.start.length = t.end.length = t.group.length = 0;
+}
+
+/** How many bookings start before `at`. */
+function before(t: Turns, at: number): number {
+  let lo = 0;
+  let hi = t.start.length;
+  while (lo < hi) {
+    const mid = (lo + hi) >> 1;
+    if (t.start[mid]! < at) lo = mid + 1;
+    else hi = mid;
+  }
+  return lo;
+}
+
+/** `from` when work may run there, else the next start worth trying. */
+export function fitTurn(t: Turns, from: number, until: number, group: number): number {
+  const i = before(t, from);
+  const free = (k: number) => (t.group[k] === group ? 0 : t.gap);
+  if (i > 0) {
+    const gap = free(i - 1);
+    const soonest = t.end[i - 1]! + gap;
+    if ((gap > 0 || t.capacity === 1) && from < soonest) return soonest;
+  }
+  if (i < t.start.length) {
+    const gap = free(i);
+    if ((gap > 0 || t.capacity === 1) && until + gap > t.start[i]!) return Math.max(from + 1, t.end[i]! + gap);
+  }
+  return from;
+}
+
+export function addTurn(t: Turns, from: number, until: number, group: number): void {
+  const i = before(t, from);
+  t.start.splice(i, 0, from);
+  t.end.splice(i, 0, until);
+  t.group.splice(i, 0, group);
+}
+
+export function removeTurn(t: Turns, from: number, until: number, group: number): void {
+  for (let i = before(t, from); i < t.start.length && t.start[i] === from; i++)
+    if (t.end[i] === until && t.group[i] === group) {
+      t.start.splice(i, 1);
+      t.end.splice(i, 1);
+      t.group.splice(i, 1);
+      return;
+    }
+}
+
+/** Clean-outs between neighbours as booked. */
+export const cleanouts = (t: Turns): number =>
+  t.group.reduce((n, g, i) => n + (i > 0 && g !== t.group[i - 1] ? 1 : 0), 0);
