@@ -27,6 +27,9 @@ export const PaintInput = object({
   can_litres: positive('Can', 100).nullable().default(null),
   can_cents: number().integer().min(0).max(10_000_000).nullable().default(null),
   lead_days: number().integer().min(0).max(365, 'At most a year.').nullable().default(null),
+  deliveries: array(object({ at: instantField().required(), litres: positive('Delivery', 1000).required() }))
+    .max(50)
+    .default([]),
 });
 
 const part = () => positive('Parts', 1000).required();

@@ -74,6 +74,8 @@ export const PersonInput = object({
     .noUnknown('There is no such skill.')
     .required(),
 });
+const celsius = () => number().min(-40, 'Enter −40 to 60 °C.').max(60, 'Enter −40 to 60 °C.').required();
+const humidity = () => number().min(1, 'Enter 1 to 100 %.').max(100, 'Enter 1 to 100 %.').required();
 export const StationInput = object({
   ...command,
   version: number().integer().min(0).optional(),
@@ -88,9 +90,11 @@ export const StationInput = object({
     .required(),
   hours: hours.nullable().default(null),
   climate: words(60).required(),
+  /** Ids of stations whose air it shares. */
+  beside: array(words(60).required()).max(50).default([]),
+  daylight: boolean().default(false),
+  guard: object({ minTemperature_c: celsius(), maxHumidity_pct: humidity() }).nullable().default(null),
 });
-const celsius = () => number().min(-40, 'Enter −40 to 60 °C.').max(60, 'Enter −40 to 60 °C.').required();
-const humidity = () => number().min(1, 'Enter 1 to 100 %.').max(100, 'Enter 1 to 100 %.').required();
 export const PlaceInput = object({
   ...command,
   version: number().integer().min(0).optional(),
@@ -103,12 +107,15 @@ export const PlaceInput = object({
   })
     .required()
     .test('order', 'The warmest hour must not be colder than the coldest.', (t) => t.high_c >= t.low_c),
+  air_mps: number().min(0, 'Enter 0 to 5 metres a second.').max(5, 'Enter 0 to 5 metres a second.').optional(),
 });
 export const ToolInput = object({
   ...command,
   version: number().integer().min(0).optional(),
   name: name('the tool'),
   capacity: number().integer().min(1).max(50).required(),
+  hours: hours.nullable().default(null),
+  cleanout_minutes: number().integer().min(0, 'Enter 0 to 240 minutes.').max(240, 'Enter 0 to 240 minutes.').default(0),
 });
 export const WorkshopInput = object({
   ...command,
@@ -118,6 +125,28 @@ export const WorkshopInput = object({
   timeZone: string()
     .required()
     .test('zone', 'Choose a time zone from the list.', (z) => isTimeZone(z ?? '')),
+  latitude_deg: number().min(-90, 'Latitude is −90 to 90.').max(90, 'Latitude is −90 to 90.').nullable().default(null),
+  longitude_deg: number()
+    .min(-180, 'Longitude is −180 to 180.')
+    .max(180, 'Longitude is −180 to 180.')
+    .nullable()
+    .default(null),
+  floor_units: number().integer().min(1, 'At least 1.').max(2000).nullable().default(null),
+  noise: object({ from: localMinute(), until: localMinute() })
+    .nullable()
+    .default(null)
+    .test('order', 'Noise must be allowed until after it begins.', (s) => s === null || s.until > s.from),
+});
+const weight = () => number().integer().min(0).max(4).required();
+export const PlanningInput = object({
+  ...command,
+  version: version(),
+  frozen_hours: number()
+    .integer()
+    .min(0)
+    .max(14 * 24, 'At most two weeks.')
+    .required(),
+  taste: object({ speed: weight(), slack: weight(), loads: weight(), calm: weight() }).required(),
 });
 export const HelperInput = object({
   ...command,
@@ -173,6 +202,7 @@ export const Undo = object({ ...command, withDependents: boolean().default(false
 export type SignIn = InferType<typeof SignIn>;
 export type StartOwn = InferType<typeof StartOwn>;
 export type PersonInput = InferType<typeof PersonInput>;
+export type PlanningInput = InferType<typeof PlanningInput>;
 export type StationInput = InferType<typeof StationInput>;
 export type PlaceInput = InferType<typeof PlaceInput>;
 export type ToolInput = InferType<typeof ToolInput>;

@@ -41,7 +41,7 @@ test('whatever is brought, one person in a garage has a day for it that breaks n
   fc.assert(
     fc.property(anyPiece, (input) => {
       const piece = shopPiece(input);
-      const found = earliestReady(problemOf(shop, [], now), null, pieceToPlan(piece));
+      const found = earliestReady(problemOf(shop, [], now), null, pieceToPlan(shop)(piece));
       if (found.kind !== 'ready') {
         // A garage of 20 °C is too cold for hide glue: the one thing that may stop a piece, and it is said.
         const told = found.reasons.filter((r) => !r.includes('has no place in the plan'));

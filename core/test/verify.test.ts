@@ -110,7 +110,8 @@ describe('the smallest corruption of each rule is named by rule and step', () =>
     named(plan, rule, id);
   });
   test('no rule is left without a case', () => {
-    const all: Record<Rule, true> = {
+    // The five that hold between pieces are in wholeShop.test.ts.
+    const all: Record<Exclude<Rule, 'beside' | 'cleanout' | 'daylight' | 'floor' | 'stock'>, true> = {
       missing: true,
       grid: true,
       past: true,

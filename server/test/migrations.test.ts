@@ -39,6 +39,7 @@ describe('the schema', () => {
       { name: '0001-first-shop' },
       { name: '0002-paint-on-the-shelf' },
       { name: '0003-routes-in-the-painters-hand' },
+      { name: '0004-the-whole-shop-in-the-plan' },
     ]);
     await again.close();
   });

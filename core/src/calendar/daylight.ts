@@ -1,5 +1,5 @@
 import type { Instant } from '../quantities/units.ts';
-import type { Interval } from './intervals.ts';
+import { type Interval, merge } from './intervals.ts';
 
 /** A place on the globe; north and east are above 0. */
 export type Position = { readonly latitude_deg: number; readonly longitude_deg: number };
@@ -22,12 +22,14 @@ export function daylight(at: Position, from: Instant, until: Instant): Interval[
     const cos =
       (Math.sin(HORIZON_DEG * RAD) - Math.sin(phi) * Math.sin(declination)) / (Math.cos(phi) * Math.cos(declination));
     if (cos >= 1) continue;
-    const half = cos <= -1 ? 720 : (Math.acos(cos) / RAD) * 4;
-    const a = Math.max(from, Math.ceil(noon - half));
-    const b = Math.min(until, Math.floor(noon + half));
+    const isPolarDay = cos <= -1;
+    const half = isPolarDay ? 720 : (Math.acos(cos) / RAD) * 4;
+    // A polar day runs into the next without a minute between.
+    const a = Math.max(from, isPolarDay ? Math.floor(noon - half) : Math.ceil(noon - half));
+    const b = Math.min(until, isPolarDay ? Math.ceil(noon + half) : Math.floor(noon + half));
     if (a < b) out.push({ from: a, until: b });
   }
-  return out;
+  return merge(out);
 }
 
 function sunOn(day: number): { declination: number; equation_minutes: number } {

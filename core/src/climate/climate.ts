@@ -6,7 +6,12 @@ export type Climate = {
   readonly from: Instant;
   readonly temperature_c: readonly number[];
   readonly humidity_pct: readonly number[];
+  /** How fast the air moves over the piece, all the time; missing: still air, as the data sheets have it. */
+  readonly air_mps?: number | undefined;
 };
+
+/** Air indoors that nobody moves: what the data sheets stand for. */
+export const STILL_AIR_MPS = 0.1;
 
 /** What a person types about a place: warmest and coldest hour of an ordinary day, and relative humidity at each. */
 export type TypicalDay = {
@@ -32,6 +37,7 @@ export function hourlyClimate(
   zone: string,
   from: Instant,
   hours: number,
+  air_mps = STILL_AIR_MPS,
 ): Climate {
   const start = Math.floor(from / 60) * 60;
   const temperature_c: number[] = [];
@@ -49,5 +55,5 @@ export function hourlyClimate(
     temperature_c.push(typical.low_c + (typical.high_c - typical.low_c) * warmth);
     humidity_pct.push(typical.humidityAtLow_pct + (typical.humidityAtHigh_pct - typical.humidityAtLow_pct) * warmth);
   }
-  return { from: start, temperature_c, humidity_pct };
+  return { from: start, temperature_c, humidity_pct, air_mps };
 }

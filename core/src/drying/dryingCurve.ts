@@ -1,4 +1,4 @@
-import type { Climate } from '../climate/climate.ts';
+import { type Climate, STILL_AIR_MPS } from '../climate/climate.ts';
 import type { Instant } from '../quantities/units.ts';
 import { vapourPressureDeficit_pa } from './psychrometrics.ts';
 
@@ -34,14 +34,21 @@ export function dryingCurve(climate: Climate, chemistry: Chemistry, limits: Dryi
   const dry = new Float64Array(hours + 1);
   const cure = new Float64Array(hours + 1);
   const { evaporation, forming } = hourlyRates(climate, Q10[chemistry]);
+  const wind = windFactor(climate.air_mps ?? STILL_AIR_MPS);
   for (let h = 0; h < hours; h++) {
     const warmEnough = chemistry === 'clock' || climate.temperature_c[h]! >= limits.minTemperature_c;
     const dryEnough = climate.humidity_pct[h]! <= limits.maxHumidity_pct;
-    dry[h + 1] = dry[h]! + (warmEnough && dryEnough ? evaporation[h]! : 0);
+    dry[h + 1] = dry[h]! + (warmEnough && dryEnough ? evaporation[h]! * wind : 0);
     cure[h + 1] = cure[h]! + (warmEnough ? forming[h]! : 0);
   }
   return { from: climate.from, dry, cure };
 }
+
+/**
+ * Evaporation with air moving at `v` metres per second, against still air.
+ * Source: Carrier (1918), in the form ASHRAE gives for pools: rate in proportion to 0.089 + 0.0782 v.
+ */
+export const windFactor = (v: number): number => (0.089 + 0.0782 * v) / (0.089 + 0.0782 * STILL_AIR_MPS);
 
 type Rates = { readonly evaporation: Float64Array; readonly forming: Float64Array };
 /** Rates without any limits, kept per climate: many products dry in the same air. */
@@ -66,18 +73,26 @@ function hourlyRates(climate: Climate, q10: number): Rates {
 
 /**
  * When a film laid at `start` has had `nominal_minutes` of drying at reference climate on every clock it waits for.
- * Never before the data sheet's own time has passed, however warm it is.
+ * Never before the data sheet's own time has passed, however warm or thin it is.
  *
+ * @param thickness of the film against an ordinary coat: evaporation takes so many times as long, forming and cure, which
+ *   wait for what must come through the film, its square (Crank, The Mathematics of Diffusion: time in proportion to l²)
  * @returns the instant, rounded up to the minute so that nothing is called dry too early; Infinity when the
  *   known climate ends first
  * Cost: O(log hours)
  */
-export function dryAt(curve: DryingCurve, chemistry: Chemistry, nominal_minutes: number, start: Instant): Instant {
+export function dryAt(
+  curve: DryingCurve,
+  chemistry: Chemistry,
+  nominal_minutes: number,
+  start: Instant,
+  thickness = 1,
+): Instant {
   const soonest = start + Math.ceil(nominal_minutes);
   if (nominal_minutes === 0 || chemistry === 'clock') return soonest;
-  const cured = reach(curve.from, curve.cure, start, nominal_minutes);
+  const cured = reach(curve.from, curve.cure, start, nominal_minutes * thickness ** 2);
   if (chemistry !== 'waterborne') return Math.max(soonest, cured);
-  return Math.max(soonest, cured, reach(curve.from, curve.dry, start, nominal_minutes));
+  return Math.max(soonest, cured, reach(curve.from, curve.dry, start, nominal_minutes * thickness));
 }
 
 /**

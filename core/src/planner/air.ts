@@ -12,7 +12,7 @@ export type Drying = {
   stages(end: Instant): Partial<Record<Stage, Instant>>;
 };
 /** Drying as the planner asks about it; each curve is worked out once and kept. */
-export type Air = (climates: readonly string[], product: Product) => Drying;
+export type Air = (climates: readonly string[], product: Product, thickness: number) => Drying;
 
 const NO_LIMITS: DryingLimits = { minTemperature_c: 0, maxHumidity_pct: 100 };
 
@@ -25,12 +25,12 @@ export function airOf(problem: Problem): Air {
     if (!c) known.set(key, (c = dryingCurve(problem.climates[climate]!, p.chemistry, limits)));
     return c;
   };
-  return (climates, p) => {
+  return (climates, p, thickness) => {
     let curves: DryingCurve[] | null = null;
     const to: Drying['to'] = (stage, end) => {
       curves ??= climates.map((c) => curveOf(c, p));
       let at = end;
-      for (const c of curves) at = Math.max(at, dryAt(c, p.chemistry, p.stages_minutes[stage], end));
+      for (const c of curves) at = Math.max(at, dryAt(c, p.chemistry, p.stages_minutes[stage], end, thickness));
       return at;
     };
     const stages: Drying['stages'] = (end) => {

@@ -90,7 +90,7 @@ export function compileProblem(problem: Problem, previous: Plan | null): Compile
       fixed.set(s.id, at.placement);
       fixedWays.set(s.id, at.way);
     }
-  const stock = stockTimes(problem);
+  const stock = stockTimes(problem, previous);
   const loads = new Map<string, number>();
   const loadOf = (s: Step) => {
     const key = s.load ?? null;
@@ -275,6 +275,8 @@ class Places {
   readonly #calendars = new Map<string, Calendar>();
   readonly #standing = new Map<string, number>();
   readonly #always: Bits;
+  /** When noise is allowed; null: always. */
+  readonly #noise: Bits | null;
 
   constructor(problem: Problem, grid: Grid) {
     this.#problem = problem;
@@ -283,6 +285,7 @@ class Places {
     this.#products = new Map(problem.products.map((p) => [p.id, p]));
     this.#always = bitRow(grid.slots);
     setRange(this.#always, 0, grid.slots);
+    this.#noise = problem.noiseHours ? grid.hours(problem.noiseHours) : null;
     this.persons = byId(problem.people);
     this.people = this.persons.map((p) => ({
       open: grid.hours(p.hours),
@@ -343,6 +346,8 @@ class Places {
       step.product,
       step.dusty,
       step.sprayed ?? false,
+      step.noisy ?? false,
+      step.thickness ?? 1,
       step.splittable,
     ]);
     let ways = this.#ways.get(key);
@@ -412,14 +417,16 @@ class Places {
       if (s.station.guard)
         checks.push({ bits: this.#keepsRow(s.station.climate, s.station.guard), span: SPAN.work, kind: LIFT.air });
     this.#besides(step, spots, takes, checks);
-    const rows = [...worked.map((s) => s.open), tool?.open ?? null].filter((r) => r !== null);
+    const rows = [...worked.map((s) => s.open), tool?.open ?? null, step.noisy ? this.#noise : null].filter(
+      (r) => r !== null,
+    );
     return {
       place: this.#remember(spots.map((s) => s.station.id)),
       open: rows.length > 0 ? intersect(rows, this.#grid.slots) : this.#always,
       takes,
       checks,
       turns: tool?.turns ?? null,
-      film: product && this.#film(product, climates),
+      film: product && this.#film(product, climates, step.thickness ?? 1),
     };
   }
 
@@ -452,10 +459,20 @@ class Places {
 
   #calendar(step: Step, spots: readonly Spot[], tool: ToolLine | null, crew: readonly number[]): Calendar {
     const worked = spots.filter((s, i) => step.needs[i]!.span !== 'wet' && s.open);
-    const key = [crew.join('+'), worked.map((s) => s.station.id).join('+'), tool?.open ? tool.tool.id : ''].join('|');
+    const key = [
+      crew.join('+'),
+      worked.map((s) => s.station.id).join('+'),
+      tool?.open ? tool.tool.id : '',
+      step.noisy && this.#noise ? 'noisy' : '',
+    ].join('|');
     let c = this.#calendars.get(key);
     if (!c) {
-      const rows = [...crew.map((p) => this.people[p]!.open), ...worked.map((s) => s.open), tool?.open ?? null];
+      const rows = [
+        ...crew.map((p) => this.people[p]!.open),
+        ...worked.map((s) => s.open),
+        tool?.open ?? null,
+        step.noisy ? this.#noise : null,
+      ];
       this.#calendars.set(key, (c = calendarOf(intersect(rows, this.#grid.slots), this.#grid.slots)));
     }
     return c;
@@ -489,12 +506,12 @@ class Places {
   }
 
   /** A product drying in some climates; each answer is worked out once and kept. */
-  #film(product: Product, climates: readonly string[]): Film {
-    const key = `${product.id}|${climates.join('|')}`;
+  #film(product: Product, climates: readonly string[], thickness: number): Film {
+    const key = `${product.id}|${thickness}|${climates.join('|')}`;
     let film = this.#films.get(key);
     if (film) return film;
     const { slots, origin } = this.#grid;
-    const drying = this.#air(climates, product);
+    const drying = this.#air(climates, product, thickness);
     const known: (Int32Array | undefined)[] = [];
     const minutes = (stage: number, end: number): number => {
       // Kept with one added, so that a fresh row, all 0, is one that knows nothing yet.
@@ -551,7 +568,7 @@ class Places {
       end,
       people: state.by,
       stations: spots.map((s) => s?.station.id ?? ''),
-      dry: product ? this.#air(climates, product).stages(end) : {},
+      dry: product ? this.#air(climates, product, step.thickness ?? 1).stages(end) : {},
     };
     const place = isWhole ? this.#placeOf(step, found, tool) : this.#placeOf({ ...step, needs: [] }, [], tool);
     return { placement, way: { ...place, crews: [crew], speed: 1, calendars: [], checks: [] } };

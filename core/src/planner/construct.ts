@@ -57,7 +57,9 @@ export function buildBest(draft: Draft, evaluations: number): void {
 
 function build(draft: Draft, order: readonly number[]): void {
   clearBoard(draft.board);
-  const { pieces } = draft.compiled.model;
+  const { pieces, floor } = draft.compiled.model;
+  // Where the floor is short, what stands on it already goes first: it cannot be sent away.
+  if (floor) order = [...order.filter((k) => pieces[k]!.isHere), ...order.filter((k) => !pieces[k]!.isHere)];
   for (const k of order) placePiece(draft.board, draft.scratch, k, pieces[k]!.steps, Infinity);
 }
 

@@ -44,7 +44,7 @@ export function explainer(problem: Problem, plan: Plan): Explainer {
   const draft = newDraft(problem, plan);
   onBoard(draft, plan);
   const { compiled } = draft;
-  const stock = stockTimes(problem);
+  const stock = stockTimes(problem, plan);
   const waitsFor = (stepId: string): Wait => {
     const i = compiled.indexOf.get(stepId);
     const at = plan.steps[stepId];

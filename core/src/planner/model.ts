@@ -102,8 +102,12 @@ export type Step = {
   readonly tool: string | null;
   /** Product that must dry afterwards. */
   readonly product: string | null;
+  /** Thickness of the coat against an ordinary one; missing: 1. */
+  readonly thickness?: number | undefined;
   /** Raises dust: not while a zone of the same piece is wet, and nothing wet beside it. */
   readonly dusty: boolean;
+  /** Kept inside the hours in which noise is allowed. */
+  readonly noisy?: boolean | undefined;
   /** Spray in the air: not beside a wet film that was brushed. */
   readonly sprayed?: boolean | undefined;
   /** Flips, lifts or sprays the whole piece: nobody works another part of it meanwhile. */
@@ -147,6 +151,8 @@ export type Problem = {
   /** How much stands on the floor at once; missing: enough. */
   readonly floor_units?: number | null | undefined;
   readonly stock?: readonly Stock[] | undefined;
+  /** When noise is allowed; missing: always. */
+  readonly noiseHours?: Hours | null | undefined;
   /** What is planned to start before this is left where it is when a plan is improved. */
   readonly frozenUntil?: Instant | undefined;
 };

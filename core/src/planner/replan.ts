@@ -3,7 +3,7 @@ import { byUrgency } from './stockTimes.ts';
 import { planAfresh } from './construct.ts';
 import { doneOf, type Draft, finish, newDraft } from './draft.ts';
 import { lift, put, readyFor, seekOnly } from './engine/board.ts';
-import { giveFloorBack, liftPiece, placePiece, placeSteps, takeFloor } from './engine/place.ts';
+import { giveFloorBack, liftPiece, placePiece, placeSteps, settleFloor, takeFloor } from './engine/place.ts';
 import { GRID_MINUTES, type PieceToPlan, type Plan, type Problem } from './model.ts';
 import { wayOf } from './wayOf.ts';
 
@@ -32,7 +32,8 @@ export function replanned(problem: Problem, previous: Plan, touched: readonly st
   const known = numbers.filter((k) => isKnown(pieces[k]!));
   const tardy = new Set<number>();
   keepAndShift(draft, known, previous);
-  for (const k of known) if (takeFloor(draft.board, k) >= 0) tardy.add(k);
+  const hereFirst = [...known.filter((k) => model.pieces[k]!.isHere), ...known.filter((k) => !model.pieces[k]!.isHere)];
+  for (const k of hereFirst) if (takeFloor(draft.board, k) >= 0) tardy.add(k);
   for (const k of tardy) {
     liftSteps(draft, k);
     placePiece(draft.board, draft.scratch, k, model.pieces[k]!.steps, Infinity);
@@ -44,6 +45,7 @@ export function replanned(problem: Problem, previous: Plan, touched: readonly st
   }
   for (const k of numbers)
     if (!isKnown(pieces[k]!)) placePiece(draft.board, draft.scratch, k, model.pieces[k]!.steps, Infinity);
+  settleFloor(draft.board, draft.scratch);
   return draft;
 }
 

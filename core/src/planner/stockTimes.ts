@@ -1,14 +1,16 @@
 import type { Instant } from '../quantities/units.ts';
 import { inLinkOrder } from './linkOrder.ts';
-import type { PieceToPlan, Problem } from './model.ts';
+import type { PieceToPlan, Plan, Problem, Step } from './model.ts';
 
 /**
- * From when each step's product is on the shelf. What is there goes to told promises first, then by date; the rest waits
- * for the next delivery, or for an order placed now. A product whose lead time nobody knows holds nothing up.
+ * From when each step's product is on the shelf. What is there goes to steps that were planned before, then
+ * to told promises, then by date; the rest waits for the next delivery, or for an order placed now. A product whose lead time nobody knows holds nothing up.
  */
-export function stockTimes(problem: Problem): Map<string, Instant> {
+export function stockTimes(problem: Problem, previous: Plan | null): Map<string, Instant> {
   const out = new Map<string, Instant>();
   const inOrder = [...problem.pieces].sort(byUrgency).flatMap((p) => inLinkOrder(p.steps));
+  const isNew = (s: Step) => (previous?.steps[s.id] ? 0 : 1);
+  inOrder.sort((a, b) => isNew(a) - isNew(b));
   for (const stock of problem.stock ?? []) {
     const arrivals = [...stock.deliveries].sort((a, b) => a.at - b.at);
     let taken_litres = 0;

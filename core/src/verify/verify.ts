@@ -1,6 +1,8 @@
+import type { DryingLimits } from '../drying/dryingCurve.ts';
 import type { Link, PieceToPlan, Placement, Plan, Problem, Station, Step } from '../planner/model.ts';
 import { WallCalendar } from './wallCalendar.ts';
 import { minuteDryness } from './minuteDryness.ts';
+import { checkSurroundings } from './surroundings.ts';
 
 /**
  * Is a plan feasible? Shares only the model's types with what finds plans: it has its own calendar (walked minute by
@@ -25,6 +27,11 @@ export type Rule =
   | 'dust' // dusty work on a piece with a wet film on it
   | 'zone' // two steps on one zone at once
   | 'pin' // a pinned time or person not kept, and not reported
+  | 'cleanout' // a tool used for another product before it is cleaned out
+  | 'beside' // dust or spray beside wet paint
+  | 'daylight' // work outdoors in the dark
+  | 'floor' // more pieces on the floor than it holds
+  | 'stock' // product used before it can be here
   | 'stage' // a drying stage is told earlier than the verifier finds it (more than a minute off)
   | 'ready'; // the piece's ready time is wrong
 
@@ -57,10 +64,11 @@ export function verify(problem: Problem, plan: Plan): Violation[] {
     checkReady(problem, plan, piece, say);
   }
   checkPeaks(problem, use, say);
+  checkSurroundings(problem, plan, say);
   return found;
 }
 
-type Say = (rule: Rule, step: Step | string, words: string) => void;
+export type Say = (rule: Rule, step: Step | string, words: string) => void;
 
 function checkHappened(problem: Problem, step: Step, at: Placement, say: Say): void {
   const { state } = step;
@@ -86,7 +94,7 @@ function checkOwn(
   if (at.start < piece.arrival) say('arrival', step, `${title} starts before the piece is here.`);
   checkCrew(problem, step, at, title, say);
   checkPlaces(problem, step, at, title, say);
-  checkWorkingTime(problem, calendar, step, at, title, say);
+  checkWorkingTime(problem, plan, calendar, step, at, title, say);
   checkAir(problem, step, at, title, say);
   const dropped = plan.notices.some((n) => n.step === step.id && n.kind === 'pin-not-kept');
   if (!dropped && step.pin.at !== undefined && at.start !== step.pin.at)
@@ -117,6 +125,7 @@ function checkPlaces(problem: Problem, step: Step, at: Placement, title: string,
 
 function checkWorkingTime(
   problem: Problem,
+  plan: Plan,
   calendar: WallCalendar,
   step: Step,
   at: Placement,
@@ -124,10 +133,13 @@ function checkWorkingTime(
   say: Say,
 ): void {
   const speeds = at.people.map((id) => problem.people.find((p) => p.id === id)?.skills[step.skill] ?? 1);
-  const wanted = step.work_minutes / (speeds.length > 0 ? Math.min(...speeds) : 1);
+  const wanted = step.work_minutes / (speeds.length > 0 ? Math.min(...speeds) : 1) + rescueMinutes(plan, step, at);
   const workplaces = step.needs.flatMap((n, i) => (n.span === 'wet' ? [] : [at.stations[i]!]));
   const isOpen = (t: number) =>
-    at.people.every((p) => calendar.personWorks(p, t)) && workplaces.every((s) => calendar.stationOpen(s, t));
+    at.people.every((p) => calendar.personWorks(p, t)) &&
+    workplaces.every((s) => calendar.stationOpen(s, t)) &&
+    (step.tool === null || calendar.toolRuns(step.tool, t)) &&
+    (!step.noisy || calendar.noiseAllowed(t));
   let working = 0;
   for (let t = at.start; t < at.end; t++) if (isOpen(t)) working++;
   const closed = at.end - at.start - working;
@@ -143,15 +155,13 @@ function checkWorkingTime(
 
 function checkAir(problem: Problem, step: Step, at: Placement, title: string, say: Say): void {
   const limits = problem.products.find((p) => p.id === step.product)?.limits;
+  step.needs.forEach((need, i) => {
+    const spot = problem.stations.find((s) => s.id === at.stations[i]);
+    if (need.span !== 'wet' && spot?.guard && isBroken(problem, spot.guard, spot.climate, at.start, at.end))
+      say('air', step, `${title} is done at ${spot.name} while it is too cold or too wet there.`);
+  });
   if (!limits) return;
-  const broken = (climate: string, from: number, until: number) => {
-    const c = problem.climates[climate]!;
-    for (let t = from; t < until; t++) {
-      const h = Math.max(0, Math.min(Math.floor((t - c.from) / 60), c.temperature_c.length - 1));
-      if (c.temperature_c[h]! < limits.minTemperature_c || c.humidity_pct[h]! > limits.maxHumidity_pct) return true;
-    }
-    return false;
-  };
+  const broken = (climate: string, from: number, until: number) => isBroken(problem, limits, climate, from, until);
   const workplace = problem.stations.find((s) => s.id === at.stations[0])?.climate;
   const wetUntil = at.dry.handle ?? at.end;
   if (
@@ -159,6 +169,22 @@ function checkAir(problem: Problem, step: Step, at: Placement, title: string, sa
     climatesOf(problem, step, at).some((c) => broken(c, at.end, wetUntil))
   )
     say('air', step, `${title} is too cold or too damp somewhere between start and dry to handle.`);
+}
+
+function isBroken(problem: Problem, limits: DryingLimits, climate: string, from: number, until: number): boolean {
+  const c = problem.climates[climate]!;
+  for (let t = from; t < until; t++) {
+    const h = Math.max(0, Math.min(Math.floor((t - c.from) / 60), c.temperature_c.length - 1));
+    if (c.temperature_c[h]! < limits.minTemperature_c || c.humidity_pct[h]! > limits.maxHumidity_pct) return true;
+  }
+  return false;
+}
+
+/** Extra work that makes good a window that was missed. */
+function rescueMinutes(plan: Plan, step: Step, at: Placement): number {
+  const missed = step.after.filter((l) => l.max_minutes !== null && at.start > plan.steps[l.step]!.end + l.max_minutes);
+  if (missed.length === 0 || !step.after.every((l) => l.max_minutes === null || l.rescue)) return 0;
+  return Math.max(...step.after.map((l) => l.rescue?.minutes ?? 0));
 }
 
 /** Where a film dries: its wet places, else where it was worked, else the shop's first place. */
@@ -175,11 +201,13 @@ function climatesOf(problem: Problem, step: Step, at: Placement): string[] {
 function checkStages(problem: Problem, step: Step, at: Placement, say: Say): void {
   const product = problem.products.find((p) => p.id === step.product);
   if (!product) return;
-  for (const stage of ['handle', 'sand', 'recoat', 'topcoat', 'travel'] as const) {
+  for (const stage of ['touch', 'handle', 'sand', 'recoat', 'topcoat', 'travel'] as const) {
     const told = at.dry[stage];
     if (told === undefined) continue;
     const own = Math.max(
-      ...climatesOf(problem, step, at).map((c) => minuteDryness(problem.climates[c]!, product, stage, at.end)),
+      ...climatesOf(problem, step, at).map((c) =>
+        minuteDryness(problem.climates[c]!, product, stage, at.end, step.thickness),
+      ),
       at.end,
     );
     if (Math.abs(own - told) > 1)
@@ -199,7 +227,7 @@ function checkLinks(problem: Problem, plan: Plan, piece: PieceToPlan, step: Step
     if (at.start < originOf(problem, before, was, link) + link.min_minutes - 1)
       say('gap-min', step, `“${step.title}” of ${piece.name} starts before “${before.title}” is ready for it.`);
     // A window that already closed cannot be kept any more; it is reported, not planned.
-    const told = plan.notices.some((n) => n.step === step.id && n.kind === 'window-missed');
+    const told = plan.notices.some((n) => n.step === step.id && n.kind !== 'pin-not-kept');
     if (link.max_minutes !== null && at.start > was.end + link.max_minutes && !told)
       say(
         'gap-max',
@@ -215,7 +243,9 @@ function originOf(problem: Problem, before: Step, was: Placement, link: Link): n
   const stage = link.from;
   return Math.max(
     was.end,
-    ...climatesOf(problem, before, was).map((c) => minuteDryness(problem.climates[c]!, product, stage, was.end)),
+    ...climatesOf(problem, before, was).map((c) =>
+      minuteDryness(problem.climates[c]!, product, stage, was.end, before.thickness),
+    ),
   );
 }
 
@@ -227,7 +257,8 @@ function checkWithinPiece(problem: Problem, plan: Plan, piece: PieceToPlan, say:
       if (a === b || b.step.state.kind !== 'planned') continue;
       const overlap = a.at.start < b.at.end && b.at.start < a.at.end;
       const earlierIsFixed = a.step.state.kind !== 'planned' || a.step.id < b.step.id;
-      if (overlap && earlierIsFixed && a.step.zones.some((z) => b.step.zones.includes(z)))
+      const sameParts = a.step.moves || b.step.moves || a.step.zones.some((z) => b.step.zones.includes(z));
+      if (overlap && earlierIsFixed && sameParts)
         say('zone', b.step, `“${b.step.title}” and “${a.step.title}” work the same part of ${piece.name} at once.`);
       if (b.step.dusty && wetInPlace(a.step) && b.at.start < (a.at.dry.handle ?? a.at.end) && a.at.start < b.at.end)
         say('dust', b.step, `“${b.step.title}” raises dust while “${a.step.title}” is wet on ${piece.name}.`);

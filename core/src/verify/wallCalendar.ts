@@ -12,6 +12,8 @@ export class WallCalendar {
   readonly #wall = new Map<number, WallHalfHour>();
   readonly #people: ReadonlyMap<string, Hours>;
   readonly #stations: ReadonlyMap<string, Hours | null>;
+  readonly #tools: ReadonlyMap<string, Hours | null>;
+  readonly #noise: Hours | null;
 
   constructor(problem: Problem) {
     this.#show = new Intl.DateTimeFormat('en-CA', {
@@ -26,6 +28,8 @@ export class WallCalendar {
     });
     this.#people = new Map(problem.people.map((p) => [p.id, p.hours]));
     this.#stations = new Map(problem.stations.map((s) => [s.id, s.hours]));
+    this.#noise = problem.noiseHours ?? null;
+    this.#tools = new Map(problem.tools.map((t) => [t.id, t.hours ?? null]));
   }
 
   personWorks(id: string, t: number): boolean {
@@ -35,6 +39,15 @@ export class WallCalendar {
 
   stationOpen(id: string, t: number): boolean {
     const hours = this.#stations.get(id);
+    return hours === null || (hours !== undefined && this.#isOpen(hours, t));
+  }
+
+  noiseAllowed(t: number): boolean {
+    return this.#noise === null || this.#isOpen(this.#noise, t);
+  }
+
+  toolRuns(id: string, t: number): boolean {
+    const hours = this.#tools.get(id);
     return hours === null || (hours !== undefined && this.#isOpen(hours, t));
   }
 

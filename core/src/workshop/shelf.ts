@@ -13,7 +13,10 @@ export type ShelfPaint = {
   readonly can_litres: number | null;
   readonly can_cents: number | null;
   readonly lead_days: number | null;
+  /** Cans on their way. */
+  readonly deliveries?: readonly Delivery[] | undefined;
 };
+export type Delivery = { readonly at: Instant; readonly litres: number };
 export type Demand = {
   readonly paint: ShelfPaint;
   /** What the coats still to come take, losses included. */

@@ -1,5 +1,7 @@
+import type { Position } from '../calendar/daylight.ts';
+import type { Hours, Shift } from '../calendar/hours.ts';
 import { type ClimateSeries, type TypicalDay, hourlyClimate } from '../climate/climate.ts';
-import type { Pin, PieceToPlan, Problem, Person, Station, StepState, Tool } from '../planner/model.ts';
+import type { Link, Pin, PieceToPlan, Problem, Person, Station, StepState, Tool } from '../planner/model.ts';
 import { catalogueOf } from '../products/library.ts';
 import type { Product } from '../products/product.ts';
 import type { Instant } from '../quantities/units.ts';
@@ -7,6 +9,7 @@ import type { ShopMeans } from '../route/buildRoute.ts';
 import type { HouseRules } from '../route/houseRules.ts';
 import type { RouteStep } from '../route/piece.ts';
 import type { Mix } from './mix.ts';
+import { type Planning, PLANNING_DEFAULTS } from './planning.ts';
 import type { Recipe } from './recipe.ts';
 import type { ShelfPaint } from './shelf.ts';
 
@@ -16,6 +19,8 @@ export type ClimatePlace = {
   readonly name: string;
   readonly typical: TypicalDay;
   readonly series: ClimateSeries | null;
+  /** How fast the air moves there (a fan); missing: still. */
+  readonly air_mps?: number | undefined;
 };
 
 /** The shop as its owner sets it up. */
@@ -31,6 +36,13 @@ export type Shop = {
   readonly house: HouseRules;
   readonly recipes: readonly Recipe[];
   readonly mixes: readonly Mix[];
+  /** Where it stands on the globe, for daylight. */
+  readonly sun?: Position | null | undefined;
+  /** Pieces of ordinary size that stand on the floor at once; null: never short of it. */
+  readonly floor_units?: number | null | undefined;
+  /** Hours of each day in which noise is allowed; null: always. */
+  readonly noise?: Shift | null | undefined;
+  readonly planning?: Planning | undefined;
 };
 
 /** What of the shop changes how a piece is done. */
@@ -67,6 +79,7 @@ export const stepId = (pieceId: string, key: string) => `${pieceId}.${key}`;
 export function problemOf(shop: Shop, pieces: readonly ShopPiece[], now: Instant): Problem {
   const hours = Math.ceil((AHEAD_MINUTES + BACK_MINUTES + AFTER_MINUTES) / 60);
   const from = now - BACK_MINUTES;
+  const toPlan = pieceToPlan(shop);
   return {
     now,
     horizon: now + AHEAD_MINUTES,
@@ -76,38 +89,85 @@ export function problemOf(shop: Shop, pieces: readonly ShopPiece[], now: Instant
     tools: shop.tools,
     products: [...catalogueOf(shop.products).values()],
     climates: Object.fromEntries(
-      shop.places.map((p) => [p.id, hourlyClimate(p.typical, p.series, shop.timeZone, from, hours)]),
+      shop.places.map((p) => [p.id, hourlyClimate(p.typical, p.series, shop.timeZone, from, hours, p.air_mps)]),
     ),
-    pieces: pieces.filter((p) => p.active && p.steps.length > 0).map(pieceToPlan),
+    pieces: pieces.filter((p) => p.active && p.steps.length > 0).map(toPlan),
+    sun: shop.sun ?? null,
+    floor_units: shop.floor_units ?? null,
+    noiseHours: shop.noise ? everyDay(shop.noise) : null,
+    stock: shop.paints.map((p) => ({
+      id: p.id,
+      name: p.name,
+      onHand_litres: p.on_hand_litres,
+      deliveries: p.deliveries ?? [],
+      lead_minutes: p.lead_days === null ? null : p.lead_days * 1440,
+    })),
+    frozenUntil: now + (shop.planning ?? PLANNING_DEFAULTS).frozen_hours * 60,
   };
 }
 
-export function pieceToPlan(p: ShopPiece): PieceToPlan {
-  return {
+const everyDay = (shift: Shift): Hours => ({
+  weekly: Array.from({ length: 7 }, () => [shift]),
+  exceptions: [],
+  blocks: [],
+});
+
+/** A piece as the planner takes it, with what of the shop its steps draw on. */
+export function pieceToPlan(shop: Shop): (p: ShopPiece) => PieceToPlan {
+  const products = catalogueOf(shop.products);
+  return (p) => ({
     id: p.id,
     name: p.name,
     arrival: p.arrival,
     due: p.due,
     told: p.told,
     weight: p.told ? WEIGHT.told : WEIGHT[p.kind],
-    steps: p.steps.map((s) => ({
-      id: s.id,
-      title: s.title,
-      zones: s.zones,
-      work_minutes: s.work_minutes,
-      hands: s.hands,
-      skill: s.skill,
-      splittable: s.splittable,
-      needs: s.needs,
-      tool: s.tool,
-      product: s.product,
-      dusty: s.dusty,
-      after: s.after.map((l) => ({ ...l, step: stepId(p.id, l.step) })),
-      state: s.state,
-      pin: s.pin,
-    })),
-  };
+    floor_units: Math.max(1, ...p.steps.flatMap((s) => s.needs.map((n) => (n.kind === 'bench' ? n.units : 0)))),
+    staysUntilDue: p.kind === 'client',
+    steps: p.steps.map((s) => {
+      const sprayed = s.method === 'spray' || s.method === 'aerosol';
+      const paint = shop.paints.find((x) => x.product === s.product && x.hex.toLowerCase() === s.colour?.toLowerCase());
+      return {
+        id: s.id,
+        title: s.title,
+        zones: s.zones,
+        work_minutes: s.work_minutes,
+        hands: s.hands,
+        skill: s.skill,
+        splittable: s.splittable,
+        needs: s.needs,
+        tool: s.tool,
+        product: s.product,
+        dusty: s.dusty,
+        sprayed,
+        noisy: s.dusty || s.tool === SPRAYER,
+        moves: s.hands === 2 || sprayed,
+        load: s.product === null ? null : [s.product, s.colour ?? '', s.method ?? ''].join(' '),
+        uses: paint ? { stock: paint.id, litres: s.litres } : null,
+        after: s.after.map((l) => ({ ...withRescue(l, s, p, products), step: stepId(p.id, l.step) })),
+        state: s.state,
+        pin: s.pin,
+      };
+    }),
+  });
 }
+
+/**
+ * A coat laid after the coat below has grown too hard to hold it is scuff-sanded first; where sanding stands between the
+ * two anyway, nothing is lost by waiting.
+ */
+function withRescue(link: Link, s: ShopStep, p: ShopPiece, products: ReadonlyMap<string, Product>): Link {
+  const before = p.steps.find((x) => x.key === link.step);
+  const window = before?.product ? (products.get(before.product)?.recoatMax_minutes ?? null) : null;
+  if (!before || window === null || link.max_minutes !== null || link.from !== 'recoat' || s.coat === null) return link;
+  const isSanded = p.steps.some(
+    (x) => x.dusty && x.after.some((l) => l.step === before.key) && s.after.some((l) => l.step === x.key),
+  );
+  return isSanded ? link : { ...link, max_minutes: Math.max(window, link.min_minutes), rescue: SCUFF };
+}
+/** Common practice. */
+const SCUFF = { title: 'scuff-sand', minutes: 15 };
+const SPRAYER = 'sprayer';
 
 /** A route as steps of a piece, nothing done yet. */
 export const stepsOf = (pieceId: string, route: readonly RouteStep[]): ShopStep[] =>

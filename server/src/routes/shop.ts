@@ -7,6 +7,7 @@ import {
   PaintInput,
   PersonInput,
   PlaceInput,
+  PlanningInput,
   ProductInput,
   ProductsInput,
   RecipeInput,
@@ -24,6 +25,7 @@ import {
   removeProduct,
   removeShopRow,
   saveHouse,
+  savePlanning,
   saveProducts,
   saveShopRow,
   saveWorkshop,
@@ -56,6 +58,10 @@ export function shopRoutes({ deps }: AppOptions): Router {
     .put('/workshop', async (req, res) => {
       const actor = await ownerOf(req);
       res.json(await saveWorkshop(deps, actor, await WorkshopInput.validate(req.body, ALL)));
+    })
+    .put('/planning', async (req, res) => {
+      const actor = await ownerOf(req);
+      res.json(await savePlanning(deps, actor, await PlanningInput.validate(req.body, ALL)));
     })
     .put('/house', async (req, res) => {
       const actor = await ownerOf(req);

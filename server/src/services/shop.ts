@@ -6,6 +6,7 @@ import type {
   PaintInput,
   PersonInput,
   PlaceInput,
+  PlanningInput,
   StationInput,
   ToolInput,
   WorkshopInput,
@@ -53,7 +54,7 @@ export function saveShopRow(
 }
 
 /** What is kept in these says nothing about when anything can be done. */
-const NO_PLAN_NEEDED: readonly ShopTable[] = ['paints', 'mixes', 'recipes'];
+const NO_PLAN_NEEDED: readonly ShopTable[] = ['mixes', 'recipes'];
 
 async function ownProducts(rows: Recorder): Promise<Product[]> {
   const own = await ProductRow.findAll({ where: { workshop_id: rows.workshopId }, transaction: rows.transaction });
@@ -184,10 +185,30 @@ export function saveWorkshop(deps: Deps, actor: Actor, input: WorkshopInput): Pr
       await rows.update(
         'workshops',
         actor.workshopId,
-        { name: input.name, units: input.units, time_zone: input.timeZone },
+        {
+          name: input.name,
+          units: input.units,
+          time_zone: input.timeZone,
+          latitude_deg: input.latitude_deg,
+          longitude_deg: input.longitude_deg,
+          floor_units: input.floor_units,
+          noise: input.noise,
+        },
         input.version,
       );
       return { summary: 'Changed the workshop’s settings', planning: 'repair' };
+    },
+  });
+}
+
+/** What matters more in a plan, and how far ahead nothing is moved; only later improvement follows it. */
+export function savePlanning(deps: Deps, actor: Actor, input: PlanningInput): Promise<CommandAnswer> {
+  const { commandId, version, ...planning } = input;
+  return carryOut(deps, actor, {
+    id: commandId,
+    run: async (rows) => {
+      await rows.update('workshops', actor.workshopId, { planning }, version);
+      return { summary: 'Changed what matters in a plan', planning: 'none' };
     },
   });
 }

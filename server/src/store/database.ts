@@ -3,12 +3,14 @@ import { SequelizeStorage, Umzug } from 'umzug';
 import * as firstShop from '../../migrations/0001-first-shop.ts';
 import * as paintOnTheShelf from '../../migrations/0002-paint-on-the-shelf.ts';
 import * as routesInThePaintersHand from '../../migrations/0003-routes-in-the-painters-hand.ts';
+import * as wholeShopInThePlan from '../../migrations/0004-the-whole-shop-in-the-plan.ts';
 import { defineModels } from './models.ts';
 
 const MIGRATIONS = {
   '0001-first-shop': firstShop,
   '0002-paint-on-the-shelf': paintOnTheShelf,
   '0003-routes-in-the-painters-hand': routesInThePaintersHand,
+  '0004-the-whole-shop-in-the-plan': wholeShopInThePlan,
 };
 const LOCK = 7_410_061; // any number, the same for every server that migrates this database
 

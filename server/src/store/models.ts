@@ -1,4 +1,11 @@
-import { DataTypes, Model, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
+import {
+  type CreationOptional,
+  DataTypes,
+  Model,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type Sequelize,
+} from 'sequelize';
 import type {
   ArrivalSheet,
   Brief,
@@ -22,6 +29,10 @@ import type {
   StationKind,
   TypicalDay,
   ClimateSeries,
+  Delivery,
+  DryingLimits,
+  Planning,
+  Shift,
 } from '@app/core';
 
 export class WorkshopRow extends Model<InferAttributes<WorkshopRow>, InferCreationAttributes<WorkshopRow>> {
@@ -31,6 +42,11 @@ export class WorkshopRow extends Model<InferAttributes<WorkshopRow>, InferCreati
   declare units: 'metric' | 'us';
   declare is_demo: boolean;
   declare house: Partial<HouseRules>;
+  declare latitude_deg: CreationOptional<number | null>;
+  declare longitude_deg: CreationOptional<number | null>;
+  declare floor_units: CreationOptional<number | null>;
+  declare noise: CreationOptional<Shift | null>;
+  declare planning: CreationOptional<Partial<Planning>>;
   declare revision: number;
   declare version: number;
 }
@@ -60,6 +76,9 @@ export class StationRow extends Model<InferAttributes<StationRow>, InferCreation
   declare capacity: number;
   declare hours: Hours | null;
   declare climate: string;
+  declare beside: CreationOptional<readonly string[]>;
+  declare daylight: CreationOptional<boolean>;
+  declare guard: CreationOptional<DryingLimits | null>;
   declare version: number;
 }
 export class ToolRow extends Model<InferAttributes<ToolRow>, InferCreationAttributes<ToolRow>> {
@@ -67,6 +86,8 @@ export class ToolRow extends Model<InferAttributes<ToolRow>, InferCreationAttrib
   declare workshop_id: string;
   declare name: string;
   declare capacity: number;
+  declare hours: CreationOptional<Hours | null>;
+  declare cleanout_minutes: CreationOptional<number>;
   declare version: number;
 }
 export class PlaceRow extends Model<InferAttributes<PlaceRow>, InferCreationAttributes<PlaceRow>> {
@@ -75,6 +96,7 @@ export class PlaceRow extends Model<InferAttributes<PlaceRow>, InferCreationAttr
   declare name: string;
   declare typical: TypicalDay;
   declare series: ClimateSeries | null;
+  declare air_mps: CreationOptional<number>;
   declare version: number;
 }
 export class PaintRow extends Model<InferAttributes<PaintRow>, InferCreationAttributes<PaintRow>> {
@@ -87,6 +109,7 @@ export class PaintRow extends Model<InferAttributes<PaintRow>, InferCreationAttr
   declare can_litres: number | null;
   declare can_cents: number | null;
   declare lead_days: number | null;
+  declare deliveries: CreationOptional<readonly Delivery[]>;
   declare version: number;
 }
 export class ProductRow extends Model<InferAttributes<ProductRow>, InferCreationAttributes<ProductRow>> {
@@ -208,6 +231,11 @@ export function defineModels(sequelize: Sequelize): void {
       units: text(),
       is_demo: flag(),
       house: json(),
+      latitude_deg: DataTypes.DOUBLE,
+      longitude_deg: DataTypes.DOUBLE,
+      floor_units: DataTypes.INTEGER,
+      noise: DataTypes.JSONB,
+      planning: { ...json(), defaultValue: {} },
       revision: whole(),
       version: version(),
     },
@@ -239,16 +267,35 @@ export function defineModels(sequelize: Sequelize): void {
       capacity: whole(),
       hours: DataTypes.JSONB,
       climate: text(),
+      beside: { ...json(), defaultValue: [] },
+      daylight: { ...flag(), defaultValue: false },
+      guard: DataTypes.JSONB,
       version: version(),
     },
     options('stations'),
   );
   ToolRow.init(
-    { id: id(), workshop_id: owned(), name: text(), capacity: whole(), version: version() },
+    {
+      id: id(),
+      workshop_id: owned(),
+      name: text(),
+      capacity: whole(),
+      hours: DataTypes.JSONB,
+      cleanout_minutes: { ...whole(), defaultValue: 0 },
+      version: version(),
+    },
     options('tools'),
   );
   PlaceRow.init(
-    { id: id(), workshop_id: owned(), name: text(), typical: json(), series: DataTypes.JSONB, version: version() },
+    {
+      id: id(),
+      workshop_id: owned(),
+      name: text(),
+      typical: json(),
+      series: DataTypes.JSONB,
+      air_mps: { type: DataTypes.DOUBLE, allowNull: false, defaultValue: 0.1 },
+      version: version(),
+    },
     options('places'),
   );
   PaintRow.init(
@@ -262,6 +309,7 @@ export function defineModels(sequelize: Sequelize): void {
       can_litres: DataTypes.DOUBLE,
       can_cents: DataTypes.INTEGER,
       lead_days: DataTypes.INTEGER,
+      deliveries: { ...json(), defaultValue: [] },
       version: version(),
     },
     options('paints'),

@@ -1,4 +1,4 @@
-import { HOUSE_DEFAULTS, type Plan, type Shop, type ShopPiece } from '@app/core';
+import { HOUSE_DEFAULTS, PLANNING_DEFAULTS, type Plan, type Shop, type ShopPiece } from '@app/core';
 import type { PhotoView, PieceView } from '@app/contract';
 import type { Transaction } from 'sequelize';
 import {
@@ -65,30 +65,49 @@ export async function loadShop(workshopId: string, transaction?: Transaction): P
     shop: {
       timeZone: workshop.time_zone,
       people: people.map(({ id, name, hours, skills }) => ({ id, name, hours, skills })),
-      stations: stations.map(({ id, name, kind, capacity, hours, climate }) => ({
+      stations: stations.map(({ id, name, kind, capacity, hours, climate, beside, daylight, guard }) => ({
         id,
         name,
         kind,
         capacity,
         hours,
         climate,
+        beside,
+        daylight,
+        guard,
       })),
-      tools: tools.map(({ id, name, capacity }) => ({ id, name, capacity })),
-      paints: paints.map(({ id, name, hex, product, on_hand_litres, can_litres, can_cents, lead_days }) => ({
+      tools: tools.map(({ id, name, capacity, hours, cleanout_minutes }) => ({
         id,
         name,
-        hex,
-        product,
-        on_hand_litres,
-        can_litres,
-        can_cents,
-        lead_days,
+        capacity,
+        hours,
+        cleanout_minutes,
       })),
+      paints: paints.map(
+        ({ id, name, hex, product, on_hand_litres, can_litres, can_cents, lead_days, deliveries }) => ({
+          id,
+          name,
+          hex,
+          product,
+          on_hand_litres,
+          can_litres,
+          can_cents,
+          lead_days,
+          deliveries,
+        }),
+      ),
       products: products.map((p) => p.product),
       house: { ...HOUSE_DEFAULTS, ...workshop.house },
+      sun:
+        workshop.latitude_deg === null || workshop.longitude_deg === null
+          ? null
+          : { latitude_deg: workshop.latitude_deg, longitude_deg: workshop.longitude_deg },
+      floor_units: workshop.floor_units,
+      noise: workshop.noise,
+      planning: { ...PLANNING_DEFAULTS, ...workshop.planning },
       recipes: recipes.map(({ id, name, brief, edits }) => ({ id, name, brief, edits })),
       mixes: mixes.map(({ id, name, hex, parts, note }) => ({ id, name, hex, parts, note })),
-      places: places.map(({ id, name, typical, series }) => ({ id, name, typical, series })),
+      places: places.map(({ id, name, typical, series, air_mps }) => ({ id, name, typical, series, air_mps })),
     },
     pieces: pieces.map((p) => pieceView(p, stepsOf.get(p.id) ?? [], photosOf.get(p.id) ?? [])),
   };

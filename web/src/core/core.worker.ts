@@ -110,6 +110,7 @@ self.onmessage = (event: MessageEvent<{ id: number; question: Question }>) => {
     return;
   }
   const problem = problemOf(q.shop, q.pieces, q.now);
-  const answer = q.kind === 'explain' ? explain(problem, q.plan) : preview(problem, q.plan, pieceToPlan(q.piece));
+  const answer =
+    q.kind === 'explain' ? explain(problem, q.plan) : preview(problem, q.plan, pieceToPlan(q.shop)(q.piece));
   self.postMessage({ id, answer });
 };

@@ -28,6 +28,10 @@ export function sayWait(wait: Wait, steps: readonly ShopStep[], saying: Saying):
       return `Waits until it is warm and dry enough, ${sayTime(wait.until, saying)}.`;
     case 'hours':
       return `Waits for working hours, ${sayTime(wait.until, saying)}.`;
+    case 'dust':
+      return `Waits until no dust, spray or wet paint is beside it, ${sayTime(wait.until, saying)}.`;
+    case 'delivery':
+      return `Waits for its product to be on the shelf, ${sayTime(wait.until, saying)}.`;
     case 'several':
       return `Keeps its place in the plan, ${sayTime(wait.until, saying)}.`;
   }
@@ -44,6 +48,8 @@ const REASON: Record<string, string> = {
   person: 'for people',
   space: 'for bench or rack space',
   tool: 'for the sprayer',
+  dust: 'for clean air beside it',
+  delivery: 'for a delivery',
   hours: 'over nights and closed days',
   several: 'in line behind other pieces',
   pin: 'for the time it was set to',

@@ -25,6 +25,8 @@ test.each<[Wait, string | null]>([
   [{ kind: 'space', until: now + 60 }, 'Waits for space on the bench or rack, today 11:00.'],
   [{ kind: 'tool', until: now + 60 }, 'Waits for the sprayer, today 11:00.'],
   [{ kind: 'air', until: now + 60 }, 'Waits until it is warm and dry enough, today 11:00.'],
+  [{ kind: 'dust', until: now + 60 }, 'Waits until no dust, spray or wet paint is beside it, today 11:00.'],
+  [{ kind: 'delivery', until: now + 60 }, 'Waits for its product to be on the shelf, today 11:00.'],
   [{ kind: 'hours', until: now + 60 }, 'Waits for working hours, today 11:00.'],
   [{ kind: 'arrival', until: now + 60 }, 'Waits for the piece to arrive, today 11:00.'],
   [{ kind: 'pin', until: now + 60 }, 'Set to start no earlier than today 11:00.'],

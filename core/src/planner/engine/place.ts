@@ -62,7 +62,7 @@ const MOST_FLOOR_TRIES = 50;
 export function takeFloor(b: Board, piece: number): number {
   const { model } = b;
   const p = model.pieces[piece]!;
-  if (!model.floor || p.floor === 0) return -1;
+  if (!model.floor || p.floor === 0 || !isWhole(b, piece)) return -1;
   const stay = stayOf(b, piece);
   const until = Math.min(model.slots, stay.until);
   const clash = p.isHere ? -1 : lastClear(rowFor(model.floor.line, p.floor), stay.from, until);
@@ -81,9 +81,33 @@ export function liftPiece(b: Board, piece: number): void {
 export function giveFloorBack(b: Board, piece: number): void {
   const { model } = b;
   const p = model.pieces[piece]!;
-  if (!model.floor || p.floor === 0 || !p.steps.every((i) => b.start[i]! >= 0)) return;
+  if (!model.floor || p.floor === 0 || !isWhole(b, piece)) return;
   const stay = stayOf(b, piece);
   take(model.floor.line, stay.from, Math.min(model.slots, stay.until), -p.floor);
+}
+
+const isWhole = (b: Board, piece: number) => b.model.pieces[piece]!.steps.every((i) => b.start[i]! >= 0);
+
+/**
+ * Moves pieces that are still to come out of the way of those that stand here longer than was thought. Pieces that are
+ * here take their floor whether it fits or not; nobody can send them away.
+ */
+export function settleFloor(b: Board, scratch: Scratch): void {
+  const { model } = b;
+  if (!model.floor) return;
+  const { line } = model.floor;
+  for (let k = 0, tries = 0; k < model.pieces.length; k++) {
+    const p = model.pieces[k]!;
+    if (p.isHere || p.floor === 0 || !isWhole(b, k)) continue;
+    const stay = stayOf(b, k);
+    let isOver = false;
+    for (let s = stay.from; s < Math.min(stay.until, model.slots) && !isOver; s++)
+      isOver = line.used[s]! > line.capacity;
+    if (!isOver) continue;
+    liftPiece(b, k);
+    placePiece(b, scratch, k, p.steps, Infinity);
+    if (++tries < model.pieces.length) k = -1;
+  }
 }
 
 /** How long a wholly placed piece stands on the floor. */
@@ -96,7 +120,7 @@ export function stayOf(b: Board, piece: number): { from: number; until: number; 
     const d = doneSlot(b, i);
     if (d > done) done = d;
   }
-  return { from, until: p.holdUntilDue && p.due > done ? p.due : done, done };
+  return { from: p.isHere ? 0 : from, until: p.holdUntilDue && p.due > done ? p.due : done, done };
 }
 
 /**

@@ -5,7 +5,14 @@ import type { ConflictRule, Scene } from './conflict.ts';
 const whole = (is: boolean): readonly null[] => (is ? [null] : []);
 const pale = (c: Scene) => isPale(readColour(c.brief.body.hex));
 const noPrimer = (c: Scene) => !c.steps.some((s) => s.coat === 'primer');
-const prime = () => ({ label: 'Prime after all', brief: { prime: 'auto' as const } });
+/** A chippy look goes without primer, so there it is one or the other; a house that leaves primer out is overruled. */
+const prime = (c: Scene) =>
+  c.looks('chippy')
+    ? {
+        label: 'Prime instead of chippy',
+        brief: { prime: 'yes' as const, looks: (c.brief.looks ?? []).filter((l) => l.kind !== 'chippy') },
+      }
+    : { label: 'Prime after all', brief: { prime: c.brief.prime === 'auto' ? ('yes' as const) : ('auto' as const) } };
 const sealsWith = (c: Scene, family: string) =>
   c.steps.some((s) => c.productOf(s)?.family === family && s.phase === 'seal');
 
