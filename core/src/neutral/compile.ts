@@ -10,6 +10,7 @@ import {
   type Take,
   type Way,
 } from '../planner/engine/engineModel.ts';
+import { newFloor } from '../planner/engine/floor.ts';
 import { type Line, newLine, rowFor } from '../planner/engine/line.ts';
 import { calendarOf, intersect } from '../planner/engine/calendars.ts';
 import { type Turns, newTurns } from '../planner/engine/turns.ts';
@@ -164,6 +165,7 @@ export function compile(instance: NeutralInstance): Compiled {
       floor: p.floor,
       holdUntilDue: p.holdUntilDue,
       isHere: false,
+      rank: 0,
       lateCost: 100 * p.weight * grid,
       flowCost: p.weight * grid,
     };
@@ -179,7 +181,7 @@ export function compile(instance: NeutralInstance): Compiled {
       people,
       lines,
       turns,
-      floor: isFloorTight ? { line: newLine(slots, instance.floor.capacity) } : null,
+      floor: isFloorTight ? newFloor(slots, instance.floor.capacity) : null,
       steps,
       pieces: enginePieces,
     },

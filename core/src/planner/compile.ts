@@ -24,6 +24,7 @@ import {
   type Take,
   type Way,
 } from './engine/engineModel.ts';
+import { newFloor } from './engine/floor.ts';
 import { type Line, newLine, rowFor } from './engine/line.ts';
 import { type Turns, newTurns } from './engine/turns.ts';
 import { inLinkOrder } from './linkOrder.ts';
@@ -163,13 +164,14 @@ export function compileProblem(problem: Problem, previous: Plan | null): Compile
       floor: p.floor_units ?? 0,
       holdUntilDue: p.due !== null && p.staysUntilDue === true,
       isHere: p.arrival <= problem.now,
+      rank: p.told ? 1 : 0,
       lateCost,
       flowCost,
     };
   });
   const standing = pieces.reduce((n, p) => n + (p.floor_units ?? 0), 0);
   const floorUnits = problem.floor_units ?? null;
-  const floor = floorUnits !== null && standing > floorUnits ? { line: newLine(grid.slots, floorUnits) } : null;
+  const floor = floorUnits !== null && standing > floorUnits ? newFloor(grid.slots, floorUnits) : null;
   return {
     problem,
     origin: grid.origin,

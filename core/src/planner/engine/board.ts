@@ -9,6 +9,7 @@ import {
   type Span,
   type Way,
 } from './engineModel.ts';
+import { emptyFloor } from './floor.ts';
 import { empty, take } from './line.ts';
 import { addTurn, clearTurns, fitTurn, removeTurn } from './turns.ts';
 
@@ -50,7 +51,7 @@ export function clearBoard(b: Board): void {
   }
   for (const line of model.lines) empty(line);
   for (const t of model.turns) clearTurns(t);
-  if (model.floor) empty(model.floor.line);
+  if (model.floor) emptyFloor(model.floor);
   b.start.fill(-1);
   for (let i = 0; i < model.steps.length; i++) {
     const at = model.steps[i]!.fixed;

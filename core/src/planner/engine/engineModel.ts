@@ -1,4 +1,5 @@
 import type { Bits } from './bits.ts';
+import type { Floor } from './floor.ts';
 import type { Line } from './line.ts';
 import type { Turns } from './turns.ts';
 
@@ -15,7 +16,7 @@ export type EngineModel = {
   /** Everything that ways draw on, so that the board can be emptied. */
   readonly lines: readonly Line[];
   readonly turns: readonly Turns[];
-  readonly floor: { readonly line: Line } | null;
+  readonly floor: Floor | null;
   readonly steps: readonly EngineStep[];
   readonly pieces: readonly EnginePiece[];
 };
@@ -125,6 +126,8 @@ export type EnginePiece = {
   readonly holdUntilDue: boolean;
   /** Stands on the floor already, whether it fits or not. */
   readonly isHere: boolean;
+  /** Pieces of a higher rank go first in every rule: told promises before dates nobody was told. */
+  readonly rank: number;
   /** Cost per slot late, and per slot from release to completion. */
   readonly lateCost: number;
   readonly flowCost: number;

@@ -1,6 +1,5 @@
-import { lastClear } from './bits.ts';
 import { type Board, doneSlot, latestFor, lift, put, readyFor, seek } from './board.ts';
-import { rowFor, take } from './line.ts';
+import { lastFull, stand } from './floor.ts';
 
 /**
  * What the attempts to place pieces keep: how far each step was pushed, and, when a piece may be placed in part, which
@@ -65,8 +64,8 @@ export function takeFloor(b: Board, piece: number): number {
   if (!model.floor || p.floor === 0 || !isWhole(b, piece)) return -1;
   const stay = stayOf(b, piece);
   const until = Math.min(model.slots, stay.until);
-  const clash = p.isHere ? -1 : lastClear(rowFor(model.floor.line, p.floor), stay.from, until);
-  if (clash < 0) take(model.floor.line, stay.from, until, p.floor);
+  const clash = p.isHere ? -1 : lastFull(model.floor, stay.from, until, p.floor);
+  if (clash < 0) stand(model.floor, stay.from, until, p.floor);
   return clash;
 }
 
@@ -83,7 +82,7 @@ export function giveFloorBack(b: Board, piece: number): void {
   const p = model.pieces[piece]!;
   if (!model.floor || p.floor === 0 || !isWhole(b, piece)) return;
   const stay = stayOf(b, piece);
-  take(model.floor.line, stay.from, Math.min(model.slots, stay.until), -p.floor);
+  stand(model.floor, stay.from, Math.min(model.slots, stay.until), -p.floor);
 }
 
 const isWhole = (b: Board, piece: number) => b.model.pieces[piece]!.steps.every((i) => b.start[i]! >= 0);
@@ -95,15 +94,11 @@ const isWhole = (b: Board, piece: number) => b.model.pieces[piece]!.steps.every(
 export function settleFloor(b: Board, scratch: Scratch): void {
   const { model } = b;
   if (!model.floor) return;
-  const { line } = model.floor;
   for (let k = 0, tries = 0; k < model.pieces.length; k++) {
     const p = model.pieces[k]!;
     if (p.isHere || p.floor === 0 || !isWhole(b, k)) continue;
     const stay = stayOf(b, k);
-    let isOver = false;
-    for (let s = stay.from; s < Math.min(stay.until, model.slots) && !isOver; s++)
-      isOver = line.used[s]! > line.capacity;
-    if (!isOver) continue;
+    if (lastFull(model.floor, stay.from, Math.min(stay.until, model.slots), 0) < 0) continue;
     liftPiece(b, k);
     placePiece(b, scratch, k, p.steps, Infinity);
     if (++tries < model.pieces.length) k = -1;

@@ -3,8 +3,7 @@ import { pieceCost } from './cost.ts';
 import type { EngineModel } from './engineModel.ts';
 
 /**
- * Priority rules for placing pieces one after another; smaller goes first. The dearest lateness first within each, so
- * that told promises lead: earliest due date (Jackson 1955); least slack; weight over work (Smith 1956); begun first.
+ * Priority rules for placing pieces one after another; within a rank smaller goes first: earliest due date (Jackson 1955); least slack; weight over work (Smith 1956); begun first.
  */
 export type Rule = (model: EngineModel, piece: number) => number;
 
@@ -18,14 +17,11 @@ export const RULES: readonly Rule[] = [
   (m, k) => (m.pieces[k]!.steps.some((i) => m.steps[i]!.fixed) ? 0 : 1e9) + Math.min(m.pieces[k]!.due, 1e8),
 ];
 
-/** Whether lateness of a piece is of another order of magnitude: a told promise against a date nobody was told. */
-const rank = (model: EngineModel, k: number) => Math.floor(Math.log10(1 + model.pieces[k]!.lateCost) / 3);
-
 export function orderByRule(model: EngineModel, rule: Rule): number[] {
   const keys = model.pieces.map((_, k) => rule(model, k));
   return model.pieces
     .map((_, k) => k)
-    .sort((a, b) => rank(model, b) - rank(model, a) || keys[a]! - keys[b]! || a - b || 0);
+    .sort((a, b) => model.pieces[b]!.rank - model.pieces[a]!.rank || keys[a]! - keys[b]! || a - b || 0);
 }
 
 /** Pieces that are late or have steps without a place, the dearest first. */

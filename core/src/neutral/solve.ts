@@ -1,0 +1,49 @@
+import { type Board, clearBoard, newBoard } from '../planner/engine/board.ts';
+import { boardCost } from '../planner/engine/cost.ts';
+import { newScratch, placePiece, type Scratch } from '../planner/engine/place.ts';
+import { orderByRule, RULES } from '../planner/engine/rules.ts';
+import { improve } from '../planner/engine/search.ts';
+import { type Compiled, compile } from './compile.ts';
+import type { NeutralInstance, NeutralPlan } from './format.ts';
+
+export type Solve = {
+  readonly seed: number;
+  readonly evaluations: number;
+  readonly isOver: () => boolean;
+  readonly onFirst?: (cost: number) => void;
+  readonly onBetter?: (cost: number) => void;
+};
+
+/** The best plan found for an instance. Steps for which there is no room before the horizon are left out. */
+export function solve(
+  instance: NeutralInstance,
+  options: Solve,
+): { plan: NeutralPlan; cost: number; evaluations: number } {
+  const compiled = compile(instance);
+  const board = newBoard(compiled.model);
+  const scratch = newScratch(compiled.model.steps.length, false);
+  buildFirst(board, scratch);
+  options.onFirst?.(boardCost(board));
+  const evaluations = improve(board, scratch, options);
+  return { plan: planOf(instance, compiled, board), cost: boardCost(board), evaluations };
+}
+
+function buildFirst(board: Board, scratch: Scratch): void {
+  const { model } = board;
+  clearBoard(board);
+  for (const k of orderByRule(model, RULES[0]!)) placePiece(board, scratch, k, model.pieces[k]!.steps, Infinity);
+}
+
+function planOf(instance: NeutralInstance, { model, stepIds, staffIds }: Compiled, b: Board): NeutralPlan {
+  const plan: NeutralPlan = { format: 'workshop-plan/1', instance: instance.name, steps: {} };
+  stepIds.forEach((id, i) => {
+    if (b.start[i]! < 0) return;
+    const crew = model.steps[i]!.ways[b.way[i]!]!.crews[b.crew[i]!]!;
+    plan.steps[id] = {
+      start: b.start[i]! * instance.grid,
+      end: b.end[i]! * instance.grid,
+      staff: crew.map((c) => staffIds[c]!),
+    };
+  });
+  return plan;
+}
