@@ -154,6 +154,7 @@ export function compile(instance: NeutralInstance): Compiled {
           rescue_minutes: -1,
           isPinned: false,
           group: s.group === null ? -1 : groups.get(s.group)!,
+          home: null,
           fixed: null,
         }) - 1
       );
@@ -168,6 +169,8 @@ export function compile(instance: NeutralInstance): Compiled {
       rank: 0,
       lateCost: 100 * p.weight * grid,
       flowCost: p.weight * grid,
+      slack: 0,
+      slackCost: 0,
     };
   });
   const lines: Line[] = [...stations.values()].map((s) => s.line);

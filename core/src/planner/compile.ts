@@ -41,6 +41,7 @@ import {
   type Tool,
 } from './model.ts';
 import { stockTimes } from './stockTimes.ts';
+import { PLANNING_DEFAULTS } from './taste.ts';
 import { urgency } from './urgency.ts';
 
 /** A workshop's problem as the engine sees it, with the way back. */
@@ -62,15 +63,20 @@ export type CompiledProblem = {
 const byId = <T extends { readonly id: string }>(list: readonly T[]) =>
   [...list].sort((a, b) => (a.id < b.id ? -1 : 1));
 
+/** Places of planned steps that stay as they are. */
+export type Frozen = ReadonlyMap<string, Placement>;
+const NOT_FROZEN: Frozen = new Map();
+
 /** A film that stays where the piece stands, so that dust raised there would land on it. */
 export const isWetInPlace = (step: Step) => step.product !== null && step.needs.some((n) => n.span === 'both');
 
 /**
  * Lays a problem out on the five-minute grid.
  * @param previous only tells where steps under way stand
+ * @param frozen planned steps that stay where they are, as if they had begun
  * Cost: O((people + stations) * slots + steps)
  */
-export function compileProblem(problem: Problem, previous: Plan | null): CompiledProblem {
+export function compileProblem(problem: Problem, previous: Plan | null, frozen: Frozen = NOT_FROZEN): CompiledProblem {
   const grid = new Grid(problem);
   const pieces = byId(problem.pieces);
   const steps: Step[] = [];
@@ -85,12 +91,13 @@ export function compileProblem(problem: Problem, previous: Plan | null): Compile
   const shop = new Places(problem, grid);
   const fixed = new Map<string, Placement>();
   const fixedWays = new Map<string, Way>();
-  for (const s of steps)
-    if (s.state.kind !== 'planned') {
-      const at = shop.standing(s, previous?.steps[s.id]?.stations ?? []);
-      fixed.set(s.id, at.placement);
-      fixedWays.set(s.id, at.way);
-    }
+  for (const s of steps) {
+    const kept = frozen.get(s.id);
+    if (s.state.kind === 'planned' && !kept) continue;
+    const at = shop.standing(s, kept ?? null, previous?.steps[s.id]?.stations ?? []);
+    fixed.set(s.id, at.placement);
+    fixedWays.set(s.id, at.way);
+  }
   const stock = stockTimes(problem, previous);
   const loads = new Map<string, number>();
   const loadOf = (s: Step) => {
@@ -141,6 +148,7 @@ export function compileProblem(problem: Problem, previous: Plan | null): Compile
       rescue_minutes:
         windows.length > 0 && windows.every((l) => l.rescue) ? Math.max(...windows.map((l) => l.rescue!.minutes)) : -1,
       isPinned: s.pin.at !== undefined,
+      home: null,
       group: loadOf(s),
       fixed: at
         ? {
@@ -156,7 +164,6 @@ export function compileProblem(problem: Problem, previous: Plan | null): Compile
     };
   });
   const enginePieces = pieces.map((p, k): EnginePiece => {
-    const { lateCost, flowCost } = urgency(p);
     return {
       steps: own[k]!,
       release: grid.ceil(p.arrival),
@@ -165,8 +172,7 @@ export function compileProblem(problem: Problem, previous: Plan | null): Compile
       holdUntilDue: p.due !== null && p.staysUntilDue === true,
       isHere: p.arrival <= problem.now,
       rank: p.told ? 1 : 0,
-      lateCost,
-      flowCost,
+      ...urgency(p, problem.taste ?? PLANNING_DEFAULTS.taste),
     };
   });
   const standing = pieces.reduce((n, p) => n + (p.floor_units ?? 0), 0);
@@ -545,35 +551,41 @@ class Places {
 
   /**
    * Where something that happened or is under way stands; a running step lasts at least until now.
+   * @param kept where it is frozen, though it has not begun
    * @param stood stations it stood on, when known (from the plan it was started under)
    */
-  standing(step: Step, stood: readonly string[]): { placement: Placement; way: Way } {
-    const { state } = step;
-    if (state.kind === 'planned') throw new RangeError(`${step.id} has not begun`);
-    const start = state.kind === 'started' ? state.at : state.from;
-    const end = state.kind === 'done' ? state.until : this.#runningEnd(step, state.at, state.by);
+  standing(step: Step, kept: Placement | null, stood: readonly string[]): { placement: Placement; way: Way } {
+    const { start, end, by } = kept ? { ...kept, by: kept.people } : this.#happened(step);
     const spots = step.needs.map((need, i) => {
       const known = this.#spots.find((s) => s.station.id === stood[i] && s.station.kind === need.kind);
       return known ?? this.#freest(need);
     });
     const found = spots.filter((s): s is Spot => s !== undefined);
-    if (state.kind === 'started')
+    if (step.state.kind === 'started')
       for (const s of found) this.#standing.set(s.station.id, (this.#standing.get(s.station.id) ?? 0) + 1);
     const product = step.product === null ? null : (this.#products.get(step.product) ?? null);
     const isWhole = found.length === spots.length;
     // A kind of station that is no longer there: take the first climate, so that drying still has an answer.
     const climates = this.#climatesOf(isWhole ? step.needs : [], isWhole ? found : []);
-    const crew = this.persons.flatMap((p, i) => (state.by.includes(p.id) ? [i] : []));
+    const crew = this.persons.flatMap((p, i) => (by.includes(p.id) ? [i] : []));
     const tool = step.tool === null ? null : (this.#tools.get(step.tool) ?? null);
     const placement: Placement = {
       start,
       end,
-      people: state.by,
+      people: by,
       stations: spots.map((s) => s?.station.id ?? ''),
       dry: product ? this.#air(climates, product, step.thickness ?? 1).stages(end) : {},
     };
     const place = isWhole ? this.#placeOf(step, found, tool) : this.#placeOf({ ...step, needs: [] }, [], tool);
     return { placement, way: { ...place, crews: [crew], speed: 1, calendars: [], checks: [] } };
+  }
+
+  #happened(step: Step): { start: Instant; end: Instant; by: readonly string[] } {
+    const { state } = step;
+    if (state.kind === 'planned') throw new RangeError(`${step.id} has not begun`);
+    return state.kind === 'done'
+      ? { start: state.from, end: state.until, by: state.by }
+      : { start: state.at, end: this.#runningEnd(step, state.at, state.by), by: state.by };
   }
 
   #freest(need: Need): Spot | undefined {

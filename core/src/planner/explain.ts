@@ -1,11 +1,12 @@
 import type { Instant } from '../quantities/units.ts';
 import type { CompiledProblem } from './compile.ts';
-import { type Draft, newDraft } from './draft.ts';
+import { asked } from './ask.ts';
+import type { Draft } from './draft.ts';
 import { lift, put, readyFor, seek } from './engine/board.ts';
 import { LIFT } from './engine/engineModel.ts';
 import { type Link, type PieceToPlan, type Plan, type Problem, type Step } from './model.ts';
-import { onBoard } from './onBoard.ts';
 import { stockTimes } from './stockTimes.ts';
+import { type DaysPart, whereDaysGo } from './whereDaysGo.ts';
 
 /** Kinds of requirement that can be lifted, to prove what a step waits for. */
 export type Requirement = keyof typeof LIFT;
@@ -37,12 +38,13 @@ export type Explainer = {
   waitsFor(stepId: string): Wait;
   /** The chain of steps and waits that decides when the piece is ready, from arrival (or now) to ready. */
   bindingChain(pieceId: string): Stretch[];
+  /** Minutes of that chain by what they go on; they add up to the whole. */
+  daysOf(pieceId: string): DaysPart[];
 };
 
 /** Rebuilds the bookings of a plan once; each question then costs a few scans. */
 export function explainer(problem: Problem, plan: Plan): Explainer {
-  const draft = newDraft(problem, plan);
-  onBoard(draft, plan);
+  const draft = asked(problem, plan);
   const { compiled } = draft;
   const stock = stockTimes(problem, plan);
   const waitsFor = (stepId: string): Wait => {
@@ -52,7 +54,8 @@ export function explainer(problem: Problem, plan: Plan): Explainer {
       return { kind: 'nothing' };
     return whyNotEarlier(draft, plan, i, stock.get(stepId));
   };
-  return { waitsFor, bindingChain: (pieceId) => chain(compiled, plan, waitsFor, pieceId) };
+  const bindingChain = (pieceId: string) => chain(compiled, plan, waitsFor, pieceId);
+  return { waitsFor, bindingChain, daysOf: (pieceId) => whereDaysGo(compiled, bindingChain(pieceId)) };
 }
 
 const REQUIREMENTS: readonly Requirement[] = ['air', 'space', 'dust', 'tool', 'person', 'hours'];

@@ -4,6 +4,7 @@ import type { Climate } from '../climate/climate.ts';
 import type { DryingLimits } from '../drying/dryingCurve.ts';
 import type { Product, Stage } from '../products/product.ts';
 import type { Instant } from '../quantities/units.ts';
+import type { Taste } from './taste.ts';
 
 /** Future starts sit on this grid. What was done has whole minutes. */
 export const GRID_MINUTES = 5;
@@ -155,6 +156,8 @@ export type Problem = {
   readonly noiseHours?: Hours | null | undefined;
   /** What is planned to start before this is left where it is when a plan is improved. */
   readonly frozenUntil?: Instant | undefined;
+  /** What matters more among what comes after the dates; missing: the ordinary. */
+  readonly taste?: Taste | undefined;
 };
 
 /** Where and when one step happens. Instants in minutes; `stations` in the order of the step's needs. */

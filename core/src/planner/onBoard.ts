@@ -20,6 +20,6 @@ export function onBoard(draft: Draft, plan: Plan): void {
     put(board, i, slot(at.start), end, hold, found.way, found.crew);
   });
   model.pieces.forEach((_, k) => {
-    if (model.pieces[k]!.steps.every((i) => board.start[i]! >= 0)) takeFloor(board, k);
+    if (model.pieces[k]!.steps.every((i) => board.start[i]! >= 0)) takeFloor(board, k, true);
   });
 }

@@ -33,7 +33,7 @@ export function replanned(problem: Problem, previous: Plan, touched: readonly st
   const tardy = new Set<number>();
   keepAndShift(draft, known, previous);
   const hereFirst = [...known.filter((k) => model.pieces[k]!.isHere), ...known.filter((k) => !model.pieces[k]!.isHere)];
-  for (const k of hereFirst) if (takeFloor(draft.board, k) >= 0) tardy.add(k);
+  for (const k of hereFirst) if (takeFloor(draft.board, k, model.pieces[k]!.isHere) >= 0) tardy.add(k);
   for (const k of tardy) {
     liftSteps(draft, k);
     placePiece(draft.board, draft.scratch, k, model.pieces[k]!.steps, Infinity);
@@ -132,5 +132,5 @@ function pullForward(draft: Draft, piece: number): void {
     if (start >= 0) put(board, i, start, end, hold, way, crew);
     scratch.left![i] = left;
   }
-  if (wasWhole) takeFloor(board, piece);
+  if (wasWhole) takeFloor(board, piece, true);
 }

@@ -9,7 +9,7 @@ import type { ShopMeans } from '../route/buildRoute.ts';
 import type { HouseRules } from '../route/houseRules.ts';
 import type { RouteStep } from '../route/piece.ts';
 import type { Mix } from './mix.ts';
-import { type Planning, PLANNING_DEFAULTS } from './planning.ts';
+import { type Planning, PLANNING_DEFAULTS } from '../planner/taste.ts';
 import type { Recipe } from './recipe.ts';
 import type { ShelfPaint } from './shelf.ts';
 
@@ -103,6 +103,7 @@ export function problemOf(shop: Shop, pieces: readonly ShopPiece[], now: Instant
       lead_minutes: p.lead_days === null ? null : p.lead_days * 1440,
     })),
     frozenUntil: now + (shop.planning ?? PLANNING_DEFAULTS).frozen_hours * 60,
+    taste: (shop.planning ?? PLANNING_DEFAULTS).taste,
   };
 }
 

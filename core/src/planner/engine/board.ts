@@ -195,11 +195,29 @@ export function seekOnly(
     if (d > 0 && lastClear(way.open, at, at + d) >= 0) return false;
     if (fit(b, step, way, at, at + d, 0) !== at) return false;
   }
-  b.found.start = at;
+  return keepFound(b, at, wayIndex, crewIndex);
+}
+
+/** Whether a step can start in exactly one slot, in any way; leaves the first such way in `board.found`. */
+export function canStartAt(b: Board, i: number, at: number, lifted = 0): boolean {
+  const step = b.model.steps[i]!;
+  for (let w = 0; w < step.ways.length; w++) {
+    const way = step.ways[w]!;
+    const d = slotsOf(step, way, 0);
+    if (step.split && d > 0 && (lifted & LIFT.hours) === 0) {
+      for (let c = 0; c < way.crews.length; c++)
+        if (seekBroken(b, step, way, c, at, d, Infinity, lifted) === at) return keepFound(b, at, w, c);
+    } else if (seekWhole(b, step, way, at, d, at + d + 1, lifted) === at) return keepFound(b, at, w, reach.crew);
+  }
+  return false;
+}
+
+function keepFound(b: Board, start: number, way: number, crew: number): true {
+  b.found.start = start;
   b.found.end = reach.end;
   b.found.hold = reach.hold;
-  b.found.way = wayIndex;
-  b.found.crew = crewIndex;
+  b.found.way = way;
+  b.found.crew = crew;
   return true;
 }
 
@@ -220,7 +238,8 @@ function seekWhole(
 ): number {
   const { slots } = b.model;
   const { crews } = way;
-  const needsCrew = d > 0 && crews[0]!.length > 0;
+  const isAnyone = (lifted & LIFT.person) !== 0 && (lifted & LIFT.hours) !== 0;
+  const needsCrew = d > 0 && crews[0]!.length > 0 && !isAnyone;
   if (runs.length < crews.length) runs = new Int32Array(crews.length * 2);
   if (needsCrew) for (let c = 0; c < crews.length; c++) runs[c] = -1;
   const last = Math.min(before - 1, slots) - d;

@@ -8,21 +8,40 @@ export function pieceCost(b: Board, piece: number): number {
   const p = b.model.pieces[piece]!;
   let done = 0;
   let missing = 0;
+  let moved = 0;
   for (const i of p.steps) {
     if (b.start[i]! < 0) missing++;
     else {
       const d = doneSlot(b, i);
       if (d > done) done = d;
+      const { home } = b.model.steps[i]!;
+      if (home && (b.start[i] !== home.start || b.way[i] !== home.way || b.crew[i] !== home.crew)) moved += home.cost;
     }
   }
   if (missing > 0) done = b.model.slots;
-  return missing * UNPLACED + costOfDone(b, piece, done);
+  return missing * UNPLACED + costOfDone(b, piece, done) + moved;
+}
+
+/** What a piece costs by being late, or by having steps without a place; 0 when it is on time. */
+export function latenessCost(b: Board, piece: number): number {
+  const p = b.model.pieces[piece]!;
+  let late = 0;
+  for (const i of p.steps) {
+    if (b.start[i]! < 0) return UNPLACED;
+    late = Math.max(late, doneSlot(b, i) - p.due);
+  }
+  return p.lateCost * late;
 }
 
 /** Cost of a piece wholly done in slot `done`. */
 export function costOfDone(b: Board, piece: number, done: number): number {
   const p = b.model.pieces[piece]!;
-  return p.lateCost * (done > p.due ? done - p.due : 0) + p.flowCost * (done > p.release ? done - p.release : 0);
+  const soft = p.due - p.slack;
+  return (
+    p.lateCost * (done > p.due ? done - p.due : 0) +
+    p.slackCost * (done > soft ? done - soft : 0) +
+    p.flowCost * (done > p.release ? done - p.release : 0)
+  );
 }
 
 export function boardCost(b: Board): number {

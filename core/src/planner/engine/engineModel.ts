@@ -113,7 +113,9 @@ export type EngineStep = {
   readonly isPinned: boolean;
   /** Set-up of the tool (product and applicator); below 0: any. */
   readonly group: number;
-  /** Done or running: where it stands; never moved. */
+  /** Where people expect it, and what moving it costs; null: nowhere yet. */
+  readonly home: { readonly start: number; readonly way: number; readonly crew: number; readonly cost: number } | null;
+  /** Done, running or frozen: where it stands; never moved. */
   readonly fixed: { readonly start: number; readonly end: number; readonly hold: number; readonly done: number } | null;
 };
 
@@ -131,4 +133,7 @@ export type EnginePiece = {
   /** Cost per slot late, and per slot from release to completion. */
   readonly lateCost: number;
   readonly flowCost: number;
+  /** Slots that had better be left before the date, and the cost of each that is not. */
+  readonly slack: number;
+  readonly slackCost: number;
 };

@@ -5,10 +5,16 @@ import { lastFull, stand } from './floor.ts';
  * What the attempts to place pieces keep: how far each step was pushed, and, when a piece may be placed in part, which
  * of its steps found no room.
  */
-export type Scratch = { readonly push: Int32Array; readonly left: Uint8Array | null };
-export const newScratch = (steps: number, isPartial: boolean): Scratch => ({
+export type Scratch = {
+  readonly push: Int32Array;
+  readonly left: Uint8Array | null;
+  /** Even pieces that are here already must fit on the floor; a search keeps what a plan has achieved. */
+  readonly isStrict: boolean;
+};
+export const newScratch = (steps: number, isPartial: boolean, isStrict = false): Scratch => ({
   push: new Int32Array(steps),
   left: isPartial ? new Uint8Array(steps) : null,
+  isStrict,
 });
 
 /** Times the steps of a piece may pull one another later before it is given up. */
@@ -47,8 +53,11 @@ export function placePiece(
     const outcome = placeSteps(b, scratch, order, from, limit);
     if (outcome === NO_ROOM && left) return NO_ROOM;
     if (outcome < 0) return clearAway(b, order, outcome);
-    const clash = takeFloor(b, piece);
+    const isForced = model.pieces[piece]!.isHere && !scratch.isStrict;
+    const clash = takeFloor(b, piece, isForced);
     if (clash < 0) return outcome;
+    // What stands here from the beginning cannot come later.
+    if (model.pieces[piece]!.isHere) break;
     for (const i of order) if (!model.steps[i]!.fixed) lift(b, i);
     from = clash + 1;
   }
@@ -57,14 +66,14 @@ export function placePiece(
 }
 const MOST_FLOOR_TRIES = 50;
 
-/** Books the floor for a wholly placed piece. @returns -1, or the last slot in which it does not fit */
-export function takeFloor(b: Board, piece: number): number {
+/** Books the floor for a wholly placed piece, whether it fits or not when forced. @returns -1, or the last slot in which it does not fit */
+export function takeFloor(b: Board, piece: number, isForced: boolean): number {
   const { model } = b;
   const p = model.pieces[piece]!;
   if (!model.floor || p.floor === 0 || !isWhole(b, piece)) return -1;
   const stay = stayOf(b, piece);
   const until = Math.min(model.slots, stay.until);
-  const clash = p.isHere ? -1 : lastFull(model.floor, stay.from, until, p.floor);
+  const clash = isForced ? -1 : lastFull(model.floor, stay.from, until, p.floor);
   if (clash < 0) stand(model.floor, stay.from, until, p.floor);
   return clash;
 }

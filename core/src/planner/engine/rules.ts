@@ -1,5 +1,5 @@
 import type { Board } from './board.ts';
-import { pieceCost } from './cost.ts';
+import { latenessCost } from './cost.ts';
 import type { EngineModel } from './engineModel.ts';
 
 /**
@@ -26,16 +26,9 @@ export function orderByRule(model: EngineModel, rule: Rule): number[] {
 
 /** Pieces that are late or have steps without a place, the dearest first. */
 export function worstFirst(b: Board): number[] {
-  const costs = b.model.pieces.map((p, k) => {
-    const done = Math.max(p.release, Math.min(p.due, b.model.slots));
-    return pieceCost(b, k) - p.flowCost * (done - p.release);
-  });
-  const isLate = (k: number) => {
-    const p = b.model.pieces[k]!;
-    return pieceCost(b, k) > p.flowCost * Math.max(0, Math.min(p.due, b.model.slots) - p.release);
-  };
+  const costs = b.model.pieces.map((_, k) => latenessCost(b, k));
   return b.model.pieces
     .map((_, k) => k)
-    .filter(isLate)
+    .filter((k) => costs[k]! > 0)
     .sort((x, y) => costs[y]! - costs[x]! || x - y);
 }

@@ -1,6 +1,6 @@
 import { type Board, put } from './board.ts';
-import { costOfDone, pieceCost } from './cost.ts';
-import { liftPiece, placePiece, type Scratch, stayOf, takeFloor } from './place.ts';
+import { pieceCost, UNPLACED } from './cost.ts';
+import { liftPiece, NO_ROOM, placePiece, TOO_LATE, type Scratch, stayOf, takeFloor } from './place.ts';
 
 /** A repeatable stream of numbers in [0, 1). Source: mulberry32, public domain. */
 export function randomFrom(seed: number): () => number {
@@ -64,11 +64,11 @@ export function improve(b: Board, scratch: Scratch, search: Search): number {
       const limit = limitFor(b, k, left);
       const out = placePiece(b, scratch, k, model.pieces[k]!.steps, limit);
       done++;
-      if (out < 0) {
+      if (out === TOO_LATE || (out === NO_ROOM && !scratch.left)) {
         ok = false;
         break;
       }
-      after += costOfDone(b, k, out);
+      after += pieceCost(b, k);
       if (after > before) {
         ok = false;
         break;
@@ -84,13 +84,14 @@ export function improve(b: Board, scratch: Scratch, search: Search): number {
     }
     for (const k of group) liftPiece(b, k);
     saved.restore(b);
-    for (const k of group) takeFloor(b, k);
+    for (const k of group) takeFloor(b, k, true);
   }
   return done;
 }
 
 /** Last slot in which a piece may be done to cost no more than `most`. */
 function limitFor(b: Board, k: number, most: number): number {
+  if (most >= UNPLACED) return Infinity;
   const p = b.model.pieces[k]!;
   const onTime = Math.max(0, p.due - p.release) * p.flowCost;
   if (most < onTime || p.due === Infinity) return p.release + Math.floor(most / p.flowCost);

@@ -1,0 +1,36 @@
+import { describe, expect, test } from 'vitest';
+import { compareScores, improvePlan, planAfresh, scoreOf, verify } from '../src/index.ts';
+import { randomWorkshop } from './fixtures/randomWorkshop.ts';
+
+const RUNS = process.env['MOKUME_LONG'] ? 300 : 8;
+
+describe('improving a plan', () => {
+  test(`in ${RUNS} workshops: never worse, always right, frozen steps untouched, stopping early is allowed`, () => {
+    let better = 0;
+    for (let seed = 1; seed <= RUNS; seed++) {
+      const { problem } = randomWorkshop(seed, 5);
+      const plan = planAfresh(problem);
+      const before = scoreOf(problem, plan);
+      for (const evaluations of [7, 120]) {
+        const next = improvePlan(problem, plan, { seed, evaluations });
+        const where = `seed ${seed}, ${evaluations} evaluations`;
+        expect(verify(problem, next), where).toEqual([]);
+        const order = compareScores(scoreOf(problem, next), before, problem.taste);
+        expect(order, where).toBeLessThanOrEqual(0);
+        if (order < 0) better++;
+        for (const p of problem.pieces)
+          for (const s of p.steps) {
+            const at = plan.steps[s.id];
+            if (at && at.start < problem.frozenUntil!) expect(next.steps[s.id], where).toEqual(at);
+          }
+      }
+    }
+    expect(better).toBeGreaterThan(RUNS / 2);
+  });
+  test('the same seed and budget give the same plan', () => {
+    const { problem } = randomWorkshop(4, 6);
+    const plan = planAfresh(problem);
+    const once = improvePlan(problem, plan, { seed: 3, evaluations: 150 });
+    expect(improvePlan(problem, plan, { seed: 3, evaluations: 150 })).toEqual(once);
+  });
+});

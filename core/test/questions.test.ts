@@ -1,0 +1,182 @@
+import { describe, expect, test } from 'vitest';
+import {
+  clashOf,
+  EVERY_SKILL,
+  explainer,
+  gainOfOneMore,
+  gapFill,
+  instantAt,
+  planAfresh,
+  problemOf,
+  replan,
+  scoreOf,
+  startTimes,
+  verify,
+  waitingByWeek,
+  wallClock,
+} from '../src/index.ts';
+import { after, air, at, NINE_TO_FIVE, piece, smallShop, startOf, step } from './fixtures/smallShop.ts';
+import { randomFrom, randomWorkshop } from './fixtures/randomWorkshop.ts';
+
+const bench = { kind: 'bench', units: 1, span: 'both' } as const;
+const coat = (id: string, more: Parameters<typeof step>[1] = {}) =>
+  step(id, { skill: 'paint', product: 'matt-paint', needs: [bench], ...more });
+const RUNS = process.env['MOKUME_LONG'] ? 200 : 8;
+
+describe('where a piece’s days go', () => {
+  test(`in ${RUNS} workshops the parts add up to the whole, from the chain’s first minute to ready`, () => {
+    for (let seed = 1; seed <= RUNS; seed++) {
+      const { problem } = randomWorkshop(seed, 5);
+      const plan = planAfresh(problem);
+      const { daysOf, bindingChain } = explainer(problem, plan);
+      for (const p of problem.pieces) {
+        const chain = bindingChain(p.id);
+        if (chain.length === 0) continue;
+        const sum = daysOf(p.id).reduce((n, d) => n + d.minutes, 0);
+        expect(sum, `seed ${seed} ${p.id}`).toBe(plan.ready[p.id]! - chain[0]!.from);
+      }
+    }
+  });
+  test('an hour of paint, its drying, the night and a person busy elsewhere are told apart', () => {
+    const shop = smallShop([
+      piece('p', [coat('one'), coat('two', { after: [after('one', { from: 'recoat' })] })]),
+      piece('q', [step('busy', { work_minutes: 420 })], { due: at(0, 17), told: true }),
+    ]);
+    const parts = Object.fromEntries(
+      explainer(shop, planAfresh(shop))
+        .daysOf('p')
+        .map((d) => [d.spent, d.minutes]),
+    );
+    expect(parts).toMatchObject({ work: 120, person: 420 });
+    expect(parts['drying']).toBeGreaterThan(120);
+    expect(parts['closed']).toBeGreaterThanOrEqual(12 * 60);
+  });
+});
+
+describe('dragging a step', () => {
+  const shop = smallShop(
+    [
+      piece('p', [
+        step('wash'),
+        coat('coat', { after: [after('wash', { min_minutes: 60 })] }),
+        step('wipe', { after: [after('coat', { max_minutes: 300 })] }),
+      ]),
+      piece('q', [step('other', { work_minutes: 120, pin: { at: at(1, 9) } })]),
+    ],
+    { climates: { shed: air((h) => (h < 14 ? 18 : 21)) } },
+  );
+  const plan = planAfresh(shop);
+  const obstacle = (id: string, t: number) => startTimes(shop, plan, id, t, t + 5)[0]!.obstacle;
+  test('each closed stretch says what closes it', () => {
+    expect(obstacle('coat', at(0, 9, 30))).toMatchObject({ kind: 'step', step: 'wash' });
+    expect(obstacle('coat', at(0, 20))).toEqual({ kind: 'hours' });
+    expect(obstacle('coat', at(1, 9))).toEqual({ kind: 'person' });
+    expect(obstacle('coat', at(1, 11))).toBeNull();
+    expect(obstacle('wipe', startOf(plan, 'coat') + 600)).toMatchObject({ kind: 'window', step: 'coat' });
+  });
+  test(`in ${RUNS} workshops a start that is called possible can be pinned, and the plan keeps it and is right`, () => {
+    for (let seed = 1; seed <= RUNS; seed++) {
+      const { problem } = randomWorkshop(seed, 4);
+      const found = planAfresh(problem);
+      const r = randomFrom(seed);
+      const free = problem.pieces.flatMap((p) =>
+        p.steps.filter((s) => s.state.kind === 'planned' && found.steps[s.id]),
+      );
+      const s = free[Math.floor(r() * free.length)];
+      if (!s) continue;
+      const open = startTimes(problem, found, s.id, problem.now, problem.now + 12 * 1440).filter((x) => !x.obstacle);
+      const span = open[Math.floor(r() * open.length)];
+      if (!span) continue;
+      const pinned = {
+        ...problem,
+        pieces: problem.pieces.map((p) => ({
+          ...p,
+          steps: p.steps.map((x) => (x.id === s.id ? { ...x, pin: { ...x.pin, at: span.from } } : x)),
+        })),
+      };
+      const next = replan(pinned, found, [problem.pieces.find((p) => p.steps.includes(s))!.id]);
+      expect(next.steps[s.id]?.start, `seed ${seed} ${s.id}`).toBe(span.from);
+      expect(verify(pinned, next), `seed ${seed} ${s.id}`).toEqual([]);
+    }
+  });
+});
+
+describe('what clashes', () => {
+  const shop = smallShop(
+    [
+      piece('p', [step('wash'), coat('coat', { after: [after('wash')] })]),
+      piece('q', [step('r', { pin: { at: at(1, 9) } })]),
+    ],
+    {
+      climates: { shed: air((h) => (h >= 8 && h < 20 ? 20 : 7)) },
+    },
+  );
+  const plan = planAfresh(shop);
+  test.each([
+    ['after hours', at(0, 19), ['hours']],
+    ['in the night, too cold and nobody there', at(1, 3), ['hours']],
+    ['in working hours, but too cold by the time it would be dry', at(1, 15, 30), ['air']],
+    ['while everyone is taken', at(1, 9), ['person']],
+    ['before the piece is washed', at(0, 9), ['order']],
+    ['a time that is free', at(1, 11), []],
+  ])('%s', (_, t, claims) => {
+    expect(clashOf(shop, plan, 'coat', t)).toEqual(claims);
+  });
+});
+
+describe('a gap', () => {
+  test(`in ${RUNS} workshops what fits may be done after hours by that person, and nothing else has to move for it`, () => {
+    let offered = 0;
+    for (let seed = 1; seed <= RUNS; seed++) {
+      const w = randomWorkshop(seed, 4);
+      const plan = planAfresh(w.problem);
+      const today = wallClock(w.shop.timeZone, w.now).day;
+      const from = instantAt(w.shop.timeZone, today, 18 * 60);
+      for (const fill of gapFill(w.problem, plan, { person: 'p0', from, minutes: 90 }).slice(0, 3)) {
+        offered++;
+        expect(fill.end, `seed ${seed}`).toBeLessThanOrEqual(from + 90);
+        const state = { kind: 'done' as const, from, until: fill.end, by: ['p0'] };
+        const pieces = w.pieces.map((p) => ({
+          ...p,
+          steps: p.steps.map((s) => (s.id === fill.step ? { ...s, state } : s)),
+        }));
+        const later = problemOf(w.shop, pieces, fill.end);
+        const next = replan(later, plan);
+        expect(verify(later, next), `seed ${seed} ${fill.step}`).toEqual([]);
+        // Against the same hour gone by without it: no date is kept worse.
+        const [done, idle] = [
+          scoreOf(later, next),
+          scoreOf(later, replan(problemOf(w.shop, w.pieces, fill.end), plan)),
+        ];
+        expect(done.toldLate, `seed ${seed} ${fill.step}`).toBeLessThanOrEqual(idle.toldLate);
+        expect(done.toldLate + done.otherLate, `seed ${seed} ${fill.step}`).toBeLessThanOrEqual(
+          idle.toldLate + idle.otherLate,
+        );
+      }
+    }
+    expect(offered).toBeGreaterThan(0);
+  });
+});
+
+describe('the bottleneck', () => {
+  const busy = Array.from({ length: 5 }, (_, i) =>
+    piece(`p${i}`, [step(`s${i}`, { work_minutes: 420 })], { due: at(2, 17) }),
+  );
+  test('with one pair of hands and five pieces it is hands, and a second pair is worth what a plan with it saves', () => {
+    const shop = smallShop(busy);
+    const plan = planAfresh(shop);
+    const [week] = waitingByWeek(shop, plan);
+    expect(week!.waits[0]!.on).toEqual({ kind: 'person', skill: 'prep' });
+    const gain = gainOfOneMore(shop, plan, week!.waits[0]!.on, 50);
+    expect(gain.without.otherLate).toBe(1440 - 60 + 2 * 1440 - 60);
+    expect(gain.with.otherLate).toBe(0);
+  });
+  test('with two pairs of hands and one sprayer it is the sprayer', () => {
+    const people = ['ada', 'bo'].map((id) => ({ id, name: id, hours: NINE_TO_FIVE, skills: EVERY_SKILL }));
+    const spray = ['p', 'q', 'r'].map((id) =>
+      piece(id, [coat(`c-${id}`, { tool: 'sprayer', needs: [], work_minutes: 240 })]),
+    );
+    const shop = smallShop(spray, { people });
+    expect(waitingByWeek(shop, planAfresh(shop))[0]!.waits[0]!.on).toEqual({ kind: 'tool', tool: 'sprayer' });
+  });
+});
