@@ -1,3 +1,5 @@
+import type { PieceMove } from '@app/core';
+
 /** Every error the server tells a browser: HTTP status and what to do, in words. Kept equal to docs/api-errors.md. */
 export const ERRORS = {
   INVALID_REQUEST: {
@@ -20,6 +22,11 @@ export const ERRORS = {
   UNDO_BLOCKED: { status: 409, message: 'Later work depends on this. Undo both, or leave it.' },
   ALREADY_UNDONE: { status: 409, message: 'This is undone already.' },
   STEP_STATE: { status: 409, message: 'This step is not in a state where that can be done. Reload and look again.' },
+  MOVES_PROMISE: {
+    status: 409,
+    message: 'This would move a date a client was told, so nothing was saved yet. Look at what moves, then decide.',
+  },
+  OLD_PROPOSAL: { status: 409, message: 'The plan changed since this was proposed. A new proposal follows.' },
   PIN_CLASH: { status: 422, message: 'The step cannot be there.' },
   PLAN_REFUSED: { status: 422, message: 'No correct plan follows from this change, so nothing was saved.' },
   TOO_LARGE: { status: 413, message: 'This is too large. Send less than 1 MB.' },
@@ -45,4 +52,6 @@ export type Problem = {
   readonly detail?: string;
   /** Changes that depend on the one to undo. */
   readonly dependents?: readonly { readonly id: string; readonly summary: string }[];
+  /** What would move, for MOVES_PROMISE. */
+  readonly moves?: readonly PieceMove[];
 };

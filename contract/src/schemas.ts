@@ -197,6 +197,7 @@ export const StepPin = object({
     .noUnknown(),
 });
 export const Command = object({ ...command });
+export const AdoptInput = object({ ...command, proposal: uuid() });
 export const Undo = object({ ...command, withDependents: boolean().default(false) });
 
 export type SignIn = InferType<typeof SignIn>;

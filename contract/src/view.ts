@@ -7,6 +7,7 @@ import type {
   PieceMove,
   Plan,
   RouteEdit,
+  Score,
   Shop,
   ShopPiece,
   StruckStep,
@@ -74,6 +75,15 @@ export type ChangeView = {
   /** Piece it is about, for the piece's own log. */
   readonly piece: string | null;
 };
+
+/** A better plan that was found, and what it would move; not yet the plan. */
+export type ProposalView = {
+  readonly id: string;
+  readonly before: Score;
+  readonly after: Score;
+  readonly moves: readonly PieceMove[];
+};
+export type ProposalAnswer = { readonly proposal: ProposalView | null; readonly isLooking: boolean };
 
 /** Answer to every command. */
 export type CommandAnswer = { readonly change: ChangeView; readonly revision: number };

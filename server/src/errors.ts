@@ -7,7 +7,7 @@ import type { Logger } from 'pino';
 /** An expected refusal, told to the browser by its catalogue entry. */
 export class ApiError extends Error {
   readonly code: ErrorCode;
-  readonly extra: Partial<Pick<Problem, 'detail' | 'fields' | 'dependents'>>;
+  readonly extra: Partial<Pick<Problem, 'detail' | 'fields' | 'dependents' | 'moves'>>;
 
   constructor(code: ErrorCode, extra: ApiError['extra'] = {}) {
     super(extra.detail ?? ERRORS[code].message);

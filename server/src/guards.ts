@@ -42,7 +42,9 @@ export async function userOf(req: Request): Promise<UserRow> {
 
 export async function actorOf(req: Request): Promise<Actor> {
   const user = await userOf(req);
-  return { workshopId: user.workshop_id, name: user.name, role: user.role };
+  const body: unknown = req.body;
+  const consents = typeof body === 'object' && body !== null && 'consent' in body && body.consent === true;
+  return { workshopId: user.workshop_id, name: user.name, role: user.role, consents };
 }
 
 /** @throws {ApiError} OWNER_ONLY for a helper */

@@ -74,7 +74,7 @@ async function live(deps: Deps, shop: Shop, now: Instant): Promise<Lived> {
       problem: problemOf(shop, list, at),
       previous,
       touched: [],
-      afresh,
+      mode: afresh ? 'afresh' : 'repair',
       movesSince: null,
     });
     if (result.kind === 'refused') throw new Error(`The demo cannot be planned: ${result.reasons.join(' ')}`);

@@ -1,4 +1,5 @@
 import {
+  improvePlan,
   type Plan,
   planAfresh,
   planDiff,
@@ -6,6 +7,8 @@ import {
   type Problem,
   problemFaults,
   replan,
+  scoreOf,
+  type Score,
   verify,
 } from '@app/core';
 
@@ -13,21 +16,49 @@ export type PlanTask = {
   readonly problem: Problem;
   readonly previous: Plan | null;
   readonly touched: readonly string[];
-  readonly afresh: boolean;
+  /** Repair what is there, plan from nothing, look for better, or only check the plan given as `previous`. */
+  readonly mode: 'repair' | 'afresh' | 'improve' | 'check';
   /** Plan to count moves from; the previous one unless told otherwise. */
   readonly movesSince: Plan | null;
+  readonly seed?: number;
 };
 export type PlanResult =
-  | { readonly kind: 'planned'; readonly plan: Plan; readonly moves: readonly PieceMove[] }
+  | {
+      readonly kind: 'planned';
+      readonly plan: Plan;
+      readonly moves: readonly PieceMove[];
+      /** For `improve`: the score before and after. */
+      readonly scores?: { readonly before: Score; readonly after: Score };
+    }
   /** Why nothing correct could be planned, in words. */
   | { readonly kind: 'refused'; readonly reasons: readonly string[] };
 
+/** How long and how hard a better plan is looked for at a time; the count alone decides on an ordinary day. */
+const IMPROVE = { milliseconds: 1200, evaluations: 1500 };
+
 /** Plans and verifies in a thread of its own; nothing unverified leaves it. */
-export default function solve({ problem, previous, touched, afresh, movesSince }: PlanTask): PlanResult {
+export default function solve(task: PlanTask): PlanResult {
+  const { problem, previous, movesSince } = task;
   const faults = problemFaults(problem);
   if (faults.length > 0) return { kind: 'refused', reasons: faults };
-  const plan = afresh ? planAfresh(problem, previous) : replan(problem, previous, touched);
+  const plan = planFor(task);
   const broken = verify(problem, plan);
   if (broken.length > 0) return { kind: 'refused', reasons: broken.map((v) => `${v.rule}: ${v.words}`) };
-  return { kind: 'planned', plan, moves: planDiff(problem, movesSince ?? previous, plan) };
+  const scores =
+    task.mode === 'improve' && previous
+      ? { scores: { before: scoreOf(problem, previous), after: scoreOf(problem, plan) } }
+      : {};
+  return { kind: 'planned', plan, moves: planDiff(problem, movesSince ?? previous, plan), ...scores };
+}
+
+function planFor({ problem, previous, touched, mode, seed }: PlanTask): Plan {
+  if (mode === 'afresh' || !previous) return planAfresh(problem, previous);
+  if (mode === 'check') return previous;
+  if (mode === 'repair') return replan(problem, previous, touched);
+  const end = performance.now() + IMPROVE.milliseconds;
+  return improvePlan(problem, previous, {
+    seed: seed ?? 1,
+    evaluations: IMPROVE.evaluations,
+    isOver: () => performance.now() > end,
+  });
 }

@@ -1,4 +1,5 @@
 import {
+  AdoptInput,
   ArrivalInput,
   Command,
   EditPiece,
@@ -17,6 +18,7 @@ import type { AppOptions } from '../app.ts';
 import { actorOf, userOf } from '../guards.ts';
 import { keepUp } from '../services/keepUp.ts';
 import { addPiece, editPiece, editRoute, type PieceFields, removePiece, saveArrivalSheet } from '../services/pieces.ts';
+import { adopt, lookForBetter } from '../services/proposals.ts';
 import { planAgain } from '../services/shop.ts';
 import { finishStep, pinStep, reportProblem, startStep } from '../services/steps.ts';
 import { undo } from '../services/undo.ts';
@@ -93,6 +95,14 @@ export function workRoutes({ deps, events }: AppOptions): Router {
       const actor = await actorOf(req);
       const { commandId } = await Command.validate(req.body, ALL);
       res.json(await planAgain(deps, actor, commandId));
+    })
+    .post('/plan/improve', async (req, res) => {
+      const actor = await actorOf(req);
+      res.json(await lookForBetter(deps, actor.workshopId));
+    })
+    .post('/plan/adopt', async (req, res) => {
+      const actor = await actorOf(req);
+      res.json(await adopt(deps, actor, await AdoptInput.validate(req.body, ALL)));
     })
     .post('/changes/:id/undo', async (req, res) => {
       const actor = await actorOf(req);

@@ -1,6 +1,6 @@
 import { isDeepStrictEqual } from 'node:util';
 import type { ChangeView, CommandAnswer } from '@app/contract';
-import { type PieceMove, problemOf } from '@app/core';
+import { type PieceMove, type Plan, type Problem, problemOf } from '@app/core';
 import type { Sequelize, Transaction } from 'sequelize';
 import type { Clock } from '../clock.ts';
 import { ApiError } from '../errors.ts';
@@ -26,7 +26,13 @@ export type Deps = {
   /** Tells every open browser of a workshop that it changed. */
   readonly announce: (workshopId: string, revision: number) => void;
 };
-export type Actor = { readonly workshopId: string; readonly name: string; readonly role: 'owner' | 'helper' };
+export type Actor = {
+  readonly workshopId: string;
+  readonly name: string;
+  readonly role: 'owner' | 'helper';
+  /** Has seen that a told promise moves, and wants it. */
+  readonly consents: boolean;
+};
 
 /** Signs changes made by the passing of time. */
 export const CLOCK_NAME = 'Mokume';
@@ -45,6 +51,10 @@ export type Done = {
   readonly undoes?: string;
   /** Made by the passing of time, not by a person. */
   readonly isAutomatic?: boolean;
+  /** Happened already, so the plan must follow whatever it moves; what is only wished asks first. */
+  readonly hasHappened?: boolean;
+  /** Take this plan, made on the plan with that number. */
+  readonly adopt?: { readonly plan: Plan; readonly base: number };
   /** Put back this plan instead of working one out. */
   readonly restorePlan?: number;
   /** Checks the new plan before anything is saved. @throws {ApiError} to refuse */
@@ -104,23 +114,44 @@ async function planFor(deps: Deps, actor: Actor, done: Done, transaction: Transa
       : await PlanRow.findOne({ where: { workshop_id: actor.workshopId, number: done.restorePlan }, transaction });
   const task = {
     problem,
-    previous: old?.plan ?? current.plan,
+    previous: done.adopt?.plan ?? old?.plan ?? current.plan,
     touched: done.touched ?? [],
-    afresh: done.planning === 'afresh',
+    mode: done.adopt ? ('check' as const) : done.planning === 'afresh' ? ('afresh' as const) : ('repair' as const),
     movesSince: done.isAutomatic ? null : await planBeforeWaiting(actor.workshopId, transaction),
   };
+  if (done.adopt && done.adopt.base !== current.number) throw new ApiError('OLD_PROPOSAL');
   const result = await deps.planner.solve(task);
+  if (result.kind === 'refused' && done.adopt) throw new ApiError('OLD_PROPOSAL');
   if (result.kind === 'refused') {
     deps.log.warn({ reasons: result.reasons }, 'plan refused');
     throw new ApiError('PLAN_REFUSED', { detail: result.reasons.slice(0, 3).join(' ') });
   }
   done.accept?.(result.plan);
+  if (done.hasHappened !== true && done.isAutomatic !== true && !actor.consents)
+    mustSparePromises(problem, current.plan, result);
   const number = current.number + 1;
   await PlanRow.create(
     { workshop_id: actor.workshopId, number, made_at: toDate(deps.clock.now()), plan: result.plan },
     { transaction },
   );
   return { before: current.number, after: number, moves: result.moves };
+}
+
+/** @throws {ApiError} MOVES_PROMISE when a piece whose date was told becomes late, or later than it was */
+function mustSparePromises(
+  problem: Problem,
+  before: Plan | null,
+  result: { plan: Plan; moves: readonly PieceMove[] },
+): void {
+  const late = (plan: Plan, id: string, due: number) => Math.max(0, (plan.ready[id] ?? problem.horizon) - due);
+  const moved = problem.pieces.some(
+    (p) =>
+      p.told &&
+      p.due !== null &&
+      before?.ready[p.id] !== undefined &&
+      late(result.plan, p.id, p.due) > late(before, p.id, p.due),
+  );
+  if (moved) throw new ApiError('MOVES_PROMISE', { moves: result.moves });
 }
 
 /**
@@ -142,6 +173,10 @@ async function planBeforeWaiting(workshopId: string, transaction: Transaction): 
   return row?.plan ?? null;
 }
 
+/** Nothing but the plan changed: another one was taken. */
+export const isOnlyPlan = (c: ChangeRow): boolean =>
+  c.rows.length === 0 && c.user_name !== CLOCK_NAME && (c.plan_before ?? 0) > 0 && c.plan_before !== c.plan_after;
+
 export function changeView(c: ChangeRow): ChangeView {
   return {
     id: c.id,
@@ -150,7 +185,7 @@ export function changeView(c: ChangeRow): ChangeView {
     summary: c.summary,
     moves: c.moves,
     undone: c.undone_by !== null,
-    undoable: c.undone_by === null && c.rows.length > 0,
+    undoable: c.undone_by === null && (c.rows.length > 0 || isOnlyPlan(c)),
     piece: c.piece_id,
   };
 }

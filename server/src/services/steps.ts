@@ -38,6 +38,7 @@ export function startStep(deps: Deps, actor: Actor, stepId: string, input: StepS
         piece: step.piece_id,
         touched: [step.piece_id],
         planning: 'repair',
+        hasHappened: true,
       };
     },
   });
@@ -59,6 +60,7 @@ export function finishStep(deps: Deps, actor: Actor, stepId: string, input: Step
         piece: step.piece_id,
         touched: [step.piece_id],
         planning: 'repair',
+        hasHappened: true,
       };
     },
   });
@@ -93,7 +95,12 @@ export function reportProblem(deps: Deps, actor: Actor, stepId: string, input: S
     id: input.commandId,
     run: async (rows) => {
       const { step, piece } = await find(rows, stepId);
-      const planning = { piece: step.piece_id, touched: [step.piece_id], planning: 'repair' as const };
+      const planning = {
+        piece: step.piece_id,
+        touched: [step.piece_id],
+        planning: 'repair' as const,
+        hasHappened: true,
+      };
       if (input.kind === 'not-dry') {
         const wait = input.minutes ?? 60;
         const notBefore = Math.max(deps.clock.now() + wait, step.pin.notBefore ?? 0);

@@ -3,7 +3,7 @@ import type { CommandAnswer } from '@app/contract';
 import { ApiError } from '../errors.ts';
 import { ChangeRow, type Fields, type RowChange } from '../store/models.ts';
 import { currentPlan } from '../store/shopStore.ts';
-import { type Actor, carryOut, type Deps, type Recorder, storable } from './commands.ts';
+import { type Actor, carryOut, type Deps, isOnlyPlan, type Recorder, storable } from './commands.ts';
 
 /**
  * Takes a change back by appending one that restores the fields it set. If later changes touched the same fields,
@@ -22,7 +22,7 @@ export function undo(
     run: async (rows) => {
       const where = { workshop_id: actor.workshopId };
       const target = await ChangeRow.findOne({ where: { ...where, id: changeId }, transaction: rows.transaction });
-      if (!target || target.rows.length === 0) throw new ApiError('NOT_FOUND');
+      if (!target || (target.rows.length === 0 && !isOnlyPlan(target))) throw new ApiError('NOT_FOUND');
       if (target.undone_by !== null) throw new ApiError('ALREADY_UNDONE');
       const later = await ChangeRow.findAll({
         where,
@@ -46,11 +46,14 @@ export function undo(
       const current = await currentPlan(actor.workshopId, rows.transaction);
       const oldest = target.plan_before;
       const untouched = current.number === (dependents[0] ?? target).plan_after;
+      if (!untouched && isOnlyPlan(target))
+        throw new ApiError('UNDO_BLOCKED', { detail: 'The plan has moved on since; the one before no longer fits.' });
       return {
         summary: `Undid: ${target.summary}${dependents.length > 0 ? ` and ${dependents.length} later` : ''}`,
         ...(target.piece_id === null ? {} : { piece: target.piece_id, touched: [target.piece_id] }),
         planning: target.plan_before === target.plan_after && dependents.length === 0 ? 'none' : 'repair',
         undoes: target.id,
+        hasHappened: true,
         ...(untouched && oldest !== null && oldest > 0 ? { restorePlan: oldest } : {}),
       };
     },

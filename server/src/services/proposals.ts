@@ -1,0 +1,81 @@
+import { randomUUID } from 'node:crypto';
+import type { CommandAnswer, ProposalAnswer, ProposalView } from '@app/contract';
+import { compareScores, type Plan, problemOf } from '@app/core';
+import { ApiError } from '../errors.ts';
+import { currentPlan, loadShop } from '../store/shopStore.ts';
+import { type Actor, carryOut, type Deps } from './commands.ts';
+
+/** What was found on top of one plan, and how often it was looked for. */
+type Found = {
+  readonly base: number;
+  readonly tries: number;
+  readonly proposal: (ProposalView & { readonly plan: Plan }) | null;
+};
+
+/** After so many looks at one plan nothing more is expected. */
+const MOST_TRIES = 4;
+/** Newest finding by workshop; lost with a restart, and then looked for again. */
+const found = new Map<string, Found>();
+
+/**
+ * Looks a little longer for a better plan than the current one. Nothing is changed: what is found is a proposal, with what
+ * it moves, and is old as soon as the plan is another.
+ */
+export async function lookForBetter(deps: Deps, workshopId: string): Promise<ProposalAnswer> {
+  const { number, plan } = await currentPlan(workshopId);
+  const stored = plan && (await loadShop(workshopId));
+  if (!plan || !stored) return { proposal: null, isLooking: false };
+  const known = found.get(workshopId);
+  const before = known?.base === number ? known : { base: number, tries: 0, proposal: null };
+  if (before.tries >= MOST_TRIES) return { proposal: shown(before), isLooking: false };
+  const problem = problemOf(stored.shop, stored.pieces, deps.clock.now());
+  const result = await deps.planner.solve({
+    problem,
+    previous: before.proposal?.plan ?? plan,
+    touched: [],
+    mode: 'improve',
+    movesSince: plan,
+    seed: before.tries + 1,
+  });
+  const tries = before.tries + 1;
+  const isBetter =
+    result.kind === 'planned' &&
+    result.scores !== undefined &&
+    result.moves.length > 0 &&
+    compareScores(result.scores.after, result.scores.before, problem.taste) < 0;
+  const proposal = isBetter
+    ? {
+        id: randomUUID(),
+        before: before.proposal?.before ?? result.scores.before,
+        after: result.scores.after,
+        moves: result.moves,
+        plan: result.plan,
+      }
+    : before.proposal;
+  const next = { base: number, tries, proposal };
+  found.set(workshopId, next);
+  return { proposal: shown(next), isLooking: tries < MOST_TRIES };
+}
+
+const shown = ({ proposal }: Found): ProposalView | null =>
+  proposal && { id: proposal.id, before: proposal.before, after: proposal.after, moves: proposal.moves };
+
+/** Takes a proposal as the plan. @throws {ApiError} OLD_PROPOSAL when the plan has changed since */
+export function adopt(
+  deps: Deps,
+  actor: Actor,
+  input: { commandId: string; proposal: string },
+): Promise<CommandAnswer> {
+  return carryOut(deps, actor, {
+    id: input.commandId,
+    run: async () => {
+      const known = found.get(actor.workshopId);
+      if (known?.proposal?.id !== input.proposal) throw new ApiError('OLD_PROPOSAL');
+      return Promise.resolve({
+        summary: 'Took the better plan',
+        planning: 'repair',
+        adopt: { plan: known.proposal.plan, base: known.base },
+      });
+    },
+  });
+}

@@ -1,0 +1,86 @@
+import { randomUUID } from 'node:crypto';
+import { problemOf, verify } from '@app/core';
+import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
+import type { ProposalAnswer, WorkshopView } from '@app/contract';
+import { Browser, MONDAY_9, openShop, type TestShop } from './shop.ts';
+
+let shop: TestShop;
+let rona: Browser;
+let count = 0;
+beforeAll(async () => {
+  shop = await openShop();
+});
+afterAll(() => shop.close());
+beforeEach(async () => {
+  shop.clock.at = MONDAY_9;
+  rona = await Browser.owner(shop, `rona-proposals-${count++}`);
+});
+const holds = (v: WorkshopView) => expect(verify(problemOf(v.shop, v.pieces, v.now), v.plan)).toEqual([]);
+const improve = async () => (await rona.agent.post('/api/plan/improve').send({}).expect(200)).body as ProposalAnswer;
+
+describe('a date a client was told', () => {
+  test('is not moved by a wish until its owner has seen it; then it is, and undo brings it back', async () => {
+    const id = await rona.addChest(undefined, { due: MONDAY_9 + 5 * 1440 });
+    const v = await rona.view();
+    const step = v.pieces[0]!.steps.find((s) => s.key === 'assemble')!;
+    const path = `/api/steps/${encodeURIComponent(step.id)}/pin`;
+    const wish = { version: 0, pin: { at: MONDAY_9 + 14 * 1440 } };
+    const asked = await rona.agent.put(path).send({ commandId: randomUUID(), ...wish });
+    expect(asked.status).toBe(409);
+    expect(asked.body).toMatchObject({ code: 'MOVES_PROMISE', moves: [{ piece: id }] });
+    expect((await rona.view()).plan).toEqual(v.plan);
+    const done = await rona.agent.put(path).send({ commandId: randomUUID(), consent: true, ...wish });
+    expect(done.status).toBe(200);
+    holds(await rona.view());
+    await rona.command('post', `/changes/${(done.body as { change: { id: string } }).change.id}/undo`);
+    expect((await rona.view()).plan).toEqual(v.plan);
+  });
+  test('follows what really happened without asking', async () => {
+    await rona.addChest(undefined, { due: MONDAY_9 + 4 * 1440 });
+    const v = await rona.view();
+    const step = v.pieces[0]!.steps.find((s) => s.key === 'take-apart')!;
+    shop.clock.at = MONDAY_9 + 3 * 1440;
+    await rona.command('post', `/steps/${encodeURIComponent(step.id)}/done`, { version: 0, by: 'owner' });
+    holds(await rona.view());
+  });
+});
+
+describe('a better plan', () => {
+  test('is proposed with what it moves, taken, and undone; an old one is refused', async () => {
+    // The late piece comes first in the plan's order of dates, but not in the order they were entered.
+    await rona.addChest(randomUUID(), { name: 'Slow', due: null, told: false, kind: 'stock', client: null });
+    await rona.addChest(randomUUID(), { name: 'Also slow', due: null, told: false, kind: 'stock', client: null });
+    await rona.addChest(randomUUID(), { name: 'Promised', due: MONDAY_9 + 7 * 1440 });
+    const before = await rona.view();
+    let answer = await improve();
+    for (let n = 0; n < 5 && answer.isLooking; n++) answer = await improve();
+    expect(answer.isLooking).toBe(false);
+    expect((await rona.view()).plan).toEqual(before.plan);
+    const { proposal } = answer;
+    if (!proposal) throw new Error('Three pieces entered in the wrong order leave something to better.');
+    expect(proposal.moves.length).toBeGreaterThan(0);
+    const taken = await rona.command('post', '/plan/adopt', { proposal: proposal.id });
+    const after = await rona.view();
+    holds(after);
+    expect(after.plan).not.toEqual(before.plan);
+    const again = await rona.agent.post('/api/plan/adopt').send({ commandId: randomUUID(), proposal: proposal.id });
+    expect(again.body).toMatchObject({ code: 'OLD_PROPOSAL' });
+    await rona.command('post', `/changes/${taken.change.id}/undo`);
+    expect((await rona.view()).plan).toEqual(before.plan);
+  });
+  test('what matters in it is the owner’s to say, within bounds', async () => {
+    const v = await rona.view();
+    const taste = { speed: 4, slack: 0, loads: 2, calm: 1 };
+    await rona.command('put', '/planning', { version: v.workshop.version, frozen_hours: 48, taste });
+    expect((await rona.view()).shop.planning).toEqual({ frozen_hours: 48, taste });
+    const wrong = await rona.agent
+      .put('/api/planning')
+      .send({
+        commandId: randomUUID(),
+        version: v.workshop.version + 1,
+        frozen_hours: 48,
+        taste: { ...taste, calm: 9 },
+      });
+    expect(wrong.status).toBe(400);
+  });
+});
