@@ -36,7 +36,8 @@ export function waitingByWeek(problem: Problem, plan: Plan): WeekOfWaiting[] {
               : null;
       if (!on) continue;
       const key = JSON.stringify(on);
-      for (let w = Math.floor((s.from - problem.now) / WEEK_MINUTES); problem.now + w * WEEK_MINUTES < s.until; w++) {
+      const first = Math.max(0, Math.floor((s.from - problem.now) / WEEK_MINUTES));
+      for (let w = first; problem.now + w * WEEK_MINUTES < s.until; w++) {
         const start = problem.now + w * WEEK_MINUTES;
         const minutes = Math.min(s.until, start + WEEK_MINUTES) - Math.max(s.from, start);
         let week = weeks.get(w);

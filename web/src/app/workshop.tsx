@@ -1,4 +1,5 @@
 import type { CommandAnswer, WorkshopView } from '@app/contract';
+import type { PieceMove } from '@app/core';
 import {
   type ComponentType,
   createContext,
@@ -12,6 +13,7 @@ import {
 import { toast } from 'sonner';
 import useSWR, { useSWRConfig } from 'swr';
 import { ApiFailure, commandId, get, send } from './api.ts';
+import { Consent } from './Consent.tsx';
 
 export type Workshop = {
   readonly view: WorkshopView;
@@ -59,10 +61,12 @@ export function WorkshopProvider({
     },
     [mutate],
   );
+  const [asked, setAsked] = useState<Asked | null>(null);
   const command = useCallback<Workshop['command']>(
     async (method, path, body) => {
       try {
-        const answer = await send<CommandAnswer>(method, path, withId(body));
+        const answer = await sendOrAsk(method, path, body, setAsked);
+        if (!answer) return null;
         await mutate();
         if (answer.change)
           toast(answer.change.summary, {
@@ -84,7 +88,41 @@ export function WorkshopProvider({
     [view, now, command, undo],
   );
   if (!workshop) return error ? <Failed error={error} retry={() => void mutate()} /> : waiting;
-  return <WorkshopContext value={workshop}>{children}</WorkshopContext>;
+  return (
+    <WorkshopContext value={workshop}>
+      {children}
+      {asked && (
+        <Consent
+          moves={asked.moves}
+          view={workshop.view}
+          onAnswer={(isWanted) => {
+            setAsked(null);
+            asked.answer(isWanted);
+          }}
+        />
+      )}
+    </WorkshopContext>
+  );
+}
+
+/** A change that waits for its owner to look at what it moves. */
+type Asked = { readonly moves: readonly PieceMove[]; readonly answer: (isWanted: boolean) => void };
+
+/** Sends a command; one that would move a told date is shown first and sent again when it is wanted. Null: it is not. */
+async function sendOrAsk(
+  method: 'POST' | 'PUT' | 'DELETE',
+  path: string,
+  body: object,
+  ask: (asked: Asked) => void,
+): Promise<CommandAnswer | null> {
+  try {
+    return await send<CommandAnswer>(method, path, withId(body));
+  } catch (error) {
+    if (!(error instanceof ApiFailure) || error.problem.code !== 'MOVES_PROMISE') throw error;
+    const moves = error.problem.moves ?? [];
+    const isWanted = await new Promise<boolean>((answer) => ask({ moves, answer }));
+    return isWanted ? send<CommandAnswer>(method, path, withId({ ...body, consent: true })) : null;
+  }
 }
 
 /** The command with an id of its own; a form carries a file. */

@@ -1,14 +1,26 @@
-import type { Earliest, Plan, ShopPiece } from '@app/core';
+import type {
+  Earliest,
+  Filler,
+  Gap,
+  Instant,
+  Plan,
+  Scarce,
+  Score,
+  ShopPiece,
+  StartSpan,
+  WeekOfWaiting,
+} from '@app/core';
 import type { WorkshopView } from '@app/contract';
 import { useEffect, useState } from 'react';
-import type { Explained, HouseEffect, HouseSample, Question } from './core.worker.ts';
+import type { Explained, HouseEffect, HouseSample, Message, Outlook, PinOutcome, Question } from './core.worker.ts';
 
 let worker: Worker | null = null;
 let lastId = 0;
 const waiting = new Map<number, (answer: unknown) => void>();
+/** The workshop the worker has laid out, and the number it goes by. */
+let laid: { readonly view: WorkshopView; readonly key: number } | null = null;
 
-/** Puts a question to the core in its own thread. */
-function ask<T>(question: Question): Promise<T> {
+function post(message: Message): void {
   if (!worker) {
     worker = new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module' });
     worker.onmessage = (event: MessageEvent<{ id: number; answer: unknown }>) => {
@@ -16,61 +28,79 @@ function ask<T>(question: Question): Promise<T> {
       waiting.delete(event.data.id);
     };
   }
+  worker.postMessage(message);
+}
+
+/** What each kind of question is answered with. */
+type Answers = {
+  readonly explain: Explained;
+  readonly preview: Preview;
+  readonly starts: readonly StartSpan[];
+  readonly pinned: PinOutcome;
+  readonly gap: readonly Filler[];
+  readonly scarce: readonly WeekOfWaiting[];
+  readonly oneMore: { readonly without: Score; readonly with: Score };
+  readonly whatIf: Outlook;
+  readonly house: readonly HouseEffect[];
+};
+type Kind = Question['kind'];
+type Of<K extends Kind> = Extract<Question, { kind: K }>;
+
+/** Puts a question about a workshop to the core in its own thread. Null: the workshop has moved on meanwhile. */
+function ask<K extends Kind>(view: WorkshopView, question: Of<K>): Promise<Answers[K] | null> {
+  if (laid?.view !== view) {
+    laid = { view, key: (laid?.key ?? 0) + 1 };
+    const { shop, pieces, now, plan } = view;
+    post({ kind: 'lay', key: laid.key, laid: { shop, pieces, now, plan } });
+  }
   const id = ++lastId;
-  return new Promise<T>((resolve) => {
+  return new Promise((resolve) => {
     waiting.set(id, resolve as (answer: unknown) => void);
-    worker!.postMessage({ id, question });
+    post({ kind: 'ask', id, key: laid!.key, question });
   });
 }
 
-const asked = (view: WorkshopView) => ({ shop: view.shop, pieces: view.pieces, now: view.now, plan: view.plan });
-
-/** What every planned step waits for and where late pieces' days go; the last answer stays until the next is there. */
-export function useExplained(view: WorkshopView): Explained | null {
-  const [explained, setExplained] = useState<Explained | null>(null);
+/** The answer to a question that is put again whenever the workshop or the question changes; the last one stays till then. */
+function useAnswer<K extends Kind>(view: WorkshopView, question: Of<K> | null): Answers[K] | null {
+  const [answer, setAnswer] = useState<Answers[K] | null>(null);
+  const key = question === null ? null : JSON.stringify(question);
   useEffect(() => {
+    if (key === null) return;
     let isCurrent = true;
-    void ask<Explained>({ kind: 'explain', ...asked(view) }).then((answer) => isCurrent && setExplained(answer));
+    void ask<K>(view, JSON.parse(key) as Of<K>).then((a) => isCurrent && a !== null && setAnswer(() => a));
     return () => {
       isCurrent = false;
     };
-  }, [view]);
-  return explained;
+  }, [view, key]);
+  return key === null ? null : answer;
 }
+
+/** What every planned step waits for, and where each piece's days go. */
+export const useExplained = (view: WorkshopView) => useAnswer(view, { kind: 'explain' });
 
 export type Preview =
   Exclude<Earliest, { kind: 'ready' }> | { readonly kind: 'ready'; readonly at: number; readonly plan: Plan };
 
 /** When a piece not yet entered could be ready; null while nothing is known or the piece is incomplete. */
-export function usePreview(view: WorkshopView, piece: ShopPiece | null): Preview | null {
-  const [preview, setPreview] = useState<Preview | null>(null);
-  const key = piece === null ? null : JSON.stringify(piece);
-  useEffect(() => {
-    if (key === null) return;
-    let isCurrent = true;
-    void ask<Preview>({ kind: 'preview', ...asked(view), piece: JSON.parse(key) as ShopPiece }).then(
-      (answer) => isCurrent && setPreview(answer),
-    );
-    return () => {
-      isCurrent = false;
-    };
-  }, [view, key]);
-  return key === null ? null : preview;
-}
+export const usePreview = (view: WorkshopView, piece: ShopPiece | null) =>
+  useAnswer<'preview'>(view, piece && { kind: 'preview', piece });
 
 /** What each side of each house rule makes of a piece; null until known. */
-export function useHouseEffects(view: WorkshopView, sample: HouseSample): readonly HouseEffect[] | null {
-  const [effects, setEffects] = useState<readonly HouseEffect[] | null>(null);
-  const key = JSON.stringify(sample);
-  const { shop } = view;
-  const now = view.now;
-  useEffect(() => {
-    let isCurrent = true;
-    const question: Question = { kind: 'house', shop, now, sample: JSON.parse(key) as HouseSample };
-    void ask<readonly HouseEffect[]>(question).then((answer) => isCurrent && setEffects(answer));
-    return () => {
-      isCurrent = false;
-    };
-  }, [shop, now, key]);
-  return effects;
-}
+export const useHouseEffects = (view: WorkshopView, sample: HouseSample) =>
+  useAnswer(view, { kind: 'house', shop: view.shop, now: view.now, sample });
+
+/** What pieces wait for on their way, week by week. */
+export const useScarce = (view: WorkshopView) => useAnswer(view, { kind: 'scarce' });
+
+/** The plan as it would be in another shop or with other pieces; null while it is worked out. */
+export const useOutlook = (view: WorkshopView, other: Pick<WorkshopView, 'shop' | 'pieces'> | null) =>
+  useAnswer<'whatIf'>(view, other && { kind: 'whatIf', shop: other.shop, pieces: other.pieces });
+
+/** Steps that fit somebody's free time. */
+export const useFillers = (view: WorkshopView, gap: Gap | null) => useAnswer<'gap'>(view, gap && { kind: 'gap', gap });
+
+export const askStarts = (view: WorkshopView, step: string, from: Instant, until: Instant) =>
+  ask<'starts'>(view, { kind: 'starts', step, from, until });
+export const askPinned = (view: WorkshopView, step: string, at: Instant) =>
+  ask<'pinned'>(view, { kind: 'pinned', step, at });
+export const askOneMore = (view: WorkshopView, on: Scarce) => ask<'oneMore'>(view, { kind: 'oneMore', on });

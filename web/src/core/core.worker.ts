@@ -1,50 +1,63 @@
 import {
-  type Earliest,
+  type DaysPart,
   earliestReady,
   explainer,
+  type Filler,
+  type Gap,
+  gainOfOneMore,
+  gapFill,
   HOUSE_SWITCHES,
+  improvePlan,
+  type Instant,
+  latenessOf,
   meansOf,
-  type PieceToPlan,
+  type PieceMove,
   type Plan,
   planAfresh,
+  planDiff,
   type Problem,
   pieceToPlan,
   problemOf,
+  replan,
   type RouteEdit,
   type RouteInput,
+  type Scarce,
+  type Score,
+  scoreOf,
   type Shop,
   type ShopPiece,
+  startTimes,
   stepsOf,
   type Stretch,
   sumsOf,
   templateById,
   underHouse,
   type Wait,
+  waitingByWeek,
 } from '@app/core';
 
-/** What the interface asks of the core; each answer carries the id of its question. */
+/** The workshop as it is looked at: sent once, asked about often. */
+export type Laid = {
+  readonly shop: Shop;
+  readonly pieces: readonly ShopPiece[];
+  readonly now: number;
+  readonly plan: Plan;
+};
+/** What the interface asks of the core about the workshop laid out last. */
 export type Question =
-  | {
-      readonly kind: 'explain';
-      readonly shop: Shop;
-      readonly pieces: readonly ShopPiece[];
-      readonly now: number;
-      readonly plan: Plan;
-    }
-  | {
-      readonly kind: 'preview';
-      readonly shop: Shop;
-      readonly pieces: readonly ShopPiece[];
-      readonly now: number;
-      readonly plan: Plan;
-      readonly piece: ShopPiece;
-    }
-  | {
-      readonly kind: 'house';
-      readonly shop: Shop;
-      readonly now: number;
-      readonly sample: HouseSample;
-    };
+  | { readonly kind: 'explain' }
+  | { readonly kind: 'preview'; readonly piece: ShopPiece }
+  | { readonly kind: 'starts'; readonly step: string; readonly from: Instant; readonly until: Instant }
+  | { readonly kind: 'pinned'; readonly step: string; readonly at: Instant }
+  | { readonly kind: 'gap'; readonly gap: Gap }
+  | { readonly kind: 'scarce' }
+  | { readonly kind: 'oneMore'; readonly on: Scarce }
+  | { readonly kind: 'whatIf'; readonly shop: Shop; readonly pieces: readonly ShopPiece[] }
+  | { readonly kind: 'house'; readonly shop: Shop; readonly now: number; readonly sample: HouseSample };
+export type Message =
+  | { readonly kind: 'lay'; readonly key: number; readonly laid: Laid }
+  | { readonly kind: 'ask'; readonly id: number; readonly key: number; readonly question: Question };
+
 /** A piece the house rules are tried on. */
 export type HouseSample = {
   readonly template: string;
@@ -62,22 +75,64 @@ export type HouseEffect = {
 export type Explained = {
   readonly waits: Readonly<Record<string, Wait>>;
   readonly chains: Readonly<Record<string, readonly Stretch[]>>;
+  readonly days: Readonly<Record<string, readonly DaysPart[]>>;
 };
+/** What a plan would be under other circumstances, and what that changes. */
+export type Outlook = {
+  readonly plan: Plan;
+  readonly moves: readonly PieceMove[];
+  readonly before: Score;
+  readonly after: Score;
+};
+/** What pinning a step somewhere does to its piece and to told promises. */
+export type PinOutcome = { readonly ready: Instant | null; readonly later: readonly string[] };
+
+/** More than a person looks at; the others are explained when their piece is opened. */
+const MOST_EXPLAINED = 60;
 
 function explain(problem: Problem, plan: Plan): Explained {
-  const { waitsFor, bindingChain } = explainer(problem, plan);
+  const { waitsFor, bindingChain, daysOf } = explainer(problem, plan);
   const waits: Record<string, Wait> = {};
   const chains: Record<string, readonly Stretch[]> = {};
-  for (const piece of problem.pieces) {
+  const days: Record<string, readonly DaysPart[]> = {};
+  const soonest = [...problem.pieces].sort((a, b) => (a.due ?? Infinity) - (b.due ?? Infinity));
+  for (const piece of soonest.slice(0, MOST_EXPLAINED)) {
     for (const s of piece.steps) if (s.state.kind === 'planned') waits[s.id] = waitsFor(s.id);
-    const ready = plan.ready[piece.id];
-    if (piece.due !== null && ready !== undefined && ready > piece.due) chains[piece.id] = bindingChain(piece.id);
+    chains[piece.id] = bindingChain(piece.id);
+    days[piece.id] = daysOf(piece.id);
   }
-  return { waits, chains };
+  return { waits, chains, days };
 }
 
-function preview(problem: Problem, plan: Plan, piece: PieceToPlan): Earliest {
-  return earliestReady(problem, plan, piece);
+function pinned(problem: Problem, plan: Plan, step: string, at: Instant): PinOutcome {
+  const pieces = problem.pieces.map((p) => ({
+    ...p,
+    steps: p.steps.map((s) => (s.id === step ? { ...s, pin: { ...s.pin, at } } : s)),
+  }));
+  const own = problem.pieces.find((p) => p.steps.some((s) => s.id === step))!;
+  const next = replan({ ...problem, pieces }, plan, [own.id]);
+  const late = (p: Plan, id: string) => {
+    const piece = problem.pieces.find((x) => x.id === id)!;
+    return latenessOf(piece, p.ready[id] ?? problem.horizon);
+  };
+  return {
+    ready: next.ready[own.id] ?? null,
+    later: problem.pieces.filter((p) => p.told && late(next, p.id) > late(plan, p.id)).map((p) => p.name),
+  };
+}
+
+/** How hard a what-if looks for the best that can be made of it. */
+const WHAT_IF_EVALUATIONS = 200;
+
+function whatIf(problem: Problem, plan: Plan, other: Problem): Outlook {
+  const touched = other.pieces.map((p) => p.id);
+  const next = improvePlan(other, replan(other, plan, touched), { seed: 1, evaluations: WHAT_IF_EVALUATIONS });
+  return {
+    plan: next,
+    moves: planDiff(other, plan, next),
+    before: scoreOf(problem, plan),
+    after: scoreOf(other, next),
+  };
 }
 
 /** Every side of every switch tried on one piece, each planned for real in this shop without its other pieces. */
@@ -103,14 +158,43 @@ function houseEffects(shop: Shop, now: number, sample: HouseSample): HouseEffect
   );
 }
 
-self.onmessage = (event: MessageEvent<{ id: number; question: Question }>) => {
-  const { id, question: q } = event.data;
-  if (q.kind === 'house') {
-    self.postMessage({ id, answer: houseEffects(q.shop, q.now, q.sample) });
+function answer(laid: Laid & { readonly problem: Problem }, q: Exclude<Question, { kind: 'house' }>): unknown {
+  const { problem, plan } = laid;
+  switch (q.kind) {
+    case 'explain':
+      return explain(problem, plan);
+    case 'preview':
+      return earliestReady(problem, plan, pieceToPlan(laid.shop)(q.piece));
+    case 'starts':
+      return startTimes(problem, plan, q.step, q.from, q.until);
+    case 'pinned':
+      return pinned(problem, plan, q.step, q.at);
+    case 'gap':
+      return gapFill(problem, plan, q.gap) satisfies Filler[];
+    case 'scarce':
+      return waitingByWeek(problem, plan);
+    case 'oneMore':
+      return gainOfOneMore(problem, plan, q.on);
+    case 'whatIf':
+      return whatIf(problem, plan, problemOf(q.shop, q.pieces, laid.now));
+  }
+}
+
+let current: { readonly key: number; readonly laid: Laid & { readonly problem: Problem } } | null = null;
+
+self.onmessage = (event: MessageEvent<Message>) => {
+  const m = event.data;
+  if (m.kind === 'lay') {
+    const { shop, pieces, now } = m.laid;
+    current = { key: m.key, laid: { ...m.laid, problem: problemOf(shop, pieces, now) } };
     return;
   }
-  const problem = problemOf(q.shop, q.pieces, q.now);
-  const answer =
-    q.kind === 'explain' ? explain(problem, q.plan) : preview(problem, q.plan, pieceToPlan(q.shop)(q.piece));
-  self.postMessage({ id, answer });
+  if (m.question.kind === 'house') {
+    const { shop, now, sample } = m.question;
+    self.postMessage({ id: m.id, answer: houseEffects(shop, now, sample) });
+    return;
+  }
+  // The workshop has moved on since this was asked; whoever asked has too.
+  if (current?.key === m.key) self.postMessage({ id: m.id, answer: answer(current.laid, m.question) });
+  else self.postMessage({ id: m.id, answer: null });
 };

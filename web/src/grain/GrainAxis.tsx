@@ -1,5 +1,5 @@
 import type { WorkshopView } from '@app/contract';
-import { type Instant, mainPlace } from '@app/core';
+import { type Instant, mainPlace, wallClock } from '@app/core';
 import { useMemo } from 'react';
 import { sayTemperature } from '../ui/amounts.ts';
 import { clock, sayDate, type Saying } from '../ui/time.ts';
@@ -7,7 +7,10 @@ import { dayAir } from './dayAir.ts';
 import type { TimeScale } from './timeScale.ts';
 import { useGutter } from './useGutter.ts';
 
-const AXIS_HEIGHT = 34;
+export const AXIS_HEIGHT = 34;
+
+/** At month zoom only Mondays have room for their date. */
+const isMonday = (at: Instant, saying: Saying) => wallClock(saying.zone, at + 720).weekday === 0;
 
 /** Days with their coldest and warmest hour, and now. */
 export function GrainAxis({
@@ -34,7 +37,7 @@ export function GrainAxis({
         {scale.days.map((d, i) => (
           <g key={d.at}>
             <path d={`M${d.x} 0v${AXIS_HEIGHT}`} stroke="var(--m-line)" />
-            {d.width > 44 && (
+            {(d.width > 44 || (d.width > 16 && isMonday(d.at, saying))) && (
               <text
                 x={d.x + 8}
                 y="15"

@@ -3,6 +3,9 @@ export function GrainDefs() {
   return (
     <svg width="0" height="0" className="absolute" aria-hidden="true">
       <defs>
+        <pattern id="blocked" width="7" height="7" patternUnits="userSpaceOnUse">
+          <path d="M0 0l7 7M7 0l-7 7" stroke="var(--m-sub)" strokeWidth="0.8" strokeOpacity="0.55" />
+        </pattern>
         <pattern id="old-finish" width="4" height="4" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
           <rect width="4" height="4" fill="var(--m-sunk)" />
           <path d="M0 0v4" stroke="var(--m-keyline)" strokeWidth="1.6" />

@@ -1,14 +1,17 @@
 import type { PieceView, WorkshopView } from '@app/contract';
 import type { Instant } from '@app/core';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Explained } from '../core/core.worker.ts';
 import type { Saying } from '../ui/time.ts';
-import { GrainAxis } from './GrainAxis.tsx';
+import { GhostWords } from './Ghost.tsx';
+import { AXIS_HEIGHT, GrainAxis } from './GrainAxis.tsx';
 import { Lane } from './Lane.tsx';
-import { laneModel } from './laneModel.ts';
-import { PeopleLoad } from './PeopleLoad.tsx';
+import { LANE } from './laneModel.ts';
+import { type Free, PeopleLoad } from './PeopleLoad.tsx';
 import { StepHint } from './StepHint.tsx';
 import { DAY_WIDTH, timeScale, type TimeScale, type Zoom } from './timeScale.ts';
+import { useDrag } from './useDrag.ts';
 import { useGutter } from './useGutter.ts';
 import type { Pointed } from './WorkButton.tsx';
 
@@ -21,61 +24,85 @@ type GrainProps = {
   readonly onSelect: (stepId: string) => void;
   readonly onPiece: (pieceId: string) => void;
   readonly explained: Explained | null;
+  /** A step let go at another time; missing: nothing can be dragged (a plan that is only tried). */
+  readonly onDrop?: ((stepId: string, at: Instant) => void) | undefined;
+  /** Somebody's free time was chosen. */
+  readonly onFree?: ((free: Free) => void) | undefined;
 };
 
+const ROW = LANE.height + 1;
+
 /** The signature picture: one lane per piece along the time axis, then the people's load and the rack below. */
-export function GrainView({ view, now, zoom, saying, selected, onSelect, onPiece, explained }: GrainProps) {
+export function GrainView(props: GrainProps) {
+  const { view, now, zoom, saying, selected, onSelect, onPiece, explained, onDrop, onFree } = props;
   const pieces = useMemo(() => view.pieces.filter((p) => p.active).sort(byDate(view)), [view]);
   const scale = useMemo(() => scaleFor(view, now, zoom), [view, now, zoom]);
-  const lanes = useMemo(
-    () => pieces.map((piece) => ({ piece, lane: laneModel(piece, view.plan, now) })),
-    [pieces, view.plan, now],
-  );
   const [pointed, setPointed] = useState<Pointed | null>(null);
   const scroller = useRef<HTMLDivElement>(null);
   const gutter = useGutter();
+  const drop = useCallback((step: string, at: Instant) => onDrop?.(step, at), [onDrop]);
+  const { drag, grab } = useDrag(view, scale, drop);
+  const rows = useVirtualizer({
+    count: pieces.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW,
+    overscan: 6,
+    scrollMargin: AXIS_HEIGHT,
+    getItemKey: (i) => pieces[i]!.id,
+  });
   // Now stands a little in from the left when the view opens or the zoom changes; scrolling is the user's after that.
   useEffect(() => {
     scroller.current?.scrollTo({ left: Math.max(0, scale.x(now) - (gutter < 200 ? 50 : 110)) });
     // oxlint-disable-next-line react-hooks/exhaustive-deps -- not on every re-plan
   }, [zoom]);
+  const dragged = drag && pieces.find((p) => p.steps.some((s) => s.id === drag.step));
   return (
     <div
       ref={scroller}
-      className="relative min-h-0 flex-1 overflow-auto"
+      className={`relative min-h-0 flex-1 overflow-auto ${drag ? 'cursor-grabbing select-none' : ''}`}
       data-testid="grain"
       tabIndex={0}
       aria-label="Plan along the time axis"
     >
       <div style={{ width: gutter + scale.width }} className="relative">
         <GrainAxis scale={scale} view={view} saying={saying} now={now} />
-        <ul>
-          {lanes.map(({ piece, lane }) => (
-            <Lane
-              key={piece.id}
-              piece={piece}
-              lane={lane}
-              view={view}
-              scale={scale}
-              saying={saying}
-              now={now}
-              selected={selected}
-              onSelect={onSelect}
-              onPiece={onPiece}
-              onPoint={setPointed}
-            />
-          ))}
+        <ul className="relative" style={{ height: rows.getTotalSize() }}>
+          {rows.getVirtualItems().map((row) => {
+            const piece = pieces[row.index]!;
+            return (
+              <li
+                key={row.key}
+                className="absolute top-0 left-0"
+                style={{ transform: `translateY(${row.start - AXIS_HEIGHT}px)` }}
+              >
+                <Lane
+                  piece={piece}
+                  view={view}
+                  scale={scale}
+                  saying={saying}
+                  now={now}
+                  selected={selected}
+                  onSelect={onSelect}
+                  onPiece={onPiece}
+                  onPoint={setPointed}
+                  onGrab={onDrop && grab}
+                  drag={dragged === piece ? drag : null}
+                />
+              </li>
+            );
+          })}
         </ul>
-        <PeopleLoad view={view} scale={scale} saying={saying} now={now} />
+        <PeopleLoad view={view} scale={scale} saying={saying} now={now} onFree={onFree} />
       </div>
-      {pointed && <StepHint pointed={pointed} view={view} saying={saying} explained={explained} />}
+      {pointed && !drag && <StepHint pointed={pointed} view={view} saying={saying} explained={explained} />}
+      {drag && dragged && <GhostWords drag={drag} piece={dragged} view={view} saying={saying} />}
     </div>
   );
 }
 
 function scaleFor(view: WorkshopView, now: Instant, zoom: Zoom): TimeScale {
   const last = Math.max(
-    now + 7 * 1440,
+    now + (zoom === 'month' ? 30 : 7) * 1440,
     ...Object.values(view.plan.ready),
     ...view.pieces.filter((p) => p.active).map((p) => p.due ?? 0),
   );

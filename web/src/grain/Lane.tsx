@@ -1,14 +1,16 @@
 import type { PieceView, WorkshopView } from '@app/contract';
 import type { Instant } from '@app/core';
 import { Hourglass } from 'lucide-react';
-import { memo } from 'react';
+import { type ComponentProps, memo, useMemo } from 'react';
 import { HealthMark, healthOf } from '../ui/Health.tsx';
 import { sayTime, type Saying } from '../ui/time.ts';
 import { Tag } from '../ui/Tag.tsx';
-import { LANE, type LaneModel } from './laneModel.ts';
+import { Ghost } from './Ghost.tsx';
+import { LANE, type LaneModel, laneModel } from './laneModel.ts';
 import { LaneDrawing, Pennant } from './LaneDrawing.tsx';
 import type { TimeScale } from './timeScale.ts';
 import { useGutter } from './useGutter.ts';
+import type { Drag } from './useDrag.ts';
 import { type Pointed, WorkButton } from './WorkButton.tsx';
 
 type LaneProps = {
@@ -20,14 +22,15 @@ type LaneProps = {
   readonly onPiece: (pieceId: string) => void;
   readonly onPoint: (pointed: Pointed | null) => void;
   readonly piece: PieceView;
-  readonly lane: LaneModel;
   readonly scale: TimeScale;
+  readonly onGrab?: ComponentProps<typeof WorkButton>['onGrab'];
+  /** What is dragged on this lane. */
+  readonly drag: Drag | null;
 };
 
 /** One piece: its name and health at the left, its finish through time, and its work as buttons. */
 export const Lane = memo(function Lane({
   piece,
-  lane,
   view,
   scale,
   saying,
@@ -36,12 +39,16 @@ export const Lane = memo(function Lane({
   onSelect,
   onPiece,
   onPoint,
+  onGrab,
+  drag,
 }: LaneProps) {
+  // Worked out when the lane comes into sight, and kept while plan and clock stay.
+  const lane = useMemo(() => laneModel(piece, view.plan, now), [piece, view.plan, now]);
   const health = healthOf(piece, view.plan, now);
   const gutter = useGutter();
   const isNarrow = gutter < 200;
   return (
-    <li className="flex border-b border-line" data-testid={`lane-${piece.name}`}>
+    <div className="flex border-b border-line" data-testid={`lane-${piece.name}`}>
       <button
         type="button"
         onClick={() => onPiece(piece.id)}
@@ -107,10 +114,12 @@ export const Lane = memo(function Lane({
             isSelected={selected === w.step.id}
             onSelect={onSelect}
             onPoint={onPoint}
+            onGrab={onGrab}
           />
         ))}
+        {drag && <Ghost drag={drag} view={view} scale={scale} />}
       </svg>
-    </li>
+    </div>
   );
 });
 

@@ -1,14 +1,18 @@
 import type { WorkshopView } from '@app/contract';
-import { type Instant, openIntervals, type Station } from '@app/core';
+import { type Instant, type Interval, merge, openIntervals, type Placement, type Station, subtract } from '@app/core';
 import { area, curveStepAfter } from 'd3';
 import { useMemo, useState } from 'react';
-import { sayHours, type Saying, sayTime } from '../ui/time.ts';
+import { sayHours, sayLength, type Saying, sayTime } from '../ui/time.ts';
 import { bookedMinutes } from './booked.ts';
 import type { TimeScale } from './timeScale.ts';
 import { useGutter } from './useGutter.ts';
 
 const ROW = 26;
+/** A stretch in which somebody has nothing planned. */
+export type Free = { readonly person: string; readonly from: Instant; readonly minutes: number };
+
 type LoadProps = {
+  readonly onFree?: ((free: Free) => void) | undefined;
   readonly view: WorkshopView;
   readonly scale: TimeScale;
   readonly saying: Saying;
@@ -16,7 +20,7 @@ type LoadProps = {
 };
 
 /** Below the lanes: what each person is booked for, in the colours of the pieces, and how full the spaces are. */
-export function PeopleLoad({ view, scale, saying, now }: LoadProps) {
+export function PeopleLoad({ view, scale, saying, now, onFree }: LoadProps) {
   const steps = useMemo(
     () =>
       view.pieces.flatMap((p) =>
@@ -55,6 +59,16 @@ export function PeopleLoad({ view, scale, saying, now }: LoadProps) {
             {openIntervals(person.hours, view.shop.timeZone, scale.from, scale.until).map((s) => (
               <path key={s.from} d={`M${scale.x(s.from)} ${ROW - 5}H${scale.x(s.until)}`} stroke="var(--m-keyline)" />
             ))}
+            {onFree &&
+              freeSpans(openIntervals(person.hours, view.shop.timeZone, now, scale.until), own).map((f) => (
+                <FreeSlot
+                  key={f.from}
+                  x={scale.x(f.from)}
+                  width={scale.x(f.until) - scale.x(f.from)}
+                  words={`${person.name} is free ${sayTime(f.from, saying)}, ${sayLength(f.until - f.from)}: what fits?`}
+                  onChoose={() => onFree({ person: person.id, from: f.from, minutes: f.until - f.from })}
+                />
+              ))}
             {own.map(({ piece, step, at }) => (
               <rect
                 key={step.id}
@@ -76,19 +90,61 @@ export function PeopleLoad({ view, scale, saying, now }: LoadProps) {
         view.shop.stations.map((station) => (
           <SpaceRow key={station.id} station={station} view={view} scale={scale} saying={saying} now={now} />
         ))}
+      {showsSpace && <FloorRow view={view} scale={scale} saying={saying} now={now} />}
     </div>
   );
 }
 
-function SpaceRow({ station, view, scale, saying, now }: LoadProps & { readonly station: Station }) {
+/** Working hours without anything planned, half an hour or more. */
+function freeSpans(open: readonly Interval[], own: readonly { readonly at: Placement }[]): Interval[] {
+  const taken = merge(own.map(({ at }) => ({ from: at.start, until: at.end })));
+  return subtract(open, taken).filter((s) => s.until - s.from >= 30);
+}
+
+/** Free time as a target: chosen, it says what would fit. */
+function FreeSlot({
+  x,
+  width,
+  words,
+  onChoose,
+}: {
+  readonly x: number;
+  readonly width: number;
+  readonly words: string;
+  readonly onChoose: () => void;
+}) {
+  return (
+    <g
+      role="button"
+      tabIndex={0}
+      aria-label={words}
+      className="group cursor-pointer focus:outline-none"
+      onClick={onChoose}
+      onKeyDown={(e) => {
+        if (e.key !== 'Enter' && e.key !== ' ') return;
+        e.preventDefault();
+        onChoose();
+      }}
+    >
+      <title>{words}</title>
+      <rect x={x} width={Math.max(2, width)} y="4" height="16" fill="transparent" className="group-hover:fill-sunk" />
+      <rect
+        x={x}
+        width={Math.max(2, width)}
+        y="4"
+        height="16"
+        fill="none"
+        stroke="var(--m-ink)"
+        strokeDasharray="3 3"
+        className="opacity-0 group-hover:opacity-100 group-focus-visible:opacity-100"
+      />
+    </g>
+  );
+}
+
+function SpaceRow({ station, view, scale, saying, now }: Omit<LoadProps, 'onFree'> & { readonly station: Station }) {
   const levels = useMemo(() => occupancy(view, station), [view, station]);
   const full = levels.find((l, i) => l.units >= station.capacity && (levels[i + 1]?.at ?? 0) > now);
-  const height = ROW - 8;
-  const shape = area<Level>()
-    .x((l) => scale.x(l.at))
-    .y0(ROW - 4)
-    .y1((l) => ROW - 4 - (l.units / station.capacity) * height)
-    .curve(curveStepAfter);
   return (
     <Row
       name={station.name}
@@ -96,9 +152,59 @@ function SpaceRow({ station, view, scale, saying, now }: LoadProps & { readonly 
       scale={scale}
       now={now}
     >
+      <LevelShape levels={levels} most={station.capacity} scale={scale} />
+    </Row>
+  );
+}
+
+/** Pieces standing in the shop, from arrival until they are ready and, for clients, collected. */
+function FloorRow({ view, scale, saying, now }: Omit<LoadProps, 'onFree'>) {
+  const room = view.shop.floor_units ?? null;
+  const levels = useMemo(() => {
+    const events = view.pieces
+      .filter((p) => p.active)
+      .flatMap((p) => {
+        const ready = view.plan.ready[p.id] ?? scale.until;
+        const until = p.kind === 'client' ? Math.max(ready, p.due ?? 0) : ready;
+        const units = Math.max(1, ...p.steps.flatMap((s) => s.needs.map((n) => (n.kind === 'bench' ? n.units : 0))));
+        return [
+          { at: p.arrival, units },
+          { at: until, units: -units },
+        ];
+      });
+    return levelsOf(events);
+  }, [view, scale]);
+  const most = room ?? Math.max(1, ...levels.map((l) => l.units));
+  const full = room === null ? undefined : levels.find((l, i) => l.units >= room && (levels[i + 1]?.at ?? 0) > now);
+  const words =
+    room === null ? 'no limit set' : full ? `full ${sayTime(Math.max(full.at, now), saying)}` : `room for ${room}`;
+  return (
+    <Row name="Floor" words={words} scale={scale} now={now}>
+      <LevelShape levels={levels} most={most} scale={scale} />
+    </Row>
+  );
+}
+
+function LevelShape({
+  levels,
+  most,
+  scale,
+}: {
+  readonly levels: readonly Level[];
+  readonly most: number;
+  readonly scale: TimeScale;
+}) {
+  const height = ROW - 8;
+  const shape = area<Level>()
+    .x((l) => scale.x(l.at))
+    .y0(ROW - 4)
+    .y1((l) => ROW - 4 - (Math.min(l.units, most) / most) * height)
+    .curve(curveStepAfter);
+  return (
+    <>
       <path d={`M0 ${ROW - 4 - height}H${scale.width}`} stroke="var(--m-keyline)" strokeDasharray="3 3" />
       <path d={shape(levels) ?? ''} fill="var(--m-keyline)" fillOpacity="0.35" stroke="var(--m-keyline)" />
-    </Row>
+    </>
   );
 }
 
@@ -120,6 +226,10 @@ function occupancy(view: WorkshopView, station: Station): Level[] {
         );
       });
     }
+  return levelsOf(events);
+}
+
+function levelsOf(events: { readonly at: Instant; readonly units: number }[]): Level[] {
   events.sort((a, b) => a.at - b.at || a.units - b.units);
   const levels: { at: Instant; units: number }[] = [];
   let units = 0;

@@ -15,10 +15,14 @@ type WorkProps = {
   readonly isSelected: boolean;
   readonly onSelect: (id: string) => void;
   readonly onPoint: (pointed: Pointed | null) => void;
+  /** The pointer went down on it; missing: it cannot be dragged here. */
+  readonly onGrab?:
+    ((step: string, start: number, e: { clientX: number; clientY: number; laneLeft: number }) => void) | undefined;
 };
 
 /** One piece of hands-on work: a mark in the work row, its whole column of time as the target. */
-export function WorkButton({ work, view, scale, saying, isSelected, onSelect, onPoint }: WorkProps) {
+export function WorkButton({ work, view, scale, saying, isSelected, onSelect, onPoint, onGrab }: WorkProps) {
+  const canMove = onGrab !== undefined && (work.state === 'planned' || work.state === 'overdue');
   const point = (e: { readonly currentTarget: Element }) => {
     const box = e.currentTarget.getBoundingClientRect();
     onPoint({ step: work.step.id, x: box.left + box.width / 2, y: box.bottom });
@@ -36,6 +40,11 @@ export function WorkButton({ work, view, scale, saying, isSelected, onSelect, on
       aria-label={words}
       className="group cursor-pointer focus:outline-none"
       onClick={() => onSelect(work.step.id)}
+      onPointerDown={(e) => {
+        if (!canMove || e.button !== 0 || e.pointerType === 'touch') return;
+        const laneLeft = e.currentTarget.ownerSVGElement!.getBoundingClientRect().left;
+        onGrab(work.step.id, work.at.start, { clientX: e.clientX, clientY: e.clientY, laneLeft });
+      }}
       onKeyDown={(e) => {
         if (e.key !== 'Enter' && e.key !== ' ') return;
         e.preventDefault();

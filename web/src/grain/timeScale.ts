@@ -1,9 +1,9 @@
 import { type Instant, type Interval, merge, openIntervals, type Shop, wallClock, instantAt } from '@app/core';
 import { scaleLinear } from 'd3';
 
-export type Zoom = 'day' | 'week';
+export type Zoom = 'day' | 'week' | 'month';
 /** Pixels of one ordinary working day. */
-export const DAY_WIDTH: Record<Zoom, number> = { day: 520, week: 150 };
+export const DAY_WIDTH: Record<Zoom, number> = { day: 520, week: 150, month: 46 };
 /** A closed minute is drawn this much narrower than a working one. */
 const NIGHT_SQUEEZE = 0.09;
 

@@ -1,5 +1,5 @@
-import type { ShopStep, Stretch, Wait } from '@app/core';
-import { type Saying, sayLength, sayTime } from '../ui/time.ts';
+import type { ShopStep, Wait } from '@app/core';
+import { type Saying, sayTime } from '../ui/time.ts';
 
 /** What a step waits for, as a sentence; null when nothing holds it. */
 export function sayWait(wait: Wait, steps: readonly ShopStep[], saying: Saying): string | null {
@@ -42,43 +42,3 @@ const FIT: Partial<Record<string, string>> = {
   topcoat: ' enough to go over',
   handle: ' enough to handle',
 };
-
-const REASON: Record<string, string> = {
-  air: 'for air warm and dry enough',
-  person: 'for people',
-  space: 'for bench or rack space',
-  tool: 'for the sprayer',
-  dust: 'for clean air beside it',
-  delivery: 'for a delivery',
-  hours: 'over nights and closed days',
-  several: 'in line behind other pieces',
-  pin: 'for the time it was set to',
-  arrival: 'to arrive',
-  step: 'for earlier steps',
-  nothing: 'in line',
-};
-
-/**
- * Where a late piece's days go, largest part first: `3 days drying, 2 days waiting over nights and closed days`.
- * A hold is named by what it waits for.
- */
-export function sayWhereDaysGo(chain: readonly Stretch[], steps: readonly ShopStep[]): string {
-  const parts = new Map<string, number>();
-  for (const s of chain) {
-    const hold = steps.find((x) => x.id === s.step && x.hands === 0);
-    const name = hold
-      ? `waiting ${hold.title.replace(/^Wait /, '')}`
-      : s.kind === 'work'
-        ? 'of work'
-        : s.kind === 'drying'
-          ? 'drying'
-          : `waiting ${REASON[s.wait?.kind ?? 'nothing'] ?? 'in line'}`;
-    parts.set(name, (parts.get(name) ?? 0) + s.until - s.from);
-  }
-  return [...parts]
-    .filter(([, m]) => m >= 60)
-    .sort((a, b) => b[1] - a[1])
-    .slice(0, 3)
-    .map(([name, m]) => `${sayLength(m)} ${name}`)
-    .join(', ');
-}

@@ -7,10 +7,11 @@ import { useWorkshop } from '../../app/workshop.tsx';
 import { ConflictList } from '../../conflict/ConflictList.tsx';
 import { lookAt, pieceWith, withFix } from '../../conflict/routeDraft.ts';
 import { useExplained } from '../../core/askCore.ts';
+import { DaysBar } from '../../plan/DaysBar.tsx';
 import { laneModel } from '../../grain/laneModel.ts';
 import { LaneDrawing, Pennant } from '../../grain/LaneDrawing.tsx';
 import { DAY_WIDTH, timeScale } from '../../grain/timeScale.ts';
-import { sayWhereDaysGo } from '../../step/sayWait.ts';
+import { sayWhereDaysGo } from '../../step/sayDays.ts';
 import { useStepSheet } from '../../step/useStepSheet.tsx';
 import { HealthMark, healthOf } from '../../ui/Health.tsx';
 import { Button, Section } from '../../ui/parts.tsx';
@@ -33,12 +34,15 @@ function Piece({ piece }: { readonly piece: PieceView }) {
   const { view } = useWorkshop();
   const explained = useExplained(view);
   const { open, sheet } = useStepSheet(explained);
-  const chain = explained?.chains[piece.id];
+  const isLate = piece.due !== null && (view.plan.ready[piece.id] ?? Infinity) > piece.due;
+  const days = explained?.days[piece.id] ?? [];
   return (
     <main className="min-h-0 flex-1 overflow-auto">
       <div className="mx-auto flex max-w-7xl flex-col gap-5 p-4 md:p-6">
         <PieceHead piece={piece} />
-        {chain && <p className="text-section text-oxide-text">On its way: {sayWhereDaysGo(chain, piece.steps)}.</p>}
+        {isLate && days.length > 0 && (
+          <p className="text-section text-oxide-text">On its way: {sayWhereDaysGo(days, piece.steps)}.</p>
+        )}
         <WideLane piece={piece} />
         <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_320px]">
           <Section
@@ -62,6 +66,11 @@ function Piece({ piece }: { readonly piece: PieceView }) {
             <SumsSection piece={piece} />
           </Section>
           <div className="flex flex-col gap-6">
+            {piece.active && days.length > 0 && (
+              <Section title="Where its days go">
+                <DaysBar parts={days} />
+              </Section>
+            )}
             <About piece={piece} />
             <Log piece={piece} />
           </div>

@@ -1,12 +1,30 @@
 import { useSaying } from '../../app/saying.ts';
 import { useWorkshop } from '../../app/workshop.tsx';
+import type { ProposalView } from '@app/contract';
 import type { Explained } from '../../core/core.worker.ts';
+import { sayGains } from '../../plan/sayScore.ts';
 import { Button } from '../../ui/parts.tsx';
 import { sayTime } from '../../ui/time.ts';
 import { changeSentence, planSentence } from './planSentence.ts';
 
+/** The proposal in one line: the weightiest thing that is better. */
+function better(p: ProposalView): string {
+  const [first] = sayGains(p.before, p.after);
+  return `A better plan: ${first ?? 'a little calmer'}`;
+}
+
 /** The sentence at the foot: what is wrong or next, and what the last change moved and why, with undo. */
-export function PlanFoot({ explained }: { readonly explained: Explained | null }) {
+export function PlanFoot({
+  explained,
+  improvement,
+  onWhy,
+  onProposal,
+}: {
+  readonly explained: Explained | null;
+  readonly improvement: { readonly proposal: ProposalView | null; readonly isLooking: boolean };
+  readonly onWhy: (pieceId: string) => void;
+  readonly onProposal: () => void;
+}) {
   const { view, undo } = useWorkshop();
   const saying = useSaying();
   const sentence = planSentence(view, explained, saying);
@@ -19,9 +37,23 @@ export function PlanFoot({ explained }: { readonly explained: Explained | null }
           className={`line-clamp-2 text-section md:line-clamp-1 font-semibold ${sentence.kind === 'fine' ? '' : 'text-oxide-text'}`}
         >
           {sentence.headline}
+          {sentence.piece !== null && (
+            <button
+              type="button"
+              className="ml-2 cursor-pointer text-table font-normal text-ink underline"
+              onClick={() => onWhy(sentence.piece!)}
+            >
+              Why?
+            </button>
+          )}
         </p>
         <p className="line-clamp-2 text-table text-sub md:line-clamp-1">{sentence.reason}</p>
       </div>
+      {improvement.proposal && (
+        <Button className="hidden shrink-0 !border-dashed md:inline-flex" onClick={onProposal}>
+          {better(improvement.proposal)}
+        </Button>
+      )}
       {change && (
         <div className="hidden min-w-0 max-w-[46%] items-center gap-2 text-right md:flex" data-testid="last-change">
           <div className="min-w-0">

@@ -1,15 +1,38 @@
-import { useState } from 'react';
+import type { Gap } from '@app/core';
+import { type ReactNode, useCallback, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useSaying } from '../../app/saying.ts';
 import { useWorkshop } from '../../app/workshop.tsx';
-import { useExplained } from '../../core/askCore.ts';
+import { useExplained, useOutlook } from '../../core/askCore.ts';
 import { GrainView } from '../../grain/GrainView.tsx';
 import type { Zoom } from '../../grain/timeScale.ts';
 import { useStepSheet } from '../../step/useStepSheet.tsx';
 import { Button } from '../../ui/parts.tsx';
 import { FirstSteps } from './FirstSteps.tsx';
-import { PlanFoot } from './PlanFoot.tsx';
+import { GapPanel } from './GapPanel.tsx';
 import { GrainKey } from './GrainKey.tsx';
+import { Matters } from './Matters.tsx';
+import { PlanFoot } from './PlanFoot.tsx';
+import { ProposalPanel } from './ProposalPanel.tsx';
+import { ScarceStrip } from './ScarceStrip.tsx';
+import { useImprovement } from './useImprovement.ts';
+import { firstWhatIf, useTried, WhatIfPanel } from './WhatIfPanel.tsx';
+import type { WhatIf } from './whatIfs.ts';
+import { WhyPanel } from './WhyPanel.tsx';
+
+/** What stands at the right of the plan. */
+type Panel =
+  | { readonly kind: 'why'; readonly piece: string }
+  | { readonly kind: 'whatIf'; readonly what: WhatIf }
+  | { readonly kind: 'matters' }
+  | { readonly kind: 'proposal' }
+  | { readonly kind: 'gap'; readonly gap: Gap };
+
+const ZOOMS: readonly (readonly [Zoom, string])[] = [
+  ['day', 'Day'],
+  ['week', 'Week'],
+  ['month', 'Month'],
+];
 
 /** The plan: the grain, with the sentence that matters most at its foot. */
 export function PlanScreen() {
@@ -19,13 +42,35 @@ export function PlanScreen() {
   const explained = useExplained(view);
   const { selected, open, sheet } = useStepSheet(explained);
   const [zoom, setZoom] = useState<Zoom>('week');
+  const [panel, setPanel] = useState<Panel | null>(null);
+  const improvement = useImprovement(view);
+  const close = useCallback(() => setPanel(null), []);
+  const what = panel?.kind === 'whatIf' ? panel.what : null;
+  const sandbox = useTried(what);
+  const outlook = useOutlook(view, sandbox?.view ?? null);
+  // While something is tried the grain shows the plan as it would be; nothing can be moved in it.
+  const shown = useMemo(
+    () => (sandbox && outlook ? { ...view, ...sandbox.view, plan: outlook.plan } : view),
+    [view, sandbox, outlook],
+  );
+  const drop = useCallback(
+    (step: string, at: number) => {
+      const piece = view.pieces.find((p) => p.steps.some((s) => s.id === step));
+      const pin = piece?.steps.find((s) => s.id === step)?.pin ?? {};
+      void command('PUT', `/steps/${encodeURIComponent(step)}/pin`, {
+        version: piece?.stepVersions[step] ?? 0,
+        pin: { ...(pin.person === undefined ? {} : { person: pin.person }), at },
+      });
+    },
+    [view, command],
+  );
   if (view.pieces.every((p) => !p.active)) return <FirstSteps />;
   return (
     <main className="flex min-h-0 flex-1 flex-col" aria-label="Plan">
       <h1 className="sr-only">Plan</h1>
       <div className="flex h-9 shrink-0 items-center gap-3 border-b border-line px-4">
         <div role="group" aria-label="Zoom" className="flex">
-          {(['day', 'week'] as const).map((z) => (
+          {ZOOMS.map(([z, words]) => (
             <button
               key={z}
               type="button"
@@ -33,28 +78,67 @@ export function PlanScreen() {
               onClick={() => setZoom(z)}
               className={`h-6 cursor-pointer border border-keyline px-2.5 text-lane font-semibold ${zoom === z ? 'bg-ink text-paper' : ''}`}
             >
-              {z === 'day' ? 'Day' : 'Week'}
+              {words}
             </button>
           ))}
         </div>
         <GrainKey />
         <span className="ml-auto" />
-        <Button kind="plain" className="!h-7 !min-h-7" onClick={() => void command('POST', '/plan/afresh', {})}>
-          Plan afresh
-        </Button>
+        <PlanTool onClick={() => setPanel({ kind: 'whatIf', what: firstWhatIf(view) })}>What if…</PlanTool>
+        {view.me.role === 'owner' && <PlanTool onClick={() => setPanel({ kind: 'matters' })}>What matters</PlanTool>}
+        <PlanTool onClick={() => void command('POST', '/plan/afresh', {})}>Plan afresh</PlanTool>
       </div>
-      <GrainView
-        view={view}
-        now={now}
-        zoom={zoom}
-        saying={saying}
-        selected={selected}
+      <div className="relative flex min-h-0 flex-1">
+        <GrainView
+          view={shown}
+          now={now}
+          zoom={zoom}
+          saying={saying}
+          selected={selected}
+          explained={explained}
+          onSelect={open}
+          onPiece={(id) => void navigate(`/pieces/${id}`)}
+          onDrop={what ? undefined : drop}
+          onFree={what ? undefined : (gap) => setPanel({ kind: 'gap', gap })}
+        />
+        {panel?.kind === 'why' && (
+          <WhyPanel
+            pieceId={panel.piece}
+            explained={explained}
+            onPiece={(piece) => setPanel({ kind: 'why', piece })}
+            onStep={open}
+            onClose={close}
+          />
+        )}
+        {panel?.kind === 'whatIf' && (
+          <WhatIfPanel
+            what={panel.what}
+            plan={sandbox}
+            outlook={outlook}
+            onChange={(w) => setPanel({ kind: 'whatIf', what: w })}
+            onClose={close}
+          />
+        )}
+        {panel?.kind === 'matters' && <Matters key={view.workshop.version} onClose={close} />}
+        {panel?.kind === 'gap' && <GapPanel gap={panel.gap} onClose={close} />}
+        {panel?.kind === 'proposal' && improvement.proposal && (
+          <ProposalPanel proposal={improvement.proposal} onClose={close} />
+        )}
+      </div>
+      <ScarceStrip />
+      <PlanFoot
         explained={explained}
-        onSelect={open}
-        onPiece={(id) => void navigate(`/pieces/${id}`)}
+        improvement={improvement}
+        onWhy={(piece) => setPanel({ kind: 'why', piece })}
+        onProposal={() => setPanel({ kind: 'proposal' })}
       />
-      <PlanFoot explained={explained} />
       {sheet}
     </main>
   );
 }
+
+const PlanTool = ({ onClick, children }: { readonly onClick: () => void; readonly children: ReactNode }) => (
+  <Button kind="plain" className="hidden !h-7 !min-h-7 md:inline-flex" onClick={onClick}>
+    {children}
+  </Button>
+);

@@ -23,15 +23,16 @@ test('a told promise that is late comes before a worse one that was not told', (
   expect(s.reason).toMatch(/1 more is late/);
 });
 test('the reason names where the days went, a hold by what it waits for', () => {
-  const hold = { id: 'Settle.hold', hands: 0, title: 'Wait for the sample' };
+  const hold = { id: 'Settle.hold', hands: 0, title: 'Wait for the sample', state: { kind: 'planned' } };
   const v = view([piece('Settle', { due: NOW, steps: [hold] as never })], { ready: { Settle: NOW + 5000 } });
-  const chain = [
-    { kind: 'work', step: 'x', wait: null, from: 0, until: 90 },
-    { kind: 'drying', step: 'x', wait: null, from: 90, until: 90 + 720 },
-    { kind: 'waiting', step: 'Settle.hold', wait: { kind: 'pin', until: 0 }, from: 810, until: 810 + 2880 },
+  const days = [
+    { spent: 'hold', minutes: 2880 },
+    { spent: 'drying', minutes: 720 },
+    { spent: 'work', minutes: 90 },
+    { spent: 'closed', minutes: 30 },
   ] as const;
-  expect(planSentence(v, { waits: {}, chains: { Settle: chain } }, saying).reason).toBe(
-    'On its way: 2 days waiting for the sample, 12 h drying, 1 h 30 of work.',
+  expect(planSentence(v, { waits: {}, chains: {}, days: { Settle: days } }, saying).reason).toBe(
+    'On its way: 2 days waiting for the sample, 12 h drying, 1 h 30 hands at work.',
   );
 });
 test('no room is said with its reason; when all fits, the next pickup is', () => {

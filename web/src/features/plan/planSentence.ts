@@ -1,12 +1,14 @@
 import type { ChangeView, WorkshopView } from '@app/contract';
 import type { Explained } from '../../core/core.worker.ts';
-import { sayWhereDaysGo } from '../../step/sayWait.ts';
+import { sayWhereDaysGo } from '../../step/sayDays.ts';
 import { sayLength, sayTime, type Saying } from '../../ui/time.ts';
 
 export type Sentence = {
   readonly kind: 'late' | 'unplanned' | 'fine' | 'overdue';
   readonly headline: string;
   readonly reason: string;
+  /** The piece it is about. */
+  readonly piece: string | null;
 };
 
 /** The one thing about the plan to know now: the worst lateness, told promises first, else the next pickup. */
@@ -20,22 +22,30 @@ export function planSentence(view: WorkshopView, explained: Explained | null, sa
     .sort((a, b) => Number(b.piece.told) - Number(a.piece.told) || b.by - a.by);
   const worst = late[0];
   if (worst) {
-    const chain = explained?.chains[worst.piece.id];
+    const days = explained?.days[worst.piece.id];
     const others = late.length > 1 ? ` ${late.length - 1} more ${late.length === 2 ? 'is' : 'are'} late.` : '';
     return {
       kind: 'late',
+      piece: worst.piece.id,
       headline: `${worst.piece.name} misses ${sayTime(worst.piece.due!, saying)} by ${sayLength(worst.by)}${worst.piece.told ? '; the client was told that date' : ''}.`,
-      reason: `${chain ? `On its way: ${sayWhereDaysGo(chain, worst.piece.steps)}.` : ''}${others}`,
+      reason: `${days ? `On its way: ${sayWhereDaysGo(days, worst.piece.steps)}.` : ''}${others}`,
     };
   }
   if (left) {
     const piece = active.find((p) => p.id === left.piece);
-    return { kind: 'unplanned', headline: `${piece?.name ?? 'A piece'} has no room in the plan.`, reason: left.reason };
+    return {
+      kind: 'unplanned',
+      piece: left.piece,
+      headline: `${piece?.name ?? 'A piece'} has no room in the plan.`,
+      reason: left.reason,
+    };
   }
   const next = active.filter((p) => p.due !== null && p.due > saying.now).sort((a, b) => a.due! - b.due!)[0];
-  if (!next) return { kind: 'fine', headline: 'Everything has its place.', reason: 'No piece has a date to keep.' };
+  if (!next)
+    return { kind: 'fine', piece: null, headline: 'Everything has its place.', reason: 'No piece has a date to keep.' };
   return {
     kind: 'fine',
+    piece: next.id,
     headline: 'Every date fits.',
     reason: `Next out: ${next.name}, ${sayTime(next.due!, saying)}, ready ${sayTime(view.plan.ready[next.id] ?? next.due!, saying)}.`,
   };

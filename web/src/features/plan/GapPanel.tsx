@@ -1,0 +1,55 @@
+import type { Gap } from '@app/core';
+import { useSaying } from '../../app/saying.ts';
+import { useWorkshop } from '../../app/workshop.tsx';
+import { useFillers } from '../../core/askCore.ts';
+import { Button } from '../../ui/parts.tsx';
+import { clock, sayLength, sayTime } from '../../ui/time.ts';
+import { SidePanel } from './SidePanel.tsx';
+
+/** What somebody could do in a stretch of free time without disturbing anything. */
+export function GapPanel({ gap, onClose }: { readonly gap: Gap; readonly onClose: () => void }) {
+  const { view, command } = useWorkshop();
+  const saying = useSaying();
+  const fillers = useFillers(view, gap);
+  const name = view.shop.people.find((p) => p.id === gap.person)?.name ?? 'Someone';
+  return (
+    <SidePanel title={`${name}, ${sayLength(gap.minutes)} free`} onClose={onClose}>
+      <p className="text-table text-sub">
+        {sayTime(gap.from, saying)} to {clock(gap.from + gap.minutes, saying)}. Steps that fit then and move nothing
+        else:
+      </p>
+      {fillers?.length === 0 && (
+        <p>Nothing fits: every step {name} could do waits for drying, for someone, or is longer than that.</p>
+      )}
+      <ul className="flex flex-col">
+        {fillers?.slice(0, 12).map((f) => {
+          const piece = view.pieces.find((p) => p.id === f.piece);
+          const step = piece?.steps.find((s) => s.id === f.step);
+          const was = view.plan.steps[f.step];
+          if (!piece || !step) return null;
+          return (
+            <li key={f.step} className="flex items-center justify-between gap-2 border-b border-line py-1.5">
+              <span className="min-w-0">
+                <span className="block text-table font-semibold">{step.title}</span>
+                <span className="condensed block text-lane text-sub">
+                  {piece.name}, until {clock(f.end, saying)}
+                  {was ? `; now planned ${sayTime(was.start, saying)}` : ''}
+                </span>
+              </span>
+              <Button
+                onClick={() =>
+                  void command('PUT', `/steps/${encodeURIComponent(f.step)}/pin`, {
+                    version: piece.stepVersions[f.step] ?? 0,
+                    pin: { at: Math.ceil(gap.from / 5) * 5, person: gap.person },
+                  }).then((done) => done && onClose())
+                }
+              >
+                Do it then
+              </Button>
+            </li>
+          );
+        })}
+      </ul>
+    </SidePanel>
+  );
+}

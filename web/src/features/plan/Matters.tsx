@@ -1,0 +1,72 @@
+import { PLANNING_DEFAULTS, type Taste } from '@app/core';
+import { useState } from 'react';
+import { useWorkshop } from '../../app/workshop.tsx';
+import { Button, Field, Select } from '../../ui/parts.tsx';
+import { SidePanel } from './SidePanel.tsx';
+
+const SLIDERS: readonly (readonly [keyof Taste, string, string, string])[] = [
+  ['speed', 'Pieces out soon', 'whenever', 'as soon as can be'],
+  ['slack', 'Days in hand before a date', 'none needed', 'plenty'],
+  ['loads', 'One tray, one colour', 'does not matter', 'batch what can be'],
+  ['calm', 'People keep their plans', 'change freely', 'leave the week alone'],
+];
+
+/** What matters more in a plan. Told dates come first whatever stands here, and drying is never hurried. */
+export function Matters({ onClose }: { readonly onClose: () => void }) {
+  const { view, command } = useWorkshop();
+  const { taste: kept, frozen_hours } = view.shop.planning ?? PLANNING_DEFAULTS;
+  const [taste, setTaste] = useState(kept);
+  const [frozen, setFrozen] = useState(frozen_hours);
+  const save = () =>
+    void command('PUT', '/planning', { version: view.workshop.version, frozen_hours: frozen, taste }).then(
+      (done) => done && onClose(),
+    );
+  return (
+    <SidePanel title="What matters in a plan" onClose={onClose}>
+      <p className="text-table text-sub">
+        Dates clients were told come first, then other dates. These say what counts among plans that keep them equally
+        well.
+      </p>
+      {SLIDERS.map(([key, label, low, high]) => (
+        <label key={key} className="flex flex-col gap-1">
+          <span className="text-table font-semibold">{label}</span>
+          <input
+            type="range"
+            min={0}
+            max={4}
+            step={1}
+            value={taste[key]}
+            onChange={(e) => setTaste({ ...taste, [key]: Number(e.target.value) })}
+            className="range range-xs"
+          />
+          <span className="condensed flex justify-between text-lane text-sub">
+            <span>{low}</span>
+            <span>{high}</span>
+          </span>
+        </label>
+      ))}
+      <Field label="Nothing is moved by improvement within">
+        <Select value={String(frozen)} onChange={(e) => setFrozen(Number(e.target.value))}>
+          {[0, 4, 24, 48, 72, 168].map((h) => (
+            <option key={h} value={h}>
+              {h === 0 ? 'no time at all' : h < 24 ? `${h} hours` : h === 24 ? 'a day' : `${h / 24} days`}
+            </option>
+          ))}
+        </Select>
+      </Field>
+      <div className="flex gap-2">
+        <Button kind="primary" onClick={save}>
+          Keep
+        </Button>
+        <Button
+          onClick={() => {
+            setTaste(PLANNING_DEFAULTS.taste);
+            setFrozen(PLANNING_DEFAULTS.frozen_hours);
+          }}
+        >
+          Ordinary
+        </Button>
+      </div>
+    </SidePanel>
+  );
+}

@@ -1,0 +1,79 @@
+import type { Scarce, Score } from '@app/core';
+import { useState } from 'react';
+import { useSaying } from '../../app/saying.ts';
+import { useWorkshop } from '../../app/workshop.tsx';
+import { askOneMore, useScarce } from '../../core/askCore.ts';
+import { sayGains } from '../../plan/sayScore.ts';
+import { sayDate, sayLength } from '../../ui/time.ts';
+
+const SKILL_WORDS: Record<string, string> = {
+  prep: 'prepare',
+  repair: 'repair',
+  paint: 'paint',
+  spray: 'spray',
+  seal: 'seal',
+  assemble: 'assemble',
+};
+const PLACE_WORDS: Record<string, string> = {
+  bench: 'bench space',
+  spray: 'room at the spray spot',
+  sanding: 'room to sand',
+  outdoors: 'room outdoors',
+  rack: 'rack space',
+};
+export function sayScarce(on: Scarce): string {
+  if (on.kind === 'person') return `hands that ${SKILL_WORDS[on.skill] ?? on.skill}`;
+  return on.kind === 'space' ? (PLACE_WORDS[on.station] ?? on.station) : `the ${on.tool}`;
+}
+
+/** Week by week what pieces wait for most; chosen, one more of it is planned for real. */
+export function ScarceStrip() {
+  const { view } = useWorkshop();
+  const saying = useSaying();
+  const weeks = useScarce(view);
+  const [asked, setAsked] = useState<{ on: Scarce; answer: { without: Score; with: Score } | null } | null>(null);
+  const shown = weeks?.filter((w) => w.waits[0] && w.waits[0].minutes >= 60).slice(0, 6) ?? [];
+  if (shown.length === 0) return null;
+  const most = Math.max(...shown.map((w) => w.waits[0]!.minutes));
+  const choose = (on: Scarce) => {
+    setAsked({ on, answer: null });
+    void askOneMore(view, on).then((answer) => setAsked((now) => (now?.on === on && answer ? { on, answer } : now)));
+  };
+  return (
+    <div
+      className="flex h-9 shrink-0 items-center gap-4 overflow-x-auto border-t border-line px-4"
+      data-testid="scarce"
+    >
+      <span className="condensed shrink-0 text-lane text-sub">Scarcest</span>
+      {shown.map((w) => {
+        const top = w.waits[0]!;
+        return (
+          <button
+            key={w.from}
+            type="button"
+            onClick={() => choose(top.on)}
+            className="condensed flex shrink-0 cursor-pointer items-center gap-1.5 text-lane hover:bg-sunk"
+            title={w.waits.map((x) => `${sayScarce(x.on)}: ${sayLength(x.minutes)}`).join('\n')}
+          >
+            <svg width="34" height="14" aria-hidden="true">
+              <rect x="0" y="2" width="34" height="10" fill="none" stroke="var(--m-line)" />
+              <rect x="0" y="2" width={Math.max(2, (top.minutes / most) * 34)} height="10" fill="var(--m-keyline)" />
+            </svg>
+            <span>
+              from {sayDate(w.from, saying)}: <span className="font-semibold underline">{sayScarce(top.on)}</span>,{' '}
+              {sayLength(top.minutes)}
+            </span>
+          </button>
+        );
+      })}
+      {asked && (
+        <span className="condensed shrink-0 text-lane" role="status">
+          One more of {sayScarce(asked.on)}:{' '}
+          {asked.answer
+            ? sayGains(asked.answer.without, asked.answer.with).slice(0, 2).join(', ') || 'nothing gained'
+            : 'planning with it…'}
+        </span>
+      )}
+    </div>
+  );
+}
