@@ -44,11 +44,11 @@ test('a chair set added to the running shop goes round the others; undo takes it
 
 test('two open browsers agree without a reload', async ({ browser }) => {
   const [one, two] = await Promise.all([browser.newPage(), browser.newPage()]);
-  await demo(one, '/pieces/bookcase');
+  await demo(one, '/pieces/school-bench');
   await demo(two, '/today');
-  const running = two.getByRole('region', { name: 'Teo' }).getByText('Sand smooth, 120-180, dust off').first();
+  const running = two.getByRole('region', { name: 'Ines' }).getByText('Paint, coat 1 of 2, Signal').first();
   await expect(running).toBeVisible();
-  await one.getByTestId('step-scuff').click();
+  await one.getByTestId('step-paint-1').click();
   await one.getByRole('dialog').getByRole('button', { name: 'Done', exact: true }).click();
   // How soon is measured by the benchmark, not here.
   await expect(running).toBeHidden();
@@ -58,8 +58,8 @@ test('two open browsers agree without a reload', async ({ browser }) => {
 
 test('a step is started from Today with one tap and taken back with another', async ({ page }) => {
   await demo(page, '/today');
-  const ines = page.getByRole('region', { name: 'Ines' });
-  const done = ines.getByRole('button', { name: 'Done' });
+  const teo = page.getByRole('region', { name: 'Teo' });
+  const done = teo.getByRole('button', { name: 'Done' });
   await done.click();
   const toast = page.getByRole('listitem').filter({ hasText: 'done on' });
   await expect(toast).toBeVisible();

@@ -73,14 +73,12 @@ describe('a better plan', () => {
     const taste = { speed: 4, slack: 0, loads: 2, calm: 1 };
     await rona.command('put', '/planning', { version: v.workshop.version, frozen_hours: 48, taste });
     expect((await rona.view()).shop.planning).toEqual({ frozen_hours: 48, taste });
-    const wrong = await rona.agent
-      .put('/api/planning')
-      .send({
-        commandId: randomUUID(),
-        version: v.workshop.version + 1,
-        frozen_hours: 48,
-        taste: { ...taste, calm: 9 },
-      });
+    const wrong = await rona.agent.put('/api/planning').send({
+      commandId: randomUUID(),
+      version: v.workshop.version + 1,
+      frozen_hours: 48,
+      taste: { ...taste, calm: 9 },
+    });
     expect(wrong.status).toBe(400);
   });
 });

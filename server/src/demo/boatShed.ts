@@ -56,6 +56,7 @@ export function boatShed(now: Instant): Shop {
       {
         id: 'spray',
         name: 'Spray bay',
+        daylight: true,
         kind: 'spray',
         capacity: 2,
         hours: { weekly: spray, exceptions: [], blocks: [] },
@@ -64,7 +65,10 @@ export function boatShed(now: Instant): Shop {
       { id: 'warm-bench', name: 'Sail loft bench', kind: 'bench', capacity: 2, hours: null, climate: 'loft' },
       { id: 'warm-rack', name: 'Sail loft rack', kind: 'rack', capacity: 6, hours: null, climate: 'loft' },
     ],
-    tools: [{ id: 'sprayer', name: 'Sprayer', capacity: 1 }],
+    tools: [{ id: 'sprayer', name: 'Sprayer', capacity: 1, cleanout_minutes: 20 }],
+    sun: { latitude_deg: 38.7, longitude_deg: -9.1 },
+    floor_units: 26,
+    noise: h(8, 19),
     paints: [
       {
         id: 'straw',
@@ -74,7 +78,7 @@ export function boatShed(now: Instant): Shop {
         on_hand_litres: 0.35,
         can_litres: 0.5,
         can_cents: 1450,
-        lead_days: 6,
+        lead_days: 2,
       },
       {
         id: 'petrol',

@@ -34,7 +34,7 @@ export type PlanResult =
   | { readonly kind: 'refused'; readonly reasons: readonly string[] };
 
 /** How long and how hard a better plan is looked for at a time; the count alone decides on an ordinary day. */
-const IMPROVE = { milliseconds: 1200, evaluations: 1500 };
+const IMPROVE = { milliseconds: 500, evaluations: 800 };
 
 /** Plans and verifies in a thread of its own; nothing unverified leaves it. */
 export default function solve(task: PlanTask): PlanResult {

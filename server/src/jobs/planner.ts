@@ -9,11 +9,20 @@ export type Planner = { readonly solve: (task: PlanTask) => Promise<PlanResult>;
 export function threadedPlanner(): Planner {
   const built = fileURLToPath(new URL('./plan.worker.js', import.meta.url));
   const isBuilt = existsSync(built);
-  const pool = new Piscina<PlanTask, PlanResult>({
-    filename: isBuilt ? built : fileURLToPath(new URL('./plan.worker.ts', import.meta.url)),
-    execArgv: isBuilt ? [] : ['--import', 'tsx'],
-    minThreads: 1,
-    maxThreads: 2,
-  });
-  return { solve: (task) => pool.run(task), close: () => pool.destroy() };
+  const poolOf = (minThreads: number, maxThreads: number) =>
+    new Piscina<PlanTask, PlanResult>({
+      filename: isBuilt ? built : fileURLToPath(new URL('./plan.worker.ts', import.meta.url)),
+      execArgv: isBuilt ? [] : ['--import', 'tsx'],
+      minThreads,
+      maxThreads,
+    });
+  const pool = poolOf(1, 2);
+  // What somebody waits for never stands behind what is only looked for.
+  const quiet = poolOf(0, 1);
+  return {
+    solve: (task) => (task.mode === 'improve' ? quiet : pool).run(task),
+    close: async () => {
+      await Promise.all([pool.destroy(), quiet.close({ force: true })]);
+    },
+  };
 }

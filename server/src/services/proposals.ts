@@ -13,7 +13,7 @@ type Found = {
 };
 
 /** After so many looks at one plan nothing more is expected. */
-const MOST_TRIES = 4;
+const MOST_TRIES = 2;
 /** Newest finding by workshop; lost with a restart, and then looked for again. */
 const found = new Map<string, Found>();
 
@@ -29,14 +29,17 @@ export async function lookForBetter(deps: Deps, workshopId: string): Promise<Pro
   const before = known?.base === number ? known : { base: number, tries: 0, proposal: null };
   if (before.tries >= MOST_TRIES) return { proposal: shown(before), isLooking: false };
   const problem = problemOf(stored.shop, stored.pieces, deps.clock.now());
-  const result = await deps.planner.solve({
+  const task = {
     problem,
     previous: before.proposal?.plan ?? plan,
     touched: [],
-    mode: 'improve',
+    mode: 'improve' as const,
     movesSince: plan,
     seed: before.tries + 1,
-  });
+  };
+  // Only an offer: when the look is cut short (the server stops) there is none.
+  const result = await deps.planner.solve(task).catch(() => null);
+  if (!result) return { proposal: shown(before), isLooking: false };
   const tries = before.tries + 1;
   const isBetter =
     result.kind === 'planned' &&

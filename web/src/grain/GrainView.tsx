@@ -59,7 +59,7 @@ export function GrainView(props: GrainProps) {
   return (
     <div
       ref={scroller}
-      className={`relative min-h-0 flex-1 overflow-auto ${drag ? 'cursor-grabbing select-none' : ''}`}
+      className={`relative min-h-0 flex-1 overflow-auto ${drag ? 'cursor-grabbing' : ''}`}
       data-testid="grain"
       tabIndex={0}
       aria-label="Plan along the time axis"

@@ -82,7 +82,7 @@ export const Lane = memo(function Lane({
           </span>
         )}
       </button>
-      <svg width={scale.width} height={LANE.height} className="block" role="group" aria-label={piece.name}>
+      <svg width={scale.width} height={LANE.height} className="block select-none" role="group" aria-label={piece.name}>
         {scale.shut.map((n) => (
           <rect key={n.x} x={n.x} width={n.width} y="0" height={LANE.height} fill="var(--m-night)" />
         ))}

@@ -264,7 +264,7 @@ function Row({
         <span className="truncate text-table font-semibold">{name}</span>
         <span className="hidden shrink-0 text-lane text-sub sm:inline">{words}</span>
       </div>
-      <svg width={scale.width} height={ROW} role="img" aria-label={`${name}: ${words}`}>
+      <svg width={scale.width} height={ROW} role="group" aria-label={`${name}: ${words}`}>
         {scale.shut.map((n) => (
           <rect key={n.x} x={n.x} width={n.width} y="0" height={ROW} fill="var(--m-night)" />
         ))}

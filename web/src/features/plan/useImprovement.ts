@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { send } from '../../app/api.ts';
 
 /** Left alone for so long, the plan is looked at again. */
-const CALM_MS = 1500;
+const CALM_MS = 2500;
 
 /** A better plan than the current one, looked for quietly while the plan is open and nothing changes. */
 export function useImprovement(view: WorkshopView): {

@@ -1,0 +1,93 @@
+import { expect, type Page, test } from '@playwright/test';
+import { enterDemo, Mokume } from './support/mokume.ts';
+
+let mokume: Mokume;
+test.describe.configure({ mode: 'serial' });
+test.beforeAll(async () => {
+  mokume = await Mokume.create();
+  await mokume.start('2026-03-10T11:12:00Z');
+});
+test.afterAll(() => mokume.stop());
+
+/** Takes hold of a step in its lane and carries it `dx` pixels along the time axis, without letting go. */
+async function carry(page: Page, lane: string, step: RegExp, dx: number): Promise<{ x: number; y: number }> {
+  const mark = page.getByTestId(`lane-${lane}`).getByRole('button', { name: step }).first();
+  const box = (await mark.locator('rect').nth(1).boundingBox())!;
+  const from = { x: box.x + 3, y: box.y + box.height / 2 };
+  await page.mouse.move(from.x, from.y);
+  await page.mouse.down();
+  await page.mouse.move(from.x + dx / 2, from.y, { steps: 3 });
+  await page.mouse.move(from.x + dx, from.y, { steps: 3 });
+  return from;
+}
+
+test('a coat dragged over a closed window is refused in words, dropped elsewhere it is pinned there, and undone', async ({
+  page,
+}) => {
+  await enterDemo(page, mokume.address, '/plan');
+  const lane = page.getByTestId('lane-Blanket box');
+  const coat = lane.getByRole('button', { name: /^Paint, coat 2/ }).first();
+  const before = await coat.getAttribute('aria-label');
+  const from = await carry(page, 'Blanket box', /^Paint, coat 2/, -70);
+  const ghost = lane.getByTestId('ghost');
+  await expect(ghost).toHaveAttribute('data-free', 'false');
+  await expect(page.getByText(/“.*” is not done and dry enough before/)).toBeVisible();
+  // Let go there: nothing happens.
+  await page.mouse.up();
+  await expect(ghost).toHaveCount(0);
+  await expect(coat).toHaveAttribute('aria-label', before!);
+
+  await carry(page, 'Blanket box', /^Paint, coat 2/, 0);
+  let dx = 60;
+  for (; dx < 700; dx += 12) {
+    await page.mouse.move(from.x + dx, from.y, { steps: 2 });
+    if ((await ghost.getAttribute('data-free')) === 'true') break;
+  }
+  await expect(ghost).toHaveAttribute('data-free', 'true');
+  await expect(page.getByText(/^Ready .*(later|sooner|as now)\.$/)).toBeVisible();
+  await page.mouse.up();
+  await expect(page.getByTestId('last-change')).toContainText(/“Paint, coat 2.*” on Blanket box is pinned/);
+  await expect(coat).not.toHaveAttribute('aria-label', before!);
+  await page.getByTestId('last-change').getByRole('button', { name: 'Undo' }).click();
+  await expect(coat).toHaveAttribute('aria-label', before!);
+});
+
+test('what if someone were away is shown in the grain, and dropped without a trace', async ({ page }) => {
+  await enterDemo(page, mokume.address, '/plan');
+  const load = page.getByRole('group', { name: /^Teo:/ });
+  const before = await load.getAttribute('aria-label');
+  await page.getByRole('button', { name: 'What if…' }).click();
+  const panel = page.getByRole('complementary', { name: 'What if…' });
+  await panel.getByLabel('How many days').fill('4');
+  await expect(panel.getByRole('list', { name: 'What moves' })).toBeVisible();
+  await expect(load).not.toHaveAttribute('aria-label', before!);
+  await panel.getByRole('button', { name: 'Drop it' }).click();
+  await expect(load).toHaveAttribute('aria-label', before!);
+});
+
+test('a what-if that is applied changes the shop; a told date it moves is shown first', async ({ page }) => {
+  await enterDemo(page, mokume.address, '/plan');
+  await page.getByRole('button', { name: 'What if…' }).click();
+  const panel = page.getByRole('complementary', { name: 'What if…' });
+  await panel.getByLabel('Who').selectOption({ label: 'Ines' });
+  await panel.getByLabel('How many days').fill('5');
+  await expect(panel.getByText('told dates are missed by more')).toBeVisible();
+  await panel.getByRole('button', { name: 'Apply it' }).click();
+  const consent = page.getByRole('dialog', { name: 'This moves a date a client was told' });
+  await expect(consent.getByRole('list', { name: 'What moves' })).toBeVisible();
+  await consent.getByRole('button', { name: 'Leave it as it is' }).click();
+  await expect(consent).toBeHidden();
+  await panel.getByLabel('What if').selectOption({ label: 'a place had room for one more' });
+  await panel.getByRole('button', { name: 'Apply it' }).click();
+  await expect(page.getByTestId('last-change')).toContainText(/Changed .* in the shop/);
+});
+
+test('why a late piece is late adds up, and names the chain that decides it', async ({ page }) => {
+  await enterDemo(page, mokume.address, '/plan');
+  await page.getByRole('button', { name: 'Why?' }).click();
+  const panel = page.getByRole('complementary', { name: 'Why then?' });
+  await expect(panel.getByText('from here to ready')).toBeVisible();
+  await expect(panel.getByText('The chain that decides it')).toBeVisible();
+  await panel.getByLabel('Piece').selectOption({ label: 'Bookcase' });
+  await expect(panel.getByText('drying', { exact: true })).toBeVisible();
+});
