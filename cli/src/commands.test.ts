@@ -1,6 +1,9 @@
-import { readFileSync } from 'node:fs';
-import { describe, expect, test } from 'vitest';
+import { readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { runCommand } from './commands.ts';
+import { solveCommand } from './solve.ts';
 
 const run = (name: string, input: unknown) =>
   runCommand(name, () => (typeof input === 'string' ? input : JSON.stringify(input)));
@@ -88,5 +91,36 @@ describe('bad input is answered in words with exit 2', () => {
     const wrong = structuredClone(example);
     wrong.problem.pieces[0]!.due = 1000;
     expect(run('plan', wrong)).toMatchObject({ words: expect.stringMatching(/pickup is before it arrives/) as string });
+  });
+});
+
+describe('solve', () => {
+  const instance = new URL('../../bench/instances/tiny-1.json', import.meta.url).pathname;
+  const plan = join(tmpdir(), `mokume-plan-${process.pid}.json`);
+  const told: string[] = [];
+  beforeEach(() => {
+    told.length = 0;
+    vi.spyOn(process.stderr, 'write').mockImplementation((words) => told.push(String(words)) > 0);
+  });
+  afterEach(() => {
+    vi.restoreAllMocks();
+    rmSync(plan, { force: true });
+  });
+  test('writes a plan of every step in the neutral format and says what it cost', () => {
+    // Counted from the start of the process, which here is long past: the first plan is written.
+    expect(solveCommand(['--seconds', '0.1', '--seed', '7', instance, plan])).toBe(0);
+    const written = JSON.parse(readFileSync(plan, 'utf8')) as { format: string; steps: object };
+    expect(written.format).toBe('workshop-plan/1');
+    expect(Object.keys(written.steps)).toHaveLength(26);
+    expect(told.join('')).toMatch(/first plan \d+ in .* of search[\s\S]*cost \d+/);
+  });
+  test.each([
+    [['--seconds', 'soon', instance, plan], /--seconds must be a number above 0/],
+    [['--seconds', '1', instance], /Name the instance to read and the plan to write/],
+    [['--fast', instance, plan], /no option --fast/],
+    [['--seconds', '1', '/nowhere.json', plan], /cannot be read/],
+  ])('what it cannot do is said: %j', (args, words) => {
+    expect(solveCommand(args)).toBe(2);
+    expect(told.join('')).toMatch(words);
   });
 });

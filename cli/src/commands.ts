@@ -23,7 +23,7 @@ export type Answer =
   | { readonly kind: 'done'; readonly output: unknown; readonly exitCode: 0 | 1 }
   | { readonly kind: 'failed'; readonly words: string; readonly exitCode: 2 };
 
-const USAGE = `Usage: mokume route|plan|verify < in.json > out.json
+const USAGE = `Usage: mokume route|plan|promise|verify < in.json > out.json, or mokume solve --seconds S [--seed N] INSTANCE PLAN
   route   { template, dimensions, survey, brief, zones?, edits?, means? } -> route with steps, zones, notes, conflicts
   plan    { problem, previous?, touched? }                          -> plan
   verify  { problem, plan }                                         -> list of broken rules; exit 1 when there are any

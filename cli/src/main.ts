@@ -1,9 +1,14 @@
 import { readFileSync } from 'node:fs';
 import { runCommand } from './commands.ts';
+import { solveCommand } from './solve.ts';
 
 // npm run --silent mokume -- route|plan|verify < in.json > out.json
+// npm run --silent mokume -- solve --seconds S [--seed N] INSTANCE PLAN
 const name = process.argv[2] ?? '';
-const answer = runCommand(name, () => readFileSync(0, 'utf8'));
-if (answer.kind === 'done') process.stdout.write(`${JSON.stringify(answer.output, null, 2)}\n`);
-else process.stderr.write(`${answer.words}\n`);
-process.exitCode = answer.exitCode;
+if (name === 'solve') process.exitCode = solveCommand(process.argv.slice(3));
+else {
+  const answer = runCommand(name, () => readFileSync(0, 'utf8'));
+  if (answer.kind === 'done') process.stdout.write(`${JSON.stringify(answer.output, null, 2)}\n`);
+  else process.stderr.write(`${answer.words}\n`);
+  process.exitCode = answer.exitCode;
+}

@@ -10,22 +10,33 @@ export type Solve = {
   readonly seed: number;
   readonly evaluations: number;
   readonly isOver: () => boolean;
-  readonly onFirst?: (cost: number) => void;
+  /** Milliseconds; missing: nothing is timed. */
+  readonly clock?: () => number;
+  readonly onCompiled?: () => void;
+  readonly onFirst?: (cost: number, ms: number) => void;
   readonly onBetter?: (cost: number) => void;
 };
 
+export type Solved = {
+  readonly plan: NeutralPlan;
+  readonly cost: number;
+  readonly evaluations: number;
+  /** Steps for which there is no room before the horizon. */
+  readonly left: number;
+};
+
 /** The best plan found for an instance. Steps for which there is no room before the horizon are left out. */
-export function solve(
-  instance: NeutralInstance,
-  options: Solve,
-): { plan: NeutralPlan; cost: number; evaluations: number } {
+export function solveNeutral(instance: NeutralInstance, options: Solve): Solved {
   const compiled = compile(instance);
   const board = newBoard(compiled.model);
   const scratch = newScratch(compiled.model.steps.length, false);
+  options.onCompiled?.();
+  const begun = options.clock?.() ?? 0;
   buildFirst(board, scratch);
-  options.onFirst?.(boardCost(board));
+  options.onFirst?.(boardCost(board), (options.clock?.() ?? 0) - begun);
   const evaluations = improve(board, scratch, options);
-  return { plan: planOf(instance, compiled, board), cost: boardCost(board), evaluations };
+  const left = board.start.reduce((n, at) => n + (at < 0 ? 1 : 0), 0);
+  return { plan: planOf(instance, compiled, board), cost: boardCost(board), evaluations, left };
 }
 
 function buildFirst(board: Board, scratch: Scratch): void {

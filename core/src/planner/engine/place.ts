@@ -10,11 +10,17 @@ export type Scratch = {
   readonly left: Uint8Array | null;
   /** Even pieces that are here already must fit on the floor; a search keeps what a plan has achieved. */
   readonly isStrict: boolean;
+  /** Last slot in which each piece may be done, while several are placed together. */
+  readonly limit: Float64Array;
+  /** First slot in which each piece may be begun, above its own earliest: a later start leaves the floor to others. */
+  readonly notBefore: Float64Array;
 };
 export const newScratch = (steps: number, isPartial: boolean, isStrict = false): Scratch => ({
   push: new Int32Array(steps),
   left: isPartial ? new Uint8Array(steps) : null,
   isStrict,
+  limit: new Float64Array(steps),
+  notBefore: new Float64Array(steps),
 });
 
 /** Times the steps of a piece may pull one another later before it is given up. */
@@ -48,7 +54,7 @@ export function placePiece(
     push[i] = 0;
     if (left) left[i] = 0;
   }
-  let from = 0;
+  let from = scratch.notBefore[piece]!;
   for (let tries = 0; tries < MOST_FLOOR_TRIES; tries++) {
     const outcome = placeSteps(b, scratch, order, from, limit);
     if (outcome === NO_ROOM && left) return NO_ROOM;
@@ -65,6 +71,27 @@ export function placePiece(
   return clearAway(b, order, NO_ROOM);
 }
 const MOST_FLOOR_TRIES = 50;
+
+/**
+ * Places the steps of several pieces among one another in the order given. @returns false, with nothing of them placed,
+ * when one finds no room, is sure to be done too late (`scratch.limit`), or does not fit on the floor
+ */
+export function placeTogether(b: Board, scratch: Scratch, group: readonly number[], order: readonly number[]): boolean {
+  const { push, left } = scratch;
+  for (const i of order) {
+    push[i] = scratch.notBefore[b.model.steps[i]!.piece]!;
+    if (left) left[i] = 0;
+  }
+  let done = placeSteps(b, scratch, order, 0, Infinity, 0, scratch.limit) >= 0;
+  for (let n = 0; n < group.length && done; n++) {
+    const isForced = b.model.pieces[group[n]!]!.isHere && !scratch.isStrict;
+    if (takeFloor(b, group[n]!, isForced) < 0) continue;
+    for (let m = 0; m < n; m++) giveFloorBack(b, group[m]!);
+    done = false;
+  }
+  if (!done) clearAway(b, order, NO_ROOM);
+  return done;
+}
 
 /** Books the floor for a wholly placed piece, whether it fits or not when forced. @returns -1, or the last slot in which it does not fit */
 export function takeFloor(b: Board, piece: number, isForced: boolean): number {
@@ -138,6 +165,7 @@ export function placeSteps(
   from: number,
   limit: number,
   first = 0,
+  limits: Float64Array | null = null,
 ): Outcome {
   const { steps } = b.model;
   const { push, left } = scratch;
@@ -185,7 +213,7 @@ export function placeSteps(
     }
     const { start, end, hold, way, crew } = b.found;
     put(b, i, start, end, hold, way, crew);
-    if (doneSlot(b, i) > limit) return TOO_LATE;
+    if (doneSlot(b, i) > (limits ? limits[step.piece]! : limit)) return TOO_LATE;
   }
   if (!isWhole) return NO_ROOM;
   let done = 0;

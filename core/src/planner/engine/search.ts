@@ -1,6 +1,7 @@
+import { blockersOf } from './blockers.ts';
 import { type Board, put } from './board.ts';
 import { pieceCost, UNPLACED } from './cost.ts';
-import { liftPiece, NO_ROOM, placePiece, TOO_LATE, type Scratch, stayOf, takeFloor } from './place.ts';
+import { liftPiece, NO_ROOM, placePiece, placeTogether, type Scratch, stayOf, takeFloor, TOO_LATE } from './place.ts';
 
 /** A repeatable stream of numbers in [0, 1). Source: mulberry32, public domain. */
 export function randomFrom(seed: number): () => number {
@@ -25,60 +26,46 @@ export type Search = {
 
 /**
  * Large neighbourhood search: takes a few pieces that get in each other's way off the board and puts them back in
- * another order; what is not better is undone. The board never ends worse than it was.
+ * another order, whole or step by step among one another; what is not better is undone. The board never ends worse than
+ * it was.
  * @returns pieces placed again
  */
 export function improve(b: Board, scratch: Scratch, search: Search): number {
   const { model } = b;
-  const n = model.pieces.length;
   const r = randomFrom(search.seed);
-  const cost = new Float64Array(n);
-  const from = new Int32Array(n);
-  const until = new Int32Array(n);
-  const note = (k: number) => {
-    const stay = stayOf(b, k);
-    from[k] = stay.from;
-    until[k] = stay.done;
-    cost[k] = pieceCost(b, k);
-  };
-  for (let k = 0; k < n; k++) note(k);
-  const movable = model.pieces
-    .map((_, k) => k)
-    .filter((k) => !search.frozen?.[k] && model.pieces[k]!.steps.some((i) => !model.steps[i]!.fixed));
-  if (movable.length === 0) return 0;
-  let total = cost.reduce((s, c) => s + c, 0);
+  const state = new State(b, search.frozen);
+  if (state.movable.length === 0) return 0;
   let done = 0;
+  let total = state.total();
+  let best = total;
   const saved = new Saved(model.steps.length);
+  const bestBoard = new Saved(model.steps.length);
+  const all = model.pieces.map((_, k) => k);
+  bestBoard.keep(b, all);
+  const cooling = new Cooling(best / model.pieces.length);
   while (done < search.evaluations && !search.isOver()) {
-    const seedPiece = pickLate(b, movable, cost, r);
-    const group = neighbours(b, seedPiece, movable, from, until, 1 + Math.floor(r() * 5), r);
+    if (cooling.isNewRound(done) && total > best) {
+      restoreAll(b, all, bestBoard, state);
+      total = best;
+    }
+    const group = state.group(r);
     saved.keep(b, group);
     let before = 0;
-    for (const k of group) before += cost[k]!;
+    for (const k of group) before += state.cost[k]!;
+    const most = before - cooling.temperature * Math.log(1 - r());
+    const sequence = group.length > 1 && r() < 0.5 ? null : mixed(b, group, r);
+    if (model.floor) for (const k of group) scratch.notBefore[k] = state.later(k, r);
     for (const k of group) liftPiece(b, k);
-    order(b, group, r);
-    let after = 0;
-    let ok = true;
-    for (const k of group) {
-      const left = before - after;
-      const limit = limitFor(b, k, left);
-      const out = placePiece(b, scratch, k, model.pieces[k]!.steps, limit);
-      done++;
-      if (out === TOO_LATE || (out === NO_ROOM && !scratch.left)) {
-        ok = false;
-        break;
-      }
-      after += pieceCost(b, k);
-      if (after > before) {
-        ok = false;
-        break;
-      }
-    }
-    if (ok && after <= before) {
-      for (const k of group) note(k);
-      if (after < before) {
-        total += after - before;
-        search.onBetter?.(total);
+    const after = sequence ? together(b, scratch, group, sequence, most) : oneByOne(b, scratch, group, most, r);
+    if (model.floor) for (const k of group) scratch.notBefore[k] = 0;
+    done += group.length;
+    if (after <= most) {
+      for (const k of group) state.note(k);
+      total += after - before;
+      if (total < best - 1e-6) {
+        best = total;
+        bestBoard.keep(b, all);
+        search.onBetter?.(best);
       }
       continue;
     }
@@ -86,7 +73,192 @@ export function improve(b: Board, scratch: Scratch, search: Search): number {
     saved.restore(b);
     for (const k of group) takeFloor(b, k, true);
   }
+  if (total > best) restoreAll(b, all, bestBoard, state);
   return done;
+}
+
+function restoreAll(b: Board, all: readonly number[], from: Saved, state: State): void {
+  for (const k of all) liftPiece(b, k);
+  from.restore(b);
+  for (const k of all) {
+    takeFloor(b, k, true);
+    state.note(k);
+  }
+}
+
+/**
+ * How much worse a move may be and still be taken: much at the beginning of a round, next to nothing at its end. Each
+ * round begins from the best board and is longer than the one before.
+ * Field term: simulated annealing with restarts (Kirkpatrick, Gelatt & Vecchi 1983)
+ */
+class Cooling {
+  temperature: number;
+  readonly #hottest: number;
+  #length = ROUND;
+  #begun = 0;
+
+  constructor(pieceCost: number) {
+    this.#hottest = HOTTEST * pieceCost;
+    this.temperature = this.#hottest;
+  }
+
+  isNewRound(done: number): boolean {
+    let share = (done - this.#begun) / this.#length;
+    const isNew = share >= 1;
+    if (isNew) {
+      this.#begun = done;
+      this.#length *= LONGER;
+      share = 0;
+    }
+    this.temperature = this.#hottest * COLDEST ** share;
+    return isNew;
+  }
+}
+const ROUND = 3000;
+const LONGER = 1.5;
+/** Share of what a piece costs on average, and how far that falls in a round. */
+const HOTTEST = 0.005;
+const COLDEST = 0.002;
+
+/** What each piece costs as it stands, and when it is worked on. */
+class State {
+  readonly movable: readonly number[];
+  readonly cost: Float64Array;
+  readonly #b: Board;
+  readonly #from: Int32Array;
+  readonly #until: Int32Array;
+  /** When it leaves the floor. */
+  readonly #gone: Int32Array;
+
+  constructor(b: Board, frozen: Uint8Array | undefined) {
+    this.#b = b;
+    const { pieces, steps } = b.model;
+    this.cost = new Float64Array(pieces.length);
+    this.#from = new Int32Array(pieces.length);
+    this.#until = new Int32Array(pieces.length);
+    this.#gone = new Int32Array(pieces.length);
+    this.movable = pieces
+      .map((_, k) => k)
+      .filter((k) => !frozen?.[k] && pieces[k]!.steps.some((i) => !steps[i]!.fixed));
+    for (let k = 0; k < pieces.length; k++) this.note(k);
+  }
+
+  note(k: number): void {
+    const stay = stayOf(this.#b, k);
+    this.#from[k] = stay.from;
+    this.#until[k] = stay.done;
+    this.#gone[k] = stay.until;
+    this.cost[k] = pieceCost(this.#b, k);
+  }
+
+  /** Now and then a first slot later than now: a piece begun just in time leaves the floor to others. */
+  later(k: number, r: () => number): number {
+    if (r() > 0.1) return 0;
+    const { due } = this.#b.model.pieces[k]!;
+    const room =
+      (this.#until[k]! - this.#from[k]!) / 2 + Math.max(0, Math.min(due, this.#b.model.slots) - this.#until[k]!);
+    return this.#from[k]! + Math.floor(r() ** 2 * room);
+  }
+
+  total(): number {
+    return this.cost.reduce((n, c) => n + c, 0);
+  }
+
+  /** A piece that costs much, and some that are in its way: those that block it, or are worked on at the same time. */
+  group(r: () => number): number[] {
+    const seed = this.#dear(r);
+    const out = [seed];
+    const most = 1 + Math.floor(r() * 4);
+    if (r() < 0.7)
+      for (const k of blockersOf(this.#b, seed, r))
+        if (out.length <= most && !out.includes(k) && this.movable.includes(k)) out.push(k);
+    if (this.#b.model.floor && r() < 0.5) this.#addFloorMates(out, most, r);
+    if (out.length === 1 || r() < 0.3) {
+      const near = this.movable.filter(
+        (k) => !out.includes(k) && this.#from[k]! < this.#until[seed]! && this.#from[seed]! < this.#until[k]!,
+      );
+      while (out.length <= most && near.length > 0) out.push(near.splice(Math.floor(r() * near.length), 1)[0]!);
+    }
+    return out;
+  }
+
+  /** Pieces that stand on the floor just before this one comes. */
+  #addFloorMates(out: number[], most: number, r: () => number): void {
+    const at = this.#from[out[0]!]! - 1;
+    const { pieces } = this.#b.model;
+    const mates = this.movable.filter(
+      (k) => !out.includes(k) && pieces[k]!.floor > 0 && this.#from[k]! <= at && at < this.#gone[k]!,
+    );
+    while (out.length <= most && mates.length > 0) out.push(mates.splice(Math.floor(r() * mates.length), 1)[0]!);
+  }
+
+  #dear(r: () => number): number {
+    const { movable, cost } = this;
+    if (r() < 0.15) return movable[Math.floor(r() * movable.length)]!;
+    let sum = 0;
+    for (const k of movable) sum += cost[k]!;
+    let x = r() * sum;
+    for (const k of movable) {
+      x -= cost[k]!;
+      if (x <= 0) return k;
+    }
+    return movable.at(-1)!;
+  }
+}
+
+/** Places whole pieces one after another. @returns their cost, or Infinity once it is sure to be more than `before` */
+function oneByOne(b: Board, scratch: Scratch, group: number[], before: number, r: () => number): number {
+  order(b, group, r);
+  let after = 0;
+  for (const k of group) {
+    const out = placePiece(b, scratch, k, b.model.pieces[k]!.steps, limitFor(b, k, before - after));
+    if (out === TOO_LATE || (out === NO_ROOM && !scratch.left)) return Infinity;
+    after += pieceCost(b, k);
+    if (after > before) return Infinity;
+  }
+  return after;
+}
+
+/** Places the steps of all pieces among one another. @returns their cost, or Infinity when one does not fit */
+function together(
+  b: Board,
+  scratch: Scratch,
+  group: readonly number[],
+  sequence: readonly number[],
+  before: number,
+): number {
+  for (const k of group) scratch.limit[k] = limitFor(b, k, before);
+  if (!placeTogether(b, scratch, group, sequence)) return Infinity;
+  let after = 0;
+  for (const k of group) after += pieceCost(b, k);
+  return after;
+}
+
+/** The steps of a group in the order they start now, with a few of them sooner than before. */
+function mixed(b: Board, group: readonly number[], r: () => number): number[] {
+  const { pieces, steps } = b.model;
+  const keys = new Map<number, number>();
+  const jolt = r() < 0.5 ? 0 : r() * 60;
+  for (const k of group)
+    for (const i of pieces[k]!.steps)
+      if (!steps[i]!.fixed) keys.set(i, b.start[i]! + (jolt > 0 ? (r() - 0.5) * jolt : 0));
+  const all = [...keys.keys()];
+  // Some steps jump the queue; what they wait for goes with them, since order keeps to the links.
+  const jumps = 1 + Math.floor(r() * 3);
+  for (let n = 0; n < jumps; n++) {
+    const i = all[Math.floor(r() * all.length)]!;
+    keys.set(i, keys.get(i)! - r() * 200);
+  }
+  const out: number[] = [];
+  const seen = new Set<number>();
+  const visit = (i: number) => {
+    if (seen.has(i)) return;
+    seen.add(i);
+    for (const p of steps[i]!.preds) if (keys.has(p.step)) visit(p.step);
+    out.push(i);
+  };
+  for (const i of all.sort((x, y) => keys.get(x)! - keys.get(y)! || x - y)) visit(i);
+  return out;
 }
 
 /** Last slot in which a piece may be done to cost no more than `most`. */
@@ -96,33 +268,6 @@ function limitFor(b: Board, k: number, most: number): number {
   const onTime = Math.max(0, p.due - p.release) * p.flowCost;
   if (most < onTime || p.due === Infinity) return p.release + Math.floor(most / p.flowCost);
   return Math.max(p.due, p.release) + Math.floor((most - onTime) / (p.lateCost + p.flowCost));
-}
-
-function pickLate(b: Board, movable: readonly number[], cost: Float64Array, r: () => number): number {
-  if (r() < 0.3) return movable[Math.floor(r() * movable.length)]!;
-  let sum = 0;
-  for (const k of movable) sum += cost[k]!;
-  let x = r() * sum;
-  for (const k of movable) {
-    x -= cost[k]!;
-    if (x <= 0) return k;
-  }
-  return movable.at(-1)!;
-}
-
-function neighbours(
-  b: Board,
-  seed: number,
-  movable: readonly number[],
-  from: Int32Array,
-  until: Int32Array,
-  count: number,
-  r: () => number,
-): number[] {
-  const out = [seed];
-  const near = movable.filter((k) => k !== seed && from[k]! < until[seed]! && from[seed]! < until[k]!);
-  while (out.length <= count && near.length > 0) out.push(near.splice(Math.floor(r() * near.length), 1)[0]!);
-  return out;
 }
 
 /** Puts the group in the order it is tried in: mostly the dearest first, sometimes any. */

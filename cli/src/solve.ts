@@ -1,0 +1,78 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import { instanceFaults, type NeutralInstance, solveNeutral } from '@app/core';
+
+/** Ends this long before the time is up, to write the plan. */
+const RESERVE_MS = 60;
+
+const USAGE = 'Usage: mokume solve --seconds S [--seed N] INSTANCE PLAN';
+
+/**
+ * `solve --seconds S [--seed N] INSTANCE PLAN`: plans an instance of the neutral format within S seconds of the start of
+ * this process, and writes the plan. Times and cost go to stderr.
+ * @returns the exit code: 0, or 2 with the reason on stderr
+ */
+export function solveCommand(args: readonly string[]): 0 | 2 {
+  const say = (words: string) => process.stderr.write(`${words}\n`);
+  const options = readArguments(args);
+  if (typeof options === 'string') {
+    say(`${options}\n${USAGE}`);
+    return 2;
+  }
+  let instance: unknown;
+  try {
+    instance = JSON.parse(readFileSync(options.instance, 'utf8'));
+  } catch (error) {
+    say(`${options.instance} cannot be read: ${(error as Error).message}`);
+    return 2;
+  }
+  const faults = instanceFaults(instance);
+  if (faults.length > 0) {
+    say(faults.join('\n'));
+    return 2;
+  }
+  const end = options.seconds * 1000 - RESERVE_MS - writeTime(instance as NeutralInstance);
+  const read = performance.now();
+  try {
+    const solved = solveNeutral(instance as NeutralInstance, {
+      seed: options.seed,
+      evaluations: Infinity,
+      isOver: () => performance.now() > end,
+      onCompiled: () =>
+        say(`start and reading ${read.toFixed(0)} ms, loading ${(performance.now() - read).toFixed(0)} ms`),
+      onFirst: (cost, ms) => say(`first plan ${cost} in ${ms.toFixed(1)} ms of search`),
+      clock: () => performance.now(),
+    });
+    writeFileSync(options.plan, JSON.stringify(solved.plan));
+    say(
+      `cost ${solved.cost}, ${solved.evaluations} pieces placed again, searched ${(performance.now() - read).toFixed(0)} ms`,
+    );
+    if (solved.left > 0) say(`${solved.left} steps have no room before the horizon; they are left out of the plan.`);
+    return 0;
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error;
+    say(error.message);
+    return 2;
+  }
+}
+
+/** Writing a plan of many steps takes its own time. */
+const writeTime = (instance: NeutralInstance) => instance.pieces.reduce((n, p) => n + p.steps.length, 0) * 0.01;
+
+type Options = { readonly seconds: number; readonly seed: number; readonly instance: string; readonly plan: string };
+
+function readArguments(args: readonly string[]): Options | string {
+  const files: string[] = [];
+  const numbers = new Map<string, number>();
+  for (let i = 0; i < args.length; i++) {
+    const a = args[i]!;
+    if (!a.startsWith('--')) files.push(a);
+    else if (a === '--seconds' || a === '--seed') numbers.set(a, Number(args[++i]));
+    else return `There is no option ${a}.`;
+  }
+  const seconds = numbers.get('--seconds') ?? Number.NaN;
+  const seed = numbers.get('--seed') ?? 1;
+  if (!(seconds > 0)) return '--seconds must be a number above 0.';
+  if (!Number.isInteger(seed)) return '--seed must be a whole number.';
+  if (files.length !== 2) return 'Name the instance to read and the plan to write.';
+  return { seconds, seed, instance: files[0]!, plan: files[1]! };
+}
