@@ -76,6 +76,7 @@ export const PersonInput = object({
 });
 const celsius = () => number().min(-40, 'Enter −40 to 60 °C.').max(60, 'Enter −40 to 60 °C.').required();
 const humidity = () => number().min(1, 'Enter 1 to 100 %.').max(100, 'Enter 1 to 100 %.').required();
+const MOST_HOURS = 2 * 366 * 24;
 export const StationInput = object({
   ...command,
   version: number().integer().min(0).optional(),
@@ -108,6 +109,25 @@ export const PlaceInput = object({
     .required()
     .test('order', 'The warmest hour must not be colder than the coldest.', (t) => t.high_c >= t.low_c),
   air_mps: number().min(0, 'Enter 0 to 5 metres a second.').max(5, 'Enter 0 to 5 metres a second.').optional(),
+});
+/** Measured and forecast hours of a place; null: ordinary days only. */
+export const SeriesInput = object({
+  ...command,
+  version: version(),
+  series: object({
+    from: instantField()
+      .required()
+      .test('hour', 'Air begins on the hour.', (at) => at % 60 === 0),
+    temperature_c: array(celsius()).required().min(1).max(MOST_HOURS, 'At most two years of hours.'),
+    humidity_pct: array(humidity()).required().min(1).max(MOST_HOURS, 'At most two years of hours.'),
+  })
+    .nullable()
+    .default(null)
+    .test(
+      'equal',
+      'Each hour needs a temperature and a humidity.',
+      (s) => s === null || s.temperature_c.length === s.humidity_pct.length,
+    ),
 });
 export const ToolInput = object({
   ...command,
@@ -203,6 +223,7 @@ export const Undo = object({ ...command, withDependents: boolean().default(false
 export type SignIn = InferType<typeof SignIn>;
 export type StartOwn = InferType<typeof StartOwn>;
 export type PersonInput = InferType<typeof PersonInput>;
+export type SeriesInput = InferType<typeof SeriesInput>;
 export type PlanningInput = InferType<typeof PlanningInput>;
 export type StationInput = InferType<typeof StationInput>;
 export type PlaceInput = InferType<typeof PlaceInput>;

@@ -15,6 +15,8 @@ export * from './calendar/localTime.ts';
 export * from './calendar/hours.ts';
 export * from './calendar/daylight.ts';
 export * from './climate/climate.ts';
+export * from './climate/loggerTable.ts';
+export * from './climate/simulated.ts';
 export * from './drying/psychrometrics.ts';
 export * from './drying/dryingCurve.ts';
 export * from './colour/colour.ts';

@@ -11,6 +11,7 @@ import {
   ProductInput,
   ProductsInput,
   RecipeInput,
+  SeriesInput,
   StationInput,
   ToolInput,
   WorkshopInput,
@@ -26,6 +27,7 @@ import {
   removeShopRow,
   saveHouse,
   savePlanning,
+  saveSeries,
   saveProducts,
   saveShopRow,
   saveWorkshop,
@@ -85,6 +87,10 @@ export function shopRoutes({ deps }: AppOptions): Router {
       res.json(await removeProduct(deps, actor, req.params.id.slice(0, 60), commandId));
     })
     .post('/shop/:table', (req, res) => save(req, res, null))
+    .put('/shop/places/:id/series', async (req, res) => {
+      const actor = await ownerOf(req);
+      res.json(await saveSeries(deps, actor, req.params.id.slice(0, 60), await SeriesInput.validate(req.body, ALL)));
+    })
     .put('/shop/:table/:id', (req, res) => save(req, res, req.params.id.slice(0, 60)))
     .delete('/shop/:table/:id', async (req, res) => {
       const table = tableOf(req);

@@ -7,6 +7,7 @@ import type {
   PersonInput,
   PlaceInput,
   PlanningInput,
+  SeriesInput,
   StationInput,
   ToolInput,
   WorkshopInput,
@@ -197,6 +198,21 @@ export function saveWorkshop(deps: Deps, actor: Actor, input: WorkshopInput): Pr
         input.version,
       );
       return { summary: 'Changed the workshop’s settings', planning: 'repair' };
+    },
+  });
+}
+
+/** Puts measured and forecast hours in a place, or takes them out. */
+export function saveSeries(deps: Deps, actor: Actor, placeId: string, input: SeriesInput): Promise<CommandAnswer> {
+  return carryOut(deps, actor, {
+    id: input.commandId,
+    run: async (rows) => {
+      const place = await rows.read('places', placeId);
+      if (!place) throw new ApiError('NOT_FOUND');
+      await rows.update('places', placeId, { series: input.series }, input.version);
+      const hours = input.series?.temperature_c.length ?? 0;
+      const words = hours > 0 ? `Put ${hours} hours of air in` : 'Took the measured air out of';
+      return { summary: `${words} ${String(place['name'])}`, planning: 'repair' };
     },
   });
 }

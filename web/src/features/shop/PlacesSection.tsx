@@ -3,7 +3,8 @@ import { line, scaleLinear } from 'd3';
 import { useState } from 'react';
 import { useWorkshop } from '../../app/workshop.tsx';
 import { sayTemperature } from '../../ui/amounts.ts';
-import { Button, Field, Input, Section } from '../../ui/parts.tsx';
+import { Button, Field, Input, Section, Select } from '../../ui/parts.tsx';
+import { PlaceLog } from './PlaceLog.tsx';
 
 /** The air of each place through an ordinary day; drying times follow from it. */
 export function PlacesSection() {
@@ -37,6 +38,7 @@ function PlaceEditor({ place }: { readonly place: ClimatePlace }) {
   const [low, setLow] = useState(shown(place.typical.low_c));
   const [dampDay, setDampDay] = useState(String(place.typical.humidityAtHigh_pct));
   const [dampNight, setDampNight] = useState(String(place.typical.humidityAtLow_pct));
+  const [air, setAir] = useState(place.air_mps ?? 0.1);
   const typical = {
     high_c: kept(high),
     low_c: kept(low),
@@ -45,7 +47,12 @@ function PlaceEditor({ place }: { readonly place: ClimatePlace }) {
   };
   const isReadable = Object.values(typical).every(Number.isFinite);
   const save = () =>
-    void command('PUT', `/shop/places/${place.id}`, { version: view.versions[`places/${place.id}`], name, typical });
+    void command('PUT', `/shop/places/${place.id}`, {
+      version: view.versions[`places/${place.id}`],
+      name,
+      typical,
+      air_mps: air,
+    });
   const degree = isUs ? '°F' : '°C';
   return (
     <div className="flex flex-col gap-3 border border-line bg-raised p-3">
@@ -67,11 +74,16 @@ function PlaceEditor({ place }: { readonly place: ClimatePlace }) {
           <Input inputMode="decimal" value={dampNight} onChange={(e) => setDampNight(e.target.value)} />
         </Field>
       </div>
-      {place.series && (
-        <p className="text-table text-sub">
-          Measured and forecast hours are used where there are any; these figures fill the rest.
-        </p>
-      )}
+      <Field label="Air moved by">
+        <Select value={String(air)} onChange={(e) => setAir(Number(e.target.value))}>
+          {[...new Set([0.1, 0.5, 1, place.air_mps ?? 0.1])].map((v) => (
+            <option key={v} value={v}>
+              {AIR_WORDS[v] ?? `${v} m/s`}
+            </option>
+          ))}
+        </Select>
+      </Field>
+      <PlaceLog place={place} />
       <div className="flex gap-2">
         <Button kind="primary" disabled={!isReadable} onClick={save}>
           Save air
@@ -82,6 +94,7 @@ function PlaceEditor({ place }: { readonly place: ClimatePlace }) {
   );
 }
 
+const AIR_WORDS: Record<number, string> = { 0.1: 'nothing: still air', 0.5: 'an open door', 1: 'a fan' };
 const WIDTH = 420;
 const HEIGHT = 90;
 const CLEAR_MINIMUM = PRODUCTS.find((p) => p.id === 'water-clear')!.limits!.minTemperature_c;

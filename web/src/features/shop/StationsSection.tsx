@@ -1,7 +1,17 @@
-import { type Block, type Hours, type Shift, type Station, STATION_KINDS, type StationKind } from '@app/core';
+import {
+  type Block,
+  type DryingLimits,
+  type Hours,
+  type Shift,
+  type Station,
+  STATION_KINDS,
+  type StationKind,
+  type Tool,
+} from '@app/core';
 import { useState } from 'react';
 import { useWorkshop } from '../../app/workshop.tsx';
-import { Button, Field, Input, Section, Select } from '../../ui/parts.tsx';
+import { sayTemperature } from '../../ui/amounts.ts';
+import { Button, Field, Input, Section, Select, Tap } from '../../ui/parts.tsx';
 import { BlocksEditor } from './BlocksEditor.tsx';
 import { readShifts, shiftsText } from './hoursText.ts';
 
@@ -17,7 +27,7 @@ const KIND_WORDS: Record<StationKind, string> = {
 export function StationsSection() {
   const { view, command } = useWorkshop();
   const climate = view.shop.places[0]?.id ?? '';
-  const hasSprayer = view.shop.tools.some((t) => t.id === 'sprayer');
+  const sprayer = view.shop.tools.find((t) => t.id === 'sprayer');
   return (
     <Section
       title="Space and tools"
@@ -42,19 +52,50 @@ export function StationsSection() {
           <StationEditor key={`${s.id}-${view.versions[`stations/${s.id}`] ?? 0}`} station={s} />
         ))}
       </ul>
-      <p className="flex items-center gap-3">
-        {hasSprayer
-          ? 'One sprayer: two pieces are never sprayed at once.'
-          : 'No sprayer: coats are brushed and rolled.'}
-        {hasSprayer ? (
+      <div className="flex flex-wrap items-center gap-3">
+        {sprayer ? 'One sprayer: two pieces are never sprayed at once.' : 'No sprayer: coats are brushed and rolled.'}
+        {sprayer && <CleanOut key={view.versions['tools/sprayer'] ?? 0} sprayer={sprayer} />}
+        {sprayer ? (
           <Button onClick={() => void command('DELETE', '/shop/tools/sprayer', {})}>We have none</Button>
         ) : (
-          <Button onClick={() => void command('PUT', '/shop/tools/sprayer', { name: 'Sprayer', capacity: 1 })}>
+          <Button
+            onClick={() =>
+              void command('PUT', '/shop/tools/sprayer', { name: 'Sprayer', capacity: 1, cleanout_minutes: 20 })
+            }
+          >
             We have one
           </Button>
         )}
-      </p>
+      </div>
     </Section>
+  );
+}
+
+/** Minutes between two colours or products in the sprayer. */
+function CleanOut({ sprayer }: { readonly sprayer: Tool }) {
+  const { view, command } = useWorkshop();
+  const [minutes, setMinutes] = useState(String(sprayer.cleanout_minutes ?? 0));
+  const value = Number(minutes);
+  const isGood = minutes.trim() !== '' && Number.isInteger(value) && value >= 0 && value <= 240;
+  const save = () =>
+    void command('PUT', '/shop/tools/sprayer', {
+      version: view.versions['tools/sprayer'],
+      name: sprayer.name,
+      capacity: sprayer.capacity,
+      hours: sprayer.hours ?? null,
+      cleanout_minutes: value,
+    });
+  return (
+    <span className="flex items-end gap-2">
+      <span className="w-44">
+        <Field label="Clean-out between colours, min" error={isGood ? undefined : 'Enter 0 to 240.'}>
+          <Input inputMode="numeric" value={minutes} onChange={(e) => setMinutes(e.target.value)} />
+        </Field>
+      </span>
+      <Button disabled={!isGood || value === (sprayer.cleanout_minutes ?? 0)} onClick={save}>
+        Keep
+      </Button>
+    </span>
   );
 }
 
@@ -81,6 +122,9 @@ function StationEditor({ station }: { readonly station: Station }) {
   const [climate, setClimate] = useState(station.climate);
   const [use, setUse] = useState(shownHours(station.hours));
   const [blocks, setBlocks] = useState<readonly Block[]>(station.hours?.blocks ?? []);
+  const [beside, setBeside] = useState<readonly string[]>(station.beside ?? []);
+  const [daylight, setDaylight] = useState(station.daylight ?? false);
+  const [guard, setGuard] = useState<DryingLimits | null>(station.guard ?? null);
   const isReadable = readShifts(use) !== null && Number.isInteger(Number(capacity)) && Number(capacity) >= 1;
   const save = () =>
     void command('PUT', `/shop/stations/${station.id}`, {
@@ -90,6 +134,9 @@ function StationEditor({ station }: { readonly station: Station }) {
       capacity: Number(capacity),
       climate,
       hours: placeHours(use, blocks),
+      beside,
+      daylight,
+      guard,
     });
   return (
     <li className="grid grid-cols-2 items-end gap-2 border-b border-line pb-2 md:grid-cols-[1.2fr_1fr_80px_1fr_1fr_120px_auto]">
@@ -132,6 +179,18 @@ function StationEditor({ station }: { readonly station: Station }) {
           ×
         </Button>
       </span>
+      <details className="col-span-full" open={daylight || guard !== null || beside.length > 0}>
+        <summary className="cursor-pointer text-lane text-sub underline">Light, weather and what is beside it</summary>
+        <Surroundings
+          station={station}
+          beside={beside}
+          daylight={daylight}
+          guard={guard}
+          onBeside={setBeside}
+          onDaylight={setDaylight}
+          onGuard={setGuard}
+        />
+      </details>
       <details className="col-span-full" open={blocks.length > 0}>
         <summary className="cursor-pointer text-lane text-sub underline">Taken by something else</summary>
         <div className="pt-2">
@@ -139,6 +198,60 @@ function StationEditor({ station }: { readonly station: Station }) {
         </div>
       </details>
     </li>
+  );
+}
+
+/** Common practice: no stripping or spraying outdoors in the cold, nor in rain or fog. */
+const USUAL_GUARD: DryingLimits = { minTemperature_c: 10, maxHumidity_pct: 85 };
+
+function Surroundings({
+  station,
+  beside,
+  daylight,
+  guard,
+  onBeside,
+  onDaylight,
+  onGuard,
+}: {
+  readonly station: Station;
+  readonly beside: readonly string[];
+  readonly daylight: boolean;
+  readonly guard: DryingLimits | null;
+  readonly onBeside: (ids: readonly string[]) => void;
+  readonly onDaylight: (is: boolean) => void;
+  readonly onGuard: (g: DryingLimits | null) => void;
+}) {
+  const { view } = useWorkshop();
+  const others = view.shop.stations.filter((s) => s.id !== station.id);
+  return (
+    <div className="flex flex-col gap-2 pt-2 text-table">
+      <div className="flex flex-wrap items-center gap-2">
+        <Tap isOn={daylight} onToggle={() => onDaylight(!daylight)}>
+          Only by daylight
+        </Tap>
+        {daylight && !view.shop.sun && (
+          <span className="text-oxide-text">Enter where the shop is, under Workshop, so that daylight is known.</span>
+        )}
+        <Tap isOn={guard !== null} onToggle={() => onGuard(guard ? null : USUAL_GUARD)}>
+          Not in cold, rain or fog (under {sayTemperature(USUAL_GUARD.minTemperature_c, view.workshop.units)} or over{' '}
+          {USUAL_GUARD.maxHumidity_pct} % humidity)
+        </Tap>
+      </div>
+      {others.length > 0 && (
+        <div className="flex flex-wrap items-center gap-2">
+          <span className="text-sub">Dust or spray here lands on wet paint at</span>
+          {others.map((s) => (
+            <Tap
+              key={s.id}
+              isOn={beside.includes(s.id)}
+              onToggle={() => onBeside(beside.includes(s.id) ? beside.filter((b) => b !== s.id) : [...beside, s.id])}
+            >
+              {s.name}
+            </Tap>
+          ))}
+        </div>
+      )}
+    </div>
   );
 }
 

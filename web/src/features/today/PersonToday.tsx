@@ -5,6 +5,7 @@ import { Button } from '../../ui/parts.tsx';
 import { Outcomes } from '../../step/StepActions.tsx';
 import { Tag } from '../../ui/Tag.tsx';
 import { clock, sayLength, sayTime } from '../../ui/time.ts';
+import { SpareTime } from './SpareTime.tsx';
 import type { Job, PersonDay } from './todayOf.ts';
 
 /** One person's day: the step in hand with its buttons, what follows, and the rest as lines. */
@@ -15,9 +16,12 @@ export function PersonToday({ day, onOpen }: { readonly day: PersonDay; readonly
       {day.now ? (
         <NowCard job={day.now} personId={day.person.id} onOpen={onOpen} />
       ) : (
-        <p className="bg-raised p-4 text-[18px] leading-[26px] text-sub">
-          {day.next ? 'Free until the next step.' : 'Nothing planned today.'}
-        </p>
+        <div className="flex flex-col gap-3 bg-raised p-4">
+          <p className="text-[18px] leading-[26px] text-sub">
+            {day.next ? 'Free until the next step.' : 'Nothing planned today.'}
+          </p>
+          <SpareTime day={day} />
+        </div>
       )}
       {day.next && <Line job={day.next} word="Next" onOpen={onOpen} />}
       {day.later.map((j) => (

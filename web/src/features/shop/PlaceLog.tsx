@@ -1,0 +1,116 @@
+import { type ClimatePlace, type ClimateSeries, logFromTable, type ReadLog, simulatedAir } from '@app/core';
+import { line, scaleLinear } from 'd3';
+import Papa from 'papaparse';
+import { useState } from 'react';
+import { useSaying } from '../../app/saying.ts';
+import { useWorkshop } from '../../app/workshop.tsx';
+import { sayTemperature } from '../../ui/amounts.ts';
+import { Button } from '../../ui/parts.tsx';
+import { sayTime } from '../../ui/time.ts';
+import { readText } from '../shelf/readText.ts';
+
+const MOST_BYTES = 8_000_000;
+
+/** Measured hours of a place from a logger's file, looked at before they are used; or a made-up logger to try with. */
+export function PlaceLog({ place }: { readonly place: ClimatePlace }) {
+  const { view, command } = useWorkshop();
+  const [read, setRead] = useState<ReadLog | null>(null);
+  const open = async (file: File | undefined) => {
+    setRead(null);
+    if (!file) return;
+    if (file.size > MOST_BYTES) {
+      setRead({
+        series: null,
+        faults: [{ line: 1, words: 'This file is larger than 8 MB; cut it to the last year.' }],
+        notes: [],
+      });
+      return;
+    }
+    const parsed = Papa.parse<string[]>(readText(await file.arrayBuffer()), { skipEmptyLines: true });
+    setRead(logFromTable(parsed.data, view.shop.timeZone, place.typical));
+  };
+  const put = async (series: ClimateSeries | null) => {
+    const version = view.versions[`places/${place.id}`];
+    if (await command('PUT', `/shop/places/${place.id}/series`, { version, series })) setRead(null);
+  };
+  return (
+    <details className="flex flex-col gap-2" open={place.series !== null}>
+      <summary className="cursor-pointer text-lane text-sub underline">Measured and forecast hours</summary>
+      <div className="flex flex-col gap-2 pt-2">
+        {place.series && <AirLine series={place.series} />}
+        <label className="flex flex-wrap items-center gap-2 text-table">
+          From a logger (CSV: time, temperature, humidity)
+          <input
+            type="file"
+            accept=".csv,.txt,text/csv"
+            className="file-input file-input-sm border-keyline"
+            onChange={(e) => void open(e.target.files?.[0])}
+          />
+        </label>
+        {read && read.faults.length > 0 && (
+          <ul role="alert" className="max-h-32 overflow-auto text-table text-oxide-text">
+            {read.faults.map((f) => (
+              <li key={`${f.line} ${f.words}`}>
+                Line {f.line}: {f.words}
+              </li>
+            ))}
+          </ul>
+        )}
+        {read?.series && (
+          <>
+            <AirLine series={read.series} />
+            {read.notes.map((n) => (
+              <p key={n} className="text-table text-sub">
+                {n}
+              </p>
+            ))}
+            <Button kind="primary" className="self-start" onClick={() => void put(read.series)}>
+              Use these {read.series.temperature_c.length} hours
+            </Button>
+          </>
+        )}
+        <div className="flex gap-2">
+          <Button onClick={() => void put(simulatedAir(place.typical, view.shop.timeZone, view.now))}>
+            Try a made-up logger and forecast
+          </Button>
+          {place.series && <Button onClick={() => void put(null)}>Ordinary days only</Button>}
+        </div>
+      </div>
+    </details>
+  );
+}
+
+const WIDTH = 400;
+const HEIGHT = 56;
+
+/** Temperature and humidity by the hour, with where they begin and end. */
+function AirLine({ series }: { readonly series: ClimateSeries }) {
+  const { view } = useWorkshop();
+  const saying = useSaying();
+  const n = series.temperature_c.length;
+  const x = scaleLinear()
+    .domain([0, Math.max(1, n - 1)])
+    .range([0, WIDTH]);
+  const [low, high] = [Math.min(...series.temperature_c), Math.max(...series.temperature_c)];
+  const y = scaleLinear()
+    .domain([low, Math.max(high, low + 1)])
+    .range([HEIGHT - 6, 6]);
+  const damp = scaleLinear()
+    .domain([0, 100])
+    .range([HEIGHT - 2, 2]);
+  const path = (values: readonly number[], scale: (v: number) => number) =>
+    line<number>()
+      .x((_, i) => x(i))
+      .y((v) => scale(v))([...values]) ?? '';
+  const units = view.workshop.units;
+  const words = `${sayTime(series.from, saying)} to ${sayTime(series.from + n * 60, saying)}, ${sayTemperature(low, units)} to ${sayTemperature(high, units)}`;
+  return (
+    <figure>
+      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="w-full border border-line" role="img" aria-label={words}>
+        <path d={path(series.humidity_pct, damp)} fill="none" stroke="var(--m-keyline)" strokeDasharray="2 3" />
+        <path d={path(series.temperature_c, y)} fill="none" stroke="var(--m-ink)" strokeWidth="1.4" />
+      </svg>
+      <figcaption className="condensed text-lane text-sub">{words}; dashed: humidity</figcaption>
+    </figure>
+  );
+}
