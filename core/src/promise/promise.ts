@@ -1,0 +1,57 @@
+import type { PieceToPlan, Plan, Problem } from '../planner/model.ts';
+import type { Instant } from '../quantities/units.ts';
+import { quantile } from './chances.ts';
+import { earliestReady } from './earliestReady.ts';
+import { chanceBy, rehearse } from './rehearse.ts';
+
+/** Dates by which a piece is ready in half, four of five, and nineteen of twenty rehearsals. */
+export type Chances = {
+  readonly runs: number;
+  readonly p50: Instant;
+  readonly p80: Instant;
+  readonly p95: Instant;
+  /** Chance that the piece's own date is kept; null without one. */
+  readonly due: number | null;
+  /** Ready times of all runs, thinned, for a drawing. */
+  readonly sample: readonly Instant[];
+};
+export type PromiseAnswer =
+  | { readonly kind: 'ready'; readonly earliest: Instant; readonly chances: Chances; readonly plan: Plan }
+  | { readonly kind: 'noRoom'; readonly reasons: readonly string[] };
+
+const DRAWN = 100;
+
+/** What can be promised for a new piece that moves no other, and how sure each date is. */
+export function promiseFor(
+  problem: Problem,
+  current: Plan | null,
+  piece: PieceToPlan,
+  runs = 200,
+  seed = 1,
+): PromiseAnswer {
+  const found = earliestReady(problem, current, piece);
+  if (found.kind === 'noRoom') return found;
+  const whole = { ...problem, pieces: [...problem.pieces, piece] };
+  const chances = chancesOf(whole, found.plan, runs, seed).get(piece.id)!;
+  return { kind: 'ready', earliest: found.at, chances, plan: found.plan };
+}
+
+/** The chances of every piece that has its place in a plan. */
+export function chancesOf(problem: Problem, plan: Plan, runs = 200, seed = 1): ReadonlyMap<string, Chances> {
+  const out = new Map<string, Chances>();
+  const rehearsal = rehearse(problem, plan, runs, seed);
+  for (const piece of problem.pieces) {
+    const sorted = rehearsal.get(piece.id);
+    if (!sorted) continue;
+    const step = Math.max(1, Math.floor(sorted.length / DRAWN));
+    out.set(piece.id, {
+      runs,
+      p50: quantile(sorted, 0.5),
+      p80: quantile(sorted, 0.8),
+      p95: quantile(sorted, 0.95),
+      due: piece.due === null ? null : chanceBy(sorted, piece.due),
+      sample: Array.from(sorted).filter((at, i) => i % step === 0 && at !== Infinity),
+    });
+  }
+  return out;
+}

@@ -1,0 +1,116 @@
+import { describe, expect, test } from 'vitest';
+import {
+  chanceBy,
+  chancesOf,
+  EVERY_SKILL,
+  factor,
+  latenessOf,
+  planAfresh,
+  promiseFor,
+  quantile,
+  rehearse,
+  remedies,
+  replan,
+} from '../src/index.ts';
+import { after, at, NINE_TO_FIVE, piece, smallShop, step } from './fixtures/smallShop.ts';
+import { randomFrom, randomWorkshop } from './fixtures/randomWorkshop.ts';
+
+const RUNS = process.env['MOKUME_LONG'] ? 200 : 8;
+const CERTAIN = { work: 0, drying: 0, rework: 0, absence: 0 };
+const bench = { kind: 'bench', units: 1, span: 'both' } as const;
+const coat = (id: string, more: Parameters<typeof step>[1] = {}) =>
+  step(id, { skill: 'paint', product: 'matt-paint', needs: [bench], ...more });
+
+describe('rehearsing a plan', () => {
+  test(`in ${RUNS} workshops, when all goes as planned every piece is ready as planned`, () => {
+    for (let seed = 1; seed <= RUNS; seed++) {
+      const { problem } = randomWorkshop(seed, 4);
+      const plan = planAfresh(problem);
+      for (const [id, runs] of rehearse(problem, plan, 2, 1, CERTAIN))
+        expect(Math.abs(runs[0]! - plan.ready[id]!), `seed ${seed} ${id}`).toBeLessThanOrEqual(5);
+    }
+  });
+  test('nothing is ready before its plan, a later date is never less sure, and the same seed gives the same runs', () => {
+    const { problem } = randomWorkshop(3, 5);
+    const plan = planAfresh(problem);
+    const runs = rehearse(problem, plan, 100, 7);
+    expect(rehearse(problem, plan, 100, 7)).toEqual(runs);
+    for (const [id, sorted] of runs) {
+      expect(sorted[0]!).toBeGreaterThanOrEqual(plan.ready[id]! - 24 * 60);
+      for (let d = 1; d < 30; d++)
+        expect(chanceBy(sorted, plan.ready[id]! + d * 1440)).toBeGreaterThanOrEqual(
+          chanceBy(sorted, plan.ready[id]! + (d - 1) * 1440),
+        );
+    }
+  });
+  test('work on one bench after another is slower in every run than with a second person to help', () => {
+    const jobs = ['p', 'q', 'r'].map((id) => piece(id, [coat(`c-${id}`, { work_minutes: 300 })]));
+    const two = ['ada', 'bo'].map((id) => ({ id, name: id, hours: NINE_TO_FIVE, skills: EVERY_SKILL }));
+    const p80 = (more: object) => {
+      const shop = smallShop(jobs, more);
+      return Math.max(...[...chancesOf(shop, planAfresh(shop), 100).values()].map((c) => c.p80));
+    };
+    expect(p80({ people: two })).toBeLessThan(p80({}));
+  });
+});
+
+test('draws have the median and spread they are said to have', () => {
+  const r = randomFrom(5);
+  const sample = Float64Array.from({ length: 4000 }, () => factor(0.25, r)).sort();
+  expect(quantile(sample, 0.5)).toBeCloseTo(1, 1);
+  // A log-normal's 84.13 % point is the exponential of its sigma.
+  expect(quantile(sample, 0.8413)).toBeCloseTo(Math.exp(0.25), 1);
+});
+
+// Source: PERT means and variances add up along a chain (Malcolm et al. 1959); here by the same central-limit reasoning.
+test('along a chain of steps the spread grows with the square root of their number', () => {
+  const spread = (n: number) => {
+    const steps = Array.from({ length: n }, (_, i) =>
+      step(`s${i}`, { work_minutes: 100, splittable: true, after: i > 0 ? [after(`s${i - 1}`)] : [] }),
+    );
+    const always = { weekly: Array.from({ length: 7 }, () => [{ from: 0, until: 1440 }]), exceptions: [], blocks: [] };
+    const shop = smallShop([piece('p', steps)], {
+      people: [{ id: 'ada', name: 'Ada', hours: always, skills: EVERY_SKILL }],
+    });
+    const runs = rehearse(shop, planAfresh(shop), 1500, 2, { ...CERTAIN, work: 0.2 }).get('p')!;
+    return quantile(runs, 0.9) - quantile(runs, 0.5);
+  };
+  // Nobody starts before the planned time, so waiting adds to it; the growth stays well under linear.
+  const growth = spread(16) / spread(4);
+  expect(growth).toBeGreaterThan(1.5);
+  expect(growth).toBeLessThan(3.2);
+});
+
+describe('a promise', () => {
+  const busy = smallShop([
+    piece('told', [step('a', { work_minutes: 420 }), step('b', { work_minutes: 420, after: [after('a')] })], {
+      told: true,
+      due: at(3, 17),
+    }),
+    piece('stock', [step('c', { work_minutes: 420 }), step('d', { work_minutes: 420, after: [after('c')] })]),
+  ]);
+  const current = planAfresh(busy);
+  const fresh = piece('new', [coat('one'), coat('two', { after: [after('one', { from: 'recoat' })] })]);
+  test('is no earlier than the plan allows, and surer the later it is', () => {
+    const answer = promiseFor(busy, current, fresh);
+    if (answer.kind !== 'ready') throw new Error('There is room.');
+    const { p50, p80, p95 } = answer.chances;
+    expect(p50).toBeGreaterThanOrEqual(answer.earliest - 60);
+    expect(p80).toBeGreaterThanOrEqual(p50);
+    expect(p95).toBeGreaterThanOrEqual(p80);
+  });
+  test('an earlier date is reached by what is cheapest, each way planned for real, none moving what was told', () => {
+    const answer = promiseFor(busy, current, fresh);
+    if (answer.kind !== 'ready') throw new Error('There is room.');
+    const wanted = answer.earliest - 1440;
+    const ways = remedies(busy, current, fresh, wanted, [
+      { words: 'One coat instead of two', piece: piece('new', [coat('one')]), cost: 1 },
+    ]);
+    expect(ways.filter((w) => w.reaches).length).toBeGreaterThan(0);
+    const reaching = ways.filter((w) => w.reaches).map((w) => w.cost);
+    expect([...reaching].sort((a, b) => a - b)).toEqual(reaching);
+    for (const w of ways) expect(w.later.map((l) => l.piece)).not.toContain('told');
+    const told = busy.pieces[0]!;
+    expect(latenessOf(told, replan(busy, current).ready['told']!)).toBe(0);
+  });
+});
