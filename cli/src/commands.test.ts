@@ -94,6 +94,30 @@ describe('bad input is answered in words with exit 2', () => {
   });
 });
 
+test('promise gives the earliest date, how sure each is, and what reaches an earlier one', () => {
+  const { problem } = example as unknown as {
+    problem: { now: number; pieces: { id: string; due: number; steps: { id: string }[] }[] };
+  };
+  const [first, ...others] = problem.pieces;
+  const answer = run('promise', {
+    problem: { ...problem, pieces: others },
+    piece: first,
+    wanted: problem.now + 1440,
+    runs: 50,
+  });
+  if (answer.kind !== 'done') throw new Error(answer.words);
+  const out = answer.output as {
+    kind: string;
+    earliest: number;
+    chances: { p50: number; p80: number };
+    remedies: object[];
+  };
+  expect(out.kind).toBe('ready');
+  expect(out.chances.p80).toBeGreaterThanOrEqual(out.chances.p50);
+  expect(out.remedies.length).toBeGreaterThan(0);
+  expect(run('promise', { problem })).toMatchObject({ kind: 'failed', words: '"piece" is missing.' });
+});
+
 describe('solve', () => {
   const instance = new URL('../../bench/instances/tiny-1.json', import.meta.url).pathname;
   const plan = join(tmpdir(), `mokume-plan-${process.pid}.json`);

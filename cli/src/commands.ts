@@ -4,11 +4,14 @@ import {
   dimensionFaults,
   type Dimensions,
   editedRoute,
+  type PieceToPlan,
   type Plan,
   planAfresh,
   type Problem,
   problemFaults,
   PRODUCTS,
+  promiseFor,
+  remedies,
   replan,
   type RouteEdit,
   type RouteInput,
@@ -26,12 +29,13 @@ export type Answer =
 const USAGE = `Usage: mokume route|plan|promise|verify < in.json > out.json, or mokume solve --seconds S [--seed N] INSTANCE PLAN
   route   { template, dimensions, survey, brief, zones?, edits?, means? } -> route with steps, zones, notes, conflicts
   plan    { problem, previous?, touched? }                          -> plan
+  promise { problem, plan?, piece, wanted?, runs?, seed? }          -> earliest, chances, and remedies for a wanted date
   verify  { problem, plan }                                         -> list of broken rules; exit 1 when there are any
 A problem may leave out "products" to use the built-in library.`;
 
 /** Runs one command on JSON text. Bad input is answered in words, never thrown. */
 export function runCommand(name: string, read: () => string): Answer {
-  const commands: Record<string, (input: Record<string, unknown>) => Answer> = { route, plan, verify: check };
+  const commands: Record<string, (input: Record<string, unknown>) => Answer> = { route, plan, promise, verify: check };
   const command = commands[name];
   if (!command) return failed(name === '' ? USAGE : `There is no command "${name}".\n${USAGE}`);
   let input: unknown;
@@ -78,6 +82,23 @@ function plan(input: Record<string, unknown>): Answer {
   if (faults.length > 0) return failed(faults.join('\n'));
   const previous = input['previous'] as Plan | undefined;
   return done(previous ? replan(problem, previous, (input['touched'] ?? []) as string[]) : planAfresh(problem));
+}
+
+/** What can be promised for a piece that is not in the problem yet. */
+function promise(input: Record<string, unknown>): Answer {
+  const problem = problemIn(input);
+  const piece = input['piece'] as PieceToPlan | undefined;
+  if (typeof piece !== 'object' || piece === null) return failed('"piece" is missing.');
+  const faults = problemFaults({ ...problem, pieces: [...problem.pieces, piece] });
+  if (faults.length > 0) return failed(faults.join('\n'));
+  const runs = Number(input['runs'] ?? 200);
+  if (!Number.isInteger(runs) || runs < 1 || runs > 100_000) return failed('"runs" must be 1 to 100000.');
+  const current = (input['plan'] as Plan | undefined) ?? planAfresh(problem);
+  const found = promiseFor(problem, current, piece, runs, Number(input['seed'] ?? 1));
+  if (found.kind === 'noRoom') return done(found);
+  const { plan: _plan, ...answer } = found;
+  const wanted = input['wanted'];
+  return done(typeof wanted === 'number' ? { ...answer, remedies: remedies(problem, current, piece, wanted) } : answer);
 }
 
 function check(input: Record<string, unknown>): Answer {

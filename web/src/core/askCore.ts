@@ -1,9 +1,11 @@
 import type {
+  Chances,
   Earliest,
   Filler,
   Gap,
   Instant,
   Plan,
+  Remedy,
   Scarce,
   Score,
   ShopPiece,
@@ -12,7 +14,16 @@ import type {
 } from '@app/core';
 import type { WorkshopView } from '@app/contract';
 import { useEffect, useState } from 'react';
-import type { Explained, HouseEffect, HouseSample, Message, Outlook, PinOutcome, Question } from './core.worker.ts';
+import type {
+  Explained,
+  HouseEffect,
+  HouseSample,
+  Message,
+  Outlook,
+  PinOutcome,
+  Promised,
+  Question,
+} from './core.worker.ts';
 
 let worker: Worker | null = null;
 let lastId = 0;
@@ -42,6 +53,9 @@ type Answers = {
   readonly oneMore: { readonly without: Score; readonly with: Score };
   readonly whatIf: Outlook;
   readonly house: readonly HouseEffect[];
+  readonly chances: Readonly<Record<string, Chances>>;
+  readonly promise: Promised;
+  readonly remedies: readonly Remedy[];
 };
 type Kind = Question['kind'];
 type Of<K extends Kind> = Extract<Question, { kind: K }>;
@@ -98,6 +112,21 @@ export const useOutlook = (view: WorkshopView, other: Pick<WorkshopView, 'shop' 
 
 /** Steps that fit somebody's free time. */
 export const useFillers = (view: WorkshopView, gap: Gap | null) => useAnswer<'gap'>(view, gap && { kind: 'gap', gap });
+
+/** Rehearsals for a first answer; enough to tell 80 from 90 per cent. */
+const RUNS = 200;
+
+/** How sure the date of each piece is. */
+export const useChances = (view: WorkshopView) => useAnswer<'chances'>(view, { kind: 'chances', runs: RUNS });
+
+/** What can be promised for a piece not yet entered. */
+export const usePromise = (view: WorkshopView, piece: ShopPiece | null) =>
+  useAnswer<'promise'>(view, piece && { kind: 'promise', piece, runs: RUNS });
+
+export type RemedyQuestion = Omit<Extract<Question, { kind: 'remedies' }>, 'kind'>;
+/** What would bring a piece nearer to a wanted date. */
+export const useRemedies = (view: WorkshopView, asked: RemedyQuestion | null) =>
+  useAnswer<'remedies'>(view, asked && { kind: 'remedies', ...asked });
 
 export const askStarts = (view: WorkshopView, step: string, from: Instant, until: Instant) =>
   ask<'starts'>(view, { kind: 'starts', step, from, until });

@@ -1,4 +1,6 @@
 import {
+  type Chances,
+  chancesOf,
   type DaysPart,
   earliestReady,
   explainer,
@@ -16,7 +18,10 @@ import {
   planAfresh,
   planDiff,
   type Problem,
+  type PromiseAnswer,
   pieceToPlan,
+  promiseFor,
+  remedies,
   problemOf,
   replan,
   type RouteEdit,
@@ -53,6 +58,14 @@ export type Question =
   | { readonly kind: 'scarce' }
   | { readonly kind: 'oneMore'; readonly on: Scarce }
   | { readonly kind: 'whatIf'; readonly shop: Shop; readonly pieces: readonly ShopPiece[] }
+  | { readonly kind: 'chances'; readonly runs: number }
+  | { readonly kind: 'promise'; readonly piece: ShopPiece; readonly runs: number }
+  | {
+      readonly kind: 'remedies';
+      readonly piece: ShopPiece;
+      readonly wanted: Instant;
+      readonly variants: readonly { readonly words: string; readonly cost: number; readonly piece: ShopPiece }[];
+    }
   | { readonly kind: 'house'; readonly shop: Shop; readonly now: number; readonly sample: HouseSample };
 export type Message =
   | { readonly kind: 'lay'; readonly key: number; readonly laid: Laid }
@@ -102,6 +115,20 @@ function explain(problem: Problem, plan: Plan): Explained {
     days[piece.id] = daysOf(piece.id);
   }
   return { waits, chains, days };
+}
+
+/** The chances of every piece, by its id. */
+function chancesIn(problem: Problem, plan: Plan, runs: number): Readonly<Record<string, Chances>> {
+  return Object.fromEntries(chancesOf(problem, plan, runs));
+}
+
+/** A promise without its plan, which is large and not shown. */
+export type Promised =
+  Exclude<PromiseAnswer, { kind: 'ready' }> | Omit<Extract<PromiseAnswer, { kind: 'ready' }>, 'plan'>;
+function promised(answer: PromiseAnswer): Promised {
+  if (answer.kind === 'noRoom') return answer;
+  const { plan: _plan, ...rest } = answer;
+  return rest;
 }
 
 function pinned(problem: Problem, plan: Plan, step: string, at: Instant): PinOutcome {
@@ -165,6 +192,15 @@ function answer(laid: Laid & { readonly problem: Problem }, q: Exclude<Question,
       return explain(problem, plan);
     case 'preview':
       return earliestReady(problem, plan, pieceToPlan(laid.shop)(q.piece));
+    case 'chances':
+      return chancesIn(problem, plan, q.runs);
+    case 'promise':
+      return promised(promiseFor(problem, plan, pieceToPlan(laid.shop)(q.piece), q.runs));
+    case 'remedies': {
+      const toPlan = pieceToPlan(laid.shop);
+      const variants = q.variants.map((v) => ({ ...v, piece: toPlan(v.piece) }));
+      return remedies(problem, plan, toPlan(q.piece), q.wanted, variants);
+    }
     case 'starts':
       return startTimes(problem, plan, q.step, q.from, q.until);
     case 'pinned':

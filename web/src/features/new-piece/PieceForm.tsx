@@ -7,6 +7,7 @@ import { BriefFields } from './BriefFields.tsx';
 import { DealFields } from './DealFields.tsx';
 import { MeasureFields } from './MeasureFields.tsx';
 import { type PieceDraft, previewPiece, routeOf } from './pieceDraft.ts';
+import { PromisePanel } from './PromisePanel.tsx';
 import { RoutePreview } from './RoutePreview.tsx';
 import { SurveyFields } from './SurveyFields.tsx';
 import { TemplatePicker } from './TemplatePicker.tsx';
@@ -61,7 +62,13 @@ export function PieceForm({ title, saveWords, draft, onChange, onSave, others }:
           )}
         </div>
         <div className="lg:sticky lg:top-6 lg:self-start">
-          <RoutePreview draft={draft} built={built} preview={preview} onFix={fix} />
+          <RoutePreview
+            draft={draft}
+            built={built}
+            preview={preview}
+            onFix={fix}
+            promise={piece && <PromisePanel view={around} piece={piece} draft={draft} onChange={onChange} />}
+          />
           {draft.template !== '' && (
             <Button kind="primary" size="hand" className="mt-4 w-full" disabled={!canSave} onClick={() => void save()}>
               {saveWords}

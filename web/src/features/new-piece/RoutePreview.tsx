@@ -1,4 +1,5 @@
 import { type Conflict, type Fix, type Route, type RouteStep } from '@app/core';
+import type { ReactNode } from 'react';
 import { useProducts } from '../../app/useProducts.ts';
 import { ConflictList, ConflictLine } from '../../conflict/ConflictList.tsx';
 import { useSaying } from '../../app/saying.ts';
@@ -15,10 +16,12 @@ type PreviewProps = {
   readonly built: Built;
   readonly preview: Preview | null;
   readonly onFix: (f: Fix) => void;
+  /** How sure the date is. */
+  readonly promise: ReactNode;
 };
 
 /** Live beside the form: the finish as a cut through its layers, the earliest date, hours, litres, and the route with reasons. */
-export function RoutePreview({ draft, built, preview, onFix }: PreviewProps) {
+export function RoutePreview({ draft, built, preview, onFix, promise }: PreviewProps) {
   const { view } = useWorkshop();
   const products = useProducts();
   if (built.kind === 'incomplete')
@@ -40,6 +43,7 @@ export function RoutePreview({ draft, built, preview, onFix }: PreviewProps) {
         names={['body', 'top']}
       />
       <Earliest draft={draft} preview={preview} />
+      {promise}
       <dl className="grid grid-cols-2 gap-x-4 gap-y-1">
         <dt className="text-sub">Hands-on</dt>
         <dd className="font-semibold">

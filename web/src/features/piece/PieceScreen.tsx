@@ -6,7 +6,8 @@ import { useSaying } from '../../app/saying.ts';
 import { useWorkshop } from '../../app/workshop.tsx';
 import { ConflictList } from '../../conflict/ConflictList.tsx';
 import { lookAt, pieceWith, withFix } from '../../conflict/routeDraft.ts';
-import { useExplained } from '../../core/askCore.ts';
+import { useChances, useExplained } from '../../core/askCore.ts';
+import { ChanceCurve } from '../../plan/ChanceCurve.tsx';
 import { DaysBar } from '../../plan/DaysBar.tsx';
 import { laneModel } from '../../grain/laneModel.ts';
 import { LaneDrawing, Pennant } from '../../grain/LaneDrawing.tsx';
@@ -32,7 +33,9 @@ export function PieceScreen() {
 /** One piece: where it stands, its lane, its route with reasons and waits, and its log. */
 function Piece({ piece }: { readonly piece: PieceView }) {
   const { view } = useWorkshop();
+  const saying = useSaying();
   const explained = useExplained(view);
+  const chances = useChances(view)?.[piece.id];
   const { open, sheet } = useStepSheet(explained);
   const isLate = piece.due !== null && (view.plan.ready[piece.id] ?? Infinity) > piece.due;
   const days = explained?.days[piece.id] ?? [];
@@ -66,6 +69,11 @@ function Piece({ piece }: { readonly piece: PieceView }) {
             <SumsSection piece={piece} />
           </Section>
           <div className="flex flex-col gap-6">
+            {piece.active && chances && (
+              <Section title="How sure its date is">
+                <ChanceCurve chances={chances} due={piece.due} saying={saying} />
+              </Section>
+            )}
             {piece.active && days.length > 0 && (
               <Section title="Where its days go">
                 <DaysBar parts={days} />

@@ -1,0 +1,83 @@
+import type { Chances, Instant } from '@app/core';
+import { scaleLinear } from 'd3';
+import { sayTime, type Saying } from '../ui/time.ts';
+
+const WIDTH = 420;
+const HEIGHT = 96;
+const FOOT = 30;
+
+/**
+ * How sure each date is, along the time axis: the film of chance thickens as rehearsals come in, with the dates by which
+ * half, four of five and nineteen of twenty are ready, and the pennant of the date that was asked for.
+ */
+export function ChanceCurve({
+  chances,
+  due,
+  saying,
+}: {
+  readonly chances: Chances;
+  readonly due: Instant | null;
+  readonly saying: Saying;
+}) {
+  const { sample, p50, p80, p95 } = chances;
+  if (sample.length === 0) return null;
+  const first = Math.min(sample[0]!, due ?? Infinity);
+  const last = Math.max(p95 === Infinity ? sample.at(-1)! : p95, due ?? 0, sample[0]! + 1440);
+  const x = scaleLinear()
+    .domain([first, last])
+    .range([8, WIDTH - 70])
+    .clamp(true);
+  const y = scaleLinear()
+    .domain([0, 1])
+    .range([HEIGHT - FOOT, 8]);
+  let path = `M${x(sample[0]!)} ${y(0)}`;
+  sample.forEach((at, i) => {
+    path += `H${x(at)}V${y((i + 1) / sample.length)}`;
+  });
+  path += `H${WIDTH - 70}V${y(0)}Z`;
+  const marks = [
+    [p50, '50 %', 0],
+    [p80, '80 %', 12],
+    [p95, '95 %', 24],
+  ] as const;
+  const chance = chances.due === null ? '' : `${Math.round(chances.due * 100)} % by the date asked for; `;
+  return (
+    <svg
+      viewBox={`0 0 ${WIDTH} ${HEIGHT + 12}`}
+      className="w-full"
+      role="img"
+      aria-label={`${chance}${marks.map(([at, words]) => `${words} by ${at === Infinity ? 'a date too far to know' : sayTime(at, saying)}`).join(', ')}`}
+    >
+      <path d={path} fill="var(--m-ink)" fillOpacity="0.16" stroke="var(--m-ink)" strokeWidth="1.2" />
+      <path d={`M0 ${HEIGHT - FOOT}H${WIDTH - 70}`} stroke="var(--m-keyline)" />
+      {marks.map(([at, words, down]) =>
+        at === Infinity ? null : (
+          <g key={words}>
+            <path d={`M${x(at)} ${y(Number.parseInt(words, 10) / 100)}V${HEIGHT - FOOT + 4}`} stroke="var(--m-ink)" />
+            <text
+              x={Math.min(x(at), WIDTH - 190)}
+              y={HEIGHT - FOOT + 14 + down}
+              fontSize="12"
+              fill="var(--m-ink)"
+              fontWeight={words === '80 %' ? 600 : 400}
+            >
+              {words} by {sayTime(at, saying)}
+            </text>
+          </g>
+        ),
+      )}
+      {due !== null && (
+        <g>
+          <path d={`M${x(due)} 4V${HEIGHT - FOOT}`} stroke="var(--m-ink)" strokeWidth="1.4" strokeDasharray="4 3" />
+          <path d={`M${x(due)} 4l14 5-14 5z`} fill="none" stroke="var(--m-ink)" />
+          <path d={`M${x(due)} 4l7 2.5v5l-7 2.5z`} fill="var(--m-ink)" />
+          {chances.due !== null && (
+            <text x={x(due) + 18} y="14" fontSize="13" fontWeight="600" fill="var(--m-ink)">
+              {Math.round(chances.due * 100)} %
+            </text>
+          )}
+        </g>
+      )}
+    </svg>
+  );
+}
