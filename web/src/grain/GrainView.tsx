@@ -1,7 +1,7 @@
 import type { PieceView, WorkshopView } from '@app/contract';
 import type { Instant } from '@app/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Explained } from '../core/core.worker.ts';
 import type { Saying } from '../ui/time.ts';
 import { GhostWords } from './Ghost.tsx';
@@ -46,7 +46,7 @@ export function GrainView(props: GrainProps) {
     count: pieces.length,
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW,
-    overscan: 6,
+    overscan: 3,
     scrollMargin: AXIS_HEIGHT,
     getItemKey: (i) => pieces[i]!.id,
   });
@@ -67,6 +67,7 @@ export function GrainView(props: GrainProps) {
       <div style={{ width: gutter + scale.width }} className="relative">
         <GrainAxis scale={scale} view={view} saying={saying} now={now} />
         <ul className="relative" style={{ height: rows.getTotalSize() }}>
+          <Nights scale={scale} height={rows.getTotalSize()} left={gutter} />
           {rows.getVirtualItems().map((row) => {
             const piece = pieces[row.index]!;
             return (
@@ -99,6 +100,25 @@ export function GrainView(props: GrainProps) {
     </div>
   );
 }
+
+/** Nights and closed days behind all lanes, drawn once. */
+const Nights = memo(function Nights({
+  scale,
+  height,
+  left,
+}: {
+  readonly scale: TimeScale;
+  readonly height: number;
+  readonly left: number;
+}) {
+  return (
+    <li aria-hidden="true">
+      {scale.shut.map((n) => (
+        <div key={n.x} className="absolute top-0 bg-night" style={{ left: left + n.x, width: n.width, height }} />
+      ))}
+    </li>
+  );
+});
 
 function scaleFor(view: WorkshopView, now: Instant, zoom: Zoom): TimeScale {
   const last = Math.max(

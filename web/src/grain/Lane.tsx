@@ -83,9 +83,6 @@ export const Lane = memo(function Lane({
         )}
       </button>
       <svg width={scale.width} height={LANE.height} className="block select-none" role="group" aria-label={piece.name}>
-        {scale.shut.map((n) => (
-          <rect key={n.x} x={n.x} width={n.width} y="0" height={LANE.height} fill="var(--m-night)" />
-        ))}
         <LaneDrawing lane={lane} scale={scale} />
         <Labels lane={lane} scale={scale} now={now} />
         {lane.holds.map((h) => (

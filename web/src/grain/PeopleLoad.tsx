@@ -1,7 +1,16 @@
-import type { WorkshopView } from '@app/contract';
-import { type Instant, type Interval, merge, openIntervals, type Placement, type Station, subtract } from '@app/core';
+import type { PieceView, WorkshopView } from '@app/contract';
+import {
+  type Instant,
+  type Interval,
+  merge,
+  openIntervals,
+  type Placement,
+  type ShopStep,
+  type Station,
+  subtract,
+} from '@app/core';
 import { area, curveStepAfter } from 'd3';
-import { useMemo, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { sayHours, sayLength, type Saying, sayTime } from '../ui/time.ts';
 import { bookedMinutes } from './booked.ts';
 import type { TimeScale } from './timeScale.ts';
@@ -28,6 +37,10 @@ export function PeopleLoad({ view, scale, saying, now, onFree }: LoadProps) {
       ),
     [view],
   );
+  const ownOf = useMemo(
+    () => new Map(view.shop.people.map((p) => [p.id, steps.filter((s) => s.at.people.includes(p.id))])),
+    [view, steps],
+  );
   const [showsSpace, setShowsSpace] = useState(false);
   return (
     <div className="sticky bottom-0 z-20 border-t border-keyline bg-paper">
@@ -40,7 +53,7 @@ export function PeopleLoad({ view, scale, saying, now, onFree }: LoadProps) {
         {showsSpace ? 'Hide bench and rack space' : 'Show bench and rack space'}
       </button>
       {view.shop.people.map((person) => {
-        const own = steps.filter((s) => s.at.people.includes(person.id));
+        const own = ownOf.get(person.id) ?? [];
         const week = now + 7 * 1440;
         const hours = openIntervals(person.hours, view.shop.timeZone, now, week);
         const open = hours.reduce((n, s) => n + s.until - s.from, 0);
@@ -69,20 +82,7 @@ export function PeopleLoad({ view, scale, saying, now, onFree }: LoadProps) {
                   onChoose={() => onFree({ person: person.id, from: f.from, minutes: f.until - f.from })}
                 />
               ))}
-            {own.map(({ piece, step, at }) => (
-              <rect
-                key={step.id}
-                className="slides"
-                style={{ x: scale.x(at.start), width: Math.max(3, scale.x(at.end) - scale.x(at.start)) }}
-                y="5"
-                height="14"
-                fill={piece.brief.body.hex}
-                stroke="var(--m-keyline)"
-                strokeWidth="1"
-              >
-                <title>{`${piece.name}: ${step.title}, ${sayTime(at.start, saying)}`}</title>
-              </rect>
-            ))}
+            <Booked own={own} scale={scale} saying={saying} />
           </Row>
         );
       })}
@@ -94,6 +94,50 @@ export function PeopleLoad({ view, scale, saying, now, onFree }: LoadProps) {
     </div>
   );
 }
+
+type Own = { readonly piece: PieceView; readonly step: ShopStep; readonly at: Placement };
+/** More than so many bars are drawn colour by colour, so that a full shop scrolls as smoothly as an empty one. */
+const MOST_BARS = 120;
+
+/** What somebody is booked for, in the colours of the pieces. */
+const Booked = memo(function Booked({
+  own,
+  scale,
+  saying,
+}: {
+  readonly own: readonly Own[];
+  readonly scale: TimeScale;
+  readonly saying: Saying;
+}) {
+  const width = (at: Placement) => Math.max(3, scale.x(at.end) - scale.x(at.start));
+  if (own.length > MOST_BARS) {
+    const byColour = new Map<string, string>();
+    for (const { piece, at } of own) {
+      const hex = piece.brief.body.hex;
+      byColour.set(
+        hex,
+        `${byColour.get(hex) ?? ''}M${scale.x(at.start).toFixed(1)} 5h${width(at).toFixed(1)}v14h-${width(at).toFixed(1)}z`,
+      );
+    }
+    return [...byColour].map(([hex, d]) => (
+      <path key={hex} d={d} fill={hex} stroke="var(--m-keyline)" strokeWidth="0.6" />
+    ));
+  }
+  return own.map(({ piece, step, at }) => (
+    <rect
+      key={step.id}
+      className="slides"
+      style={{ x: scale.x(at.start), width: width(at) }}
+      y="5"
+      height="14"
+      fill={piece.brief.body.hex}
+      stroke="var(--m-keyline)"
+      strokeWidth="1"
+    >
+      <title>{`${piece.name}: ${step.title}, ${sayTime(at.start, saying)}`}</title>
+    </rect>
+  ));
+});
 
 /** Working hours without anything planned, half an hour or more. */
 function freeSpans(open: readonly Interval[], own: readonly { readonly at: Placement }[]): Interval[] {

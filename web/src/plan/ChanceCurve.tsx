@@ -2,7 +2,7 @@ import type { Chances, Instant } from '@app/core';
 import { scaleLinear } from 'd3';
 import { sayTime, type Saying } from '../ui/time.ts';
 
-const WIDTH = 420;
+const WIDTH = 320;
 const HEIGHT = 96;
 const FOOT = 30;
 
@@ -55,7 +55,7 @@ export function ChanceCurve({
           <g key={words}>
             <path d={`M${x(at)} ${y(Number.parseInt(words, 10) / 100)}V${HEIGHT - FOOT + 4}`} stroke="var(--m-ink)" />
             <text
-              x={Math.min(x(at), WIDTH - 190)}
+              x={Math.min(x(at), WIDTH - 150)}
               y={HEIGHT - FOOT + 14 + down}
               fontSize="12"
               fill="var(--m-ink)"
