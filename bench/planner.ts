@@ -1,4 +1,16 @@
-import { buildRoute, explainer, planAfresh, replan, templateById, verify } from '@app/core';
+import {
+  buildRoute,
+  chancesOf,
+  explainer,
+  planAfresh,
+  promiseFor,
+  rehearse,
+  replan,
+  startTimes,
+  templateById,
+  verify,
+} from '@app/core';
+import { manyPieces } from './manyPieces.ts';
 import { demoProblem } from '../server/src/demo/demoProblem.ts';
 import { DEMO_PIECES } from '../server/src/demo/demoPieces.ts';
 
@@ -6,15 +18,15 @@ const NOW = Date.UTC(2026, 2, 10, 11) / 60_000;
 const RUNS = 30;
 
 /** Median and worst of some runs in milliseconds, the first five left out as warm-up. */
-function time(name: string, aim: string, run: () => unknown): string {
+function time(name: string, aim: string, run: () => unknown, runs = RUNS): string {
   const all: number[] = [];
-  for (let i = 0; i < RUNS + 5; i++) {
+  for (let i = 0; i < runs + 5; i++) {
     const start = performance.now();
     run();
     all.push(performance.now() - start);
   }
   const sorted = all.slice(5).sort((a, b) => a - b);
-  return `| ${name} | ${aim} | ${sorted[RUNS >> 1]!.toFixed(1)} | ${sorted.at(-1)!.toFixed(1)} |`;
+  return `| ${name} | ${aim} | ${sorted[runs >> 1]!.toFixed(1)} | ${sorted.at(-1)!.toFixed(1)} |`;
 }
 
 const problem = demoProblem(NOW);
@@ -46,4 +58,38 @@ export const lines = [
     }),
   ),
 ];
+
+/** The same at the sizes a busy shop and a very large one have. */
+function atSize(pieces: number, aims: { first: string; again: string; rehearsal: string }, runs: number): string[] {
+  const large = manyPieces(NOW, pieces);
+  const count = large.pieces.reduce((n, p) => n + p.steps.length, 0);
+  const made = planAfresh(large, null, 1);
+  const one = large.pieces[3]!;
+  const others = { ...large, pieces: large.pieces.filter((p) => p !== one) };
+  const without = planAfresh(others, null, 1);
+  const of = `${pieces} pieces, ${count} steps`;
+  return [
+    time(`${of}: first plan`, aims.first, () => planAfresh(large, null, 1), runs),
+    time(`${of}: re-plan after a change`, aims.again, () => replan(large, made, [one.id]), runs),
+    time(
+      `${of}: where a dragged step may start, 14 days`,
+      '50',
+      () => startTimes(large, made, one.steps.at(-2)!.id, NOW, NOW + 14 * 1440),
+      runs,
+    ),
+    time(
+      `${of}: a promise with its chances, 200 rehearsals`,
+      '1000',
+      () => promiseFor(others, without, one, 200),
+      runs,
+    ),
+    time(`${of}: 1000 rehearsals`, aims.rehearsal, () => rehearse(large, made, 1000, 1), Math.min(3, runs)),
+  ];
+}
+
+lines.push(
+  time('chances of every date, 200 rehearsals', '1000', () => chancesOf(problem, plan, 200)),
+  ...atSize(40, { first: '100', again: '50', rehearsal: '2000' }, 10),
+  ...atSize(300, { first: '1000', again: '-', rehearsal: '-' }, 3),
+);
 console.log(lines.join('\n'));

@@ -70,7 +70,7 @@ test('a what-if that is applied changes the shop; a told date it moves is shown 
   await page.getByRole('button', { name: 'What if…' }).click();
   const panel = page.getByRole('complementary', { name: 'What if…' });
   await panel.getByLabel('Who').selectOption({ label: 'Ines' });
-  await panel.getByLabel('How many days').fill('5');
+  await panel.getByLabel('How many days').fill('12');
   await expect(panel.getByText('told dates are missed by more')).toBeVisible();
   await panel.getByRole('button', { name: 'Apply it' }).click();
   const consent = page.getByRole('dialog', { name: 'This moves a date a client was told' });

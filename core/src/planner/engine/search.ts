@@ -1,6 +1,6 @@
 import { blockersOf } from './blockers.ts';
 import { type Board, put } from './board.ts';
-import { pieceCost, UNPLACED } from './cost.ts';
+import { latenessCost, pieceCost, UNPLACED } from './cost.ts';
 import { liftPiece, NO_ROOM, placePiece, placeTogether, type Scratch, stayOf, takeFloor, TOO_LATE } from './place.ts';
 
 /** A repeatable stream of numbers in [0, 1). Source: mulberry32, public domain. */
@@ -120,11 +120,17 @@ const LONGER = 1.5;
 const HOTTEST = 0.005;
 const COLDEST = 0.002;
 
+/** Pieces on time are looked at now and then. */
+const ON_TIME_INTEREST = 0.1;
+
 /** What each piece costs as it stands, and when it is worked on. */
 class State {
   readonly movable: readonly number[];
   readonly cost: Float64Array;
   readonly #b: Board;
+  readonly #canMove: Uint8Array;
+  /** What there is to gain: lateness, and a little of the time in the shop. */
+  readonly #excess: Float64Array;
   readonly #from: Int32Array;
   readonly #until: Int32Array;
   /** When it leaves the floor. */
@@ -134,12 +140,15 @@ class State {
     this.#b = b;
     const { pieces, steps } = b.model;
     this.cost = new Float64Array(pieces.length);
+    this.#canMove = new Uint8Array(pieces.length);
+    this.#excess = new Float64Array(pieces.length);
     this.#from = new Int32Array(pieces.length);
     this.#until = new Int32Array(pieces.length);
     this.#gone = new Int32Array(pieces.length);
     this.movable = pieces
       .map((_, k) => k)
       .filter((k) => !frozen?.[k] && pieces[k]!.steps.some((i) => !steps[i]!.fixed));
+    for (const k of this.movable) this.#canMove[k] = 1;
     for (let k = 0; k < pieces.length; k++) this.note(k);
   }
 
@@ -148,7 +157,9 @@ class State {
     this.#from[k] = stay.from;
     this.#until[k] = stay.done;
     this.#gone[k] = stay.until;
-    this.cost[k] = pieceCost(this.#b, k);
+    const cost = pieceCost(this.#b, k);
+    this.cost[k] = cost;
+    this.#excess[k] = latenessCost(this.#b, k) + ON_TIME_INTEREST * cost;
   }
 
   /** Now and then a first slot later than now: a piece begun just in time leaves the floor to others. */
@@ -171,7 +182,7 @@ class State {
     const most = 1 + Math.floor(r() * 4);
     if (r() < 0.7)
       for (const k of blockersOf(this.#b, seed, r))
-        if (out.length <= most && !out.includes(k) && this.movable.includes(k)) out.push(k);
+        if (out.length <= most && !out.includes(k) && this.#canMove[k]) out.push(k);
     if (this.#b.model.floor && r() < 0.5) this.#addFloorMates(out, most, r);
     if (out.length === 1 || r() < 0.3) {
       const near = this.movable.filter(
@@ -193,13 +204,14 @@ class State {
   }
 
   #dear(r: () => number): number {
-    const { movable, cost } = this;
+    const { movable } = this;
+    const excess = this.#excess;
     if (r() < 0.15) return movable[Math.floor(r() * movable.length)]!;
     let sum = 0;
-    for (const k of movable) sum += cost[k]!;
+    for (const k of movable) sum += excess[k]!;
     let x = r() * sum;
     for (const k of movable) {
-      x -= cost[k]!;
+      x -= excess[k]!;
       if (x <= 0) return k;
     }
     return movable.at(-1)!;
