@@ -18,6 +18,12 @@ const SHOTS = [
         .getByRole('button', { name: /^Paint, coat 1/ })
         .click(),
   },
+  {
+    name: 'plan-why',
+    path: '/plan',
+    act: (p) => p.getByRole('button', { name: 'Why?' }).click(),
+  },
+  { name: 'plan-what-if', path: '/plan', act: whatIf },
   { name: 'today', path: '/today' },
   { name: 'pieces', path: '/pieces' },
   { name: 'piece', path: '/pieces/plan-chest' },
@@ -32,6 +38,11 @@ const SHOTS = [
   { name: 'phone-piece', path: '/pieces/plan-chest', size: PHONE },
   { name: 'phone-find', path: '/find', size: PHONE, act: fiveTaps },
 ];
+
+async function whatIf(page) {
+  await page.getByRole('button', { name: 'What if…' }).click();
+  await page.getByRole('list', { name: 'What moves' }).waitFor();
+}
 
 async function newChest(page) {
   await page.getByRole('button', { name: 'Chest of drawers' }).click();

@@ -117,11 +117,11 @@ class Cooling {
 const ROUND = 3000;
 const LONGER = 1.5;
 /** Share of what a piece costs on average, and how far that falls in a round. */
-const HOTTEST = 0.005;
+const HOTTEST = 0.003;
 const COLDEST = 0.002;
 
-/** Pieces on time are looked at now and then. */
-const ON_TIME_INTEREST = 0.1;
+/** Pieces on time are looked at too: their going sooner is a gain, and makes room. */
+const ON_TIME_INTEREST = 1;
 
 /** What each piece costs as it stands, and when it is worked on. */
 class State {
