@@ -75,19 +75,27 @@ function ask<K extends Kind>(view: WorkshopView, question: Of<K>): Promise<Answe
 }
 
 /** The answer to a question that is put again whenever the workshop or the question changes; the last one stays till then. */
-function useAnswer<K extends Kind>(view: WorkshopView, question: Of<K> | null): Answers[K] | null {
+function useAnswer<K extends Kind>(view: WorkshopView, question: Of<K> | null, calm_ms = 0): Answers[K] | null {
   const [answer, setAnswer] = useState<Answers[K] | null>(null);
   const key = question === null ? null : JSON.stringify(question);
   useEffect(() => {
     if (key === null) return;
     let isCurrent = true;
-    void ask<K>(view, JSON.parse(key) as Of<K>).then((a) => isCurrent && a !== null && setAnswer(() => a));
+    const put = () =>
+      void ask<K>(view, JSON.parse(key) as Of<K>).then((a) => isCurrent && a !== null && setAnswer(() => a));
+    // What takes long is asked only once nothing changes any more, so that it never stands before what is quick.
+    const timer = calm_ms > 0 ? setTimeout(put, calm_ms) : undefined;
+    if (calm_ms === 0) put();
     return () => {
       isCurrent = false;
+      clearTimeout(timer);
     };
-  }, [view, key]);
+  }, [view, key, calm_ms]);
   return key === null ? null : answer;
 }
+
+/** Nothing changed for so long. */
+const CALM_MS = 500;
 
 /** What every planned step waits for, and where each piece's days go. */
 export const useExplained = (view: WorkshopView) => useAnswer(view, { kind: 'explain' });
@@ -117,16 +125,16 @@ export const useFillers = (view: WorkshopView, gap: Gap | null) => useAnswer<'ga
 const RUNS = 200;
 
 /** How sure the date of each piece is. */
-export const useChances = (view: WorkshopView) => useAnswer<'chances'>(view, { kind: 'chances', runs: RUNS });
+export const useChances = (view: WorkshopView) => useAnswer<'chances'>(view, { kind: 'chances', runs: RUNS }, CALM_MS);
 
 /** What can be promised for a piece not yet entered. */
 export const usePromise = (view: WorkshopView, piece: ShopPiece | null) =>
-  useAnswer<'promise'>(view, piece && { kind: 'promise', piece, runs: RUNS });
+  useAnswer<'promise'>(view, piece && { kind: 'promise', piece, runs: RUNS }, CALM_MS);
 
 export type RemedyQuestion = Omit<Extract<Question, { kind: 'remedies' }>, 'kind'>;
 /** What would bring a piece nearer to a wanted date. */
 export const useRemedies = (view: WorkshopView, asked: RemedyQuestion | null) =>
-  useAnswer<'remedies'>(view, asked && { kind: 'remedies', ...asked });
+  useAnswer<'remedies'>(view, asked && { kind: 'remedies', ...asked }, CALM_MS);
 
 export const askStarts = (view: WorkshopView, step: string, from: Instant, until: Instant) =>
   ask<'starts'>(view, { kind: 'starts', step, from, until });

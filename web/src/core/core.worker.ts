@@ -1,6 +1,7 @@
 import {
   type Chances,
   chancesOf,
+  compareScores,
   type DaysPart,
   earliestReady,
   explainer,
@@ -37,6 +38,7 @@ import {
   sumsOf,
   templateById,
   underHouse,
+  verify,
   type Wait,
   waitingByWeek,
 } from '@app/core';
@@ -152,13 +154,24 @@ function pinned(problem: Problem, plan: Plan, step: string, at: Instant): PinOut
 const WHAT_IF_EVALUATIONS = 200;
 
 function whatIf(problem: Problem, plan: Plan, other: Problem): Outlook {
-  const touched = other.pieces.map((p) => p.id);
-  const next = improvePlan(other, replan(other, plan, touched), { seed: 1, evaluations: WHAT_IF_EVALUATIONS });
+  const best = (p: Problem) => {
+    const drawnForward = replan(
+      p,
+      plan,
+      p.pieces.map((x) => x.id),
+    );
+    return improvePlan(p, drawnForward, { seed: 1, evaluations: WHAT_IF_EVALUATIONS });
+  };
+  const next = best(other);
+  // What works with less works with more: a plan for fewer hands must never look better than one for all of them.
+  const usual = best(problem);
+  const isBetterHere = compareScores(scoreOf(problem, next), scoreOf(problem, usual), problem.taste) < 0;
+  const bestHere = isBetterHere && verify(problem, next).length === 0 ? next : usual;
   return {
     plan: next,
     moves: planDiff(other, plan, next),
     // The same effort is spent on the shop as it is, so that only the difference between the two counts.
-    before: scoreOf(problem, improvePlan(problem, plan, { seed: 1, evaluations: WHAT_IF_EVALUATIONS })),
+    before: scoreOf(problem, bestHere),
     after: scoreOf(other, next),
   };
 }

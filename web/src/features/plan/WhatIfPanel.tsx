@@ -80,6 +80,9 @@ export function WhatIfPanel({
               </li>
             ))}
           </ul>
+          {sayGains(outlook.before, outlook.after).length + sayLosses(outlook.before, outlook.after).length === 0 && (
+            <p className="text-table">All told no date is better or worse kept; single pieces move:</p>
+          )}
           <DiffList moves={outlook.moves} view={view} />
         </>
       ) : (
