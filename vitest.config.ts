@@ -20,6 +20,7 @@ export default defineConfig({
           environment: 'happy-dom',
           include: ['web/**/*.test.ts', 'web/**/*.test.tsx'],
           setupFiles: ['web/test/setup.ts'],
+          testTimeout: 30_000,
         },
       },
       {

@@ -11,7 +11,7 @@ import {
 } from '../src/index.ts';
 import { randomFrom, type RandomPiece, randomWorkshop } from './fixtures/randomWorkshop.ts';
 
-const RUNS = process.env['MOKUME_LONG'] ? 1000 : 12;
+const RUNS = process.env['MOKUME_LONG'] ? 1000 : 6;
 const EVENTS = 8;
 
 // People tap late, early, out of order, twice a day, or not at all; whatever happened, the next plan must be right.

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { useProducts } from '../../app/useProducts.ts';
 import { useWorkshop } from '../../app/workshop.tsx';
 import { Button } from '../../ui/parts.tsx';
-import { readText } from './readText.ts';
+import { readText } from '../../ui/readText.ts';
 
 const MOST_BYTES = 2_000_000;
 

@@ -7,7 +7,7 @@ import { useWorkshop } from '../../app/workshop.tsx';
 import { sayTemperature } from '../../ui/amounts.ts';
 import { Button } from '../../ui/parts.tsx';
 import { sayTime } from '../../ui/time.ts';
-import { readText } from '../shelf/readText.ts';
+import { readText } from '../../ui/readText.ts';
 
 const MOST_BYTES = 8_000_000;
 
