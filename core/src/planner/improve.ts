@@ -1,14 +1,12 @@
 import { compileProblem, type Frozen } from './compile.ts';
 import { type Draft, finish } from './draft.ts';
 import { newBoard } from './engine/board.ts';
-import type { EngineStep } from './engine/engineModel.ts';
 import { newScratch } from './engine/place.ts';
 import { improve } from './engine/search.ts';
-import { GRID_MINUTES, type Placement, type Plan, type Problem } from './model.ts';
+import { withHomes } from './homes.ts';
+import { type Placement, type Plan, type Problem } from './model.ts';
 import { onBoard } from './onBoard.ts';
 import { compareScores, scoreOf } from './score.ts';
-import { PLANNING_DEFAULTS } from './taste.ts';
-import { wayOf } from './wayOf.ts';
 
 export type Improvement = {
   readonly seed: number;
@@ -38,26 +36,8 @@ function movable(problem: Problem, plan: Plan): Draft {
       if (at && s.state.kind === 'planned' && (at.start < until || at.start < problem.now)) frozen.set(s.id, at);
     }
   const compiled = compileProblem(problem, plan, frozen satisfies Frozen);
-  const { calm } = problem.taste ?? PLANNING_DEFAULTS.taste;
-  const steps = compiled.model.steps.map((e, i): EngineStep => {
-    const at = plan.steps[compiled.steps[i]!.id];
-    const found = at && !e.fixed ? wayOf(compiled, i, at) : null;
-    if (!found) return e;
-    const start = Math.round((at!.start - compiled.origin) / GRID_MINUTES);
-    return { ...e, home: { start, ...found, cost: calm * costOfMoving(at!.start - problem.now) } };
-  });
-  const model = { ...compiled.model, steps };
-  const draft: Draft = {
-    compiled: { ...compiled, model },
-    board: newBoard(model),
-    scratch: newScratch(steps.length, true, true),
-  };
+  const scratch = newScratch(compiled.steps.length, true, true);
+  const draft = withHomes({ compiled, board: newBoard(compiled.model), scratch }, plan);
   onBoard(draft, plan);
   return draft;
-}
-
-/** What moving a step costs, in minutes of a piece's time in the shop: much for tomorrow, little for next month. */
-function costOfMoving(ahead_minutes: number): number {
-  if (ahead_minutes < 2 * 1440) return 240;
-  return ahead_minutes < 7 * 1440 ? 60 : 10;
 }

@@ -21,6 +21,8 @@ export type Search = {
   readonly seed: number;
   /** Pieces that must stay as they are. */
   readonly frozen?: Uint8Array;
+  /** Only what is better is taken: for a few tries at a plan that is to stay what it is. */
+  readonly isCalm?: boolean;
   readonly onBetter?: (cost: number) => void;
 };
 
@@ -42,7 +44,7 @@ export function improve(b: Board, scratch: Scratch, search: Search): number {
   const bestBoard = new Saved(model.steps.length);
   const all = model.pieces.map((_, k) => k);
   bestBoard.keep(b, all);
-  const cooling = new Cooling(best / model.pieces.length);
+  const cooling = new Cooling(search.isCalm ? 0 : best / model.pieces.length);
   while (done < search.evaluations && !search.isOver()) {
     if (cooling.isNewRound(done) && total > best) {
       restoreAll(b, all, bestBoard, state);
