@@ -5,6 +5,7 @@ import { chromiumOptions } from './scripts/lib/chromium.mjs';
 export default defineConfig({
   testDir: 'e2e',
   testMatch: '**/*.e2e.ts',
+  globalSetup: './e2e/support/globalSetup.ts',
   timeout: 60_000,
   workers: 2,
   fullyParallel: false,

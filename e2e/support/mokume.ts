@@ -8,6 +8,8 @@ import pg from 'pg';
 const MAIN = fileURLToPath(new URL('../../server/dist/main.js', import.meta.url));
 const CLUSTER = process.env['MOKUME_TEST_DATABASE_URL'] ?? '';
 
+const SEEDED = 'e2e_seeded';
+
 /** A database of its own and the built server on it; can be stopped and started again at another time of day. */
 export class Mokume {
   readonly #database: string;
@@ -18,11 +20,23 @@ export class Mokume {
     this.#database = database;
   }
 
-  static async create(): Promise<Mokume> {
-    const name = `e2e_${randomUUID().replaceAll('-', '')}`;
+  /** A copy of the seeded demo, which `globalSetup` made once. */
+  static create(): Promise<Mokume> {
+    return Mokume.#on(`e2e_${randomUUID().replaceAll('-', '')}`, SEEDED);
+  }
+
+  /** The demo as it is on its first day, for the others to copy. */
+  static async seed(now: string): Promise<void> {
+    const mokume = await Mokume.#on(SEEDED, 'template1');
+    await mokume.start(now);
+    await mokume.stop();
+  }
+
+  static async #on(name: string, template: string): Promise<Mokume> {
     const client = new pg.Client({ connectionString: CLUSTER });
     await client.connect();
-    await client.query(`create database ${name}`);
+    if (name === SEEDED) await client.query(`drop database if exists ${name}`);
+    await client.query(`create database ${name} template ${template}`);
     await client.end();
     const url = new URL(CLUSTER);
     url.pathname = `/${name}`;
