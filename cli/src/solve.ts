@@ -46,6 +46,7 @@ export function solveCommand(args: readonly string[]): 0 | 2 {
     say(
       `cost ${solved.cost}, ${solved.evaluations} pieces placed again, searched ${(performance.now() - read).toFixed(0)} ms`,
     );
+    say(`no plan costs less than ${Math.round(solved.bound)}: at most ${gapOf(solved.cost, solved.bound)} above it`);
     if (solved.left > 0) say(`${solved.left} steps have no room before the horizon; they are left out of the plan.`);
     return 0;
   } catch (error) {
@@ -54,6 +55,9 @@ export function solveCommand(args: readonly string[]): 0 | 2 {
     return 2;
   }
 }
+
+const gapOf = (cost: number, bound: number) =>
+  cost <= bound ? 'nothing' : bound > 0 ? `${((cost / bound - 1) * 100).toFixed(1)} %` : 'everything';
 
 /** Writing a plan of many steps takes its own time. */
 const writeTime = (instance: NeutralInstance) => instance.pieces.reduce((n, p) => n + p.steps.length, 0) * 0.01;

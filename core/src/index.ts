@@ -51,6 +51,7 @@ export * from './planner/clash.ts';
 export * from './planner/gapFill.ts';
 export * from './planner/bottleneck.ts';
 export * from './planner/diff.ts';
+export * from './planner/limits.ts';
 export * from './planner/score.ts';
 export * from './promise/earliestReady.ts';
 export * from './promise/chances.ts';

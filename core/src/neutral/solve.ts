@@ -1,4 +1,5 @@
 import { type Board, clearBoard, newBoard } from '../planner/engine/board.ts';
+import { lowerBound } from '../planner/engine/bound.ts';
 import { boardCost } from '../planner/engine/cost.ts';
 import { newScratch, placePiece, type Scratch } from '../planner/engine/place.ts';
 import { orderByRule, RULES } from '../planner/engine/rules.ts';
@@ -21,6 +22,8 @@ export type Solved = {
   readonly plan: NeutralPlan;
   readonly cost: number;
   readonly evaluations: number;
+  /** No plan costs less; the best one may cost more. */
+  readonly bound: number;
   /** Steps for which there is no room before the horizon. */
   readonly left: number;
 };
@@ -31,12 +34,17 @@ export function solveNeutral(instance: NeutralInstance, options: Solve): Solved 
   const board = newBoard(compiled.model);
   const scratch = newScratch(compiled.model.steps.length, false);
   options.onCompiled?.();
+  const bound = lowerBound(compiled.model, Infinity, compiled.stepIds.length <= MOST_PRICED ? ROUNDS : 0);
   const begun = options.clock?.() ?? 0;
   buildFirst(board, scratch, options, () => options.onFirst?.(boardCost(board), (options.clock?.() ?? 0) - begun));
   const evaluations = improve(board, scratch, options);
   const left = board.start.reduce((n, at) => n + (at < 0 ? 1 : 0), 0);
-  return { plan: planOf(instance, compiled, board), cost: boardCost(board), evaluations, left };
+  return { plan: planOf(instance, compiled, board), cost: boardCost(board), evaluations, bound, left };
 }
+
+/** Larger instances get the bound of each piece alone, which takes milliseconds. */
+const MOST_PRICED = 150;
+const ROUNDS = 30;
 
 /** Rules in the order they are tried: the one that is best most often first. */
 const ORDER = [1, 2, 3, 0, 4];

@@ -174,6 +174,22 @@ export function seek(b: Board, i: number, from: number, extra_minutes = 0, lifte
   return bestKey !== Infinity;
 }
 
+/** The earliest place for a step at or after `from` in one way, with any crew; leaves it in `board.found`. */
+export function seekWay(b: Board, i: number, wayIndex: number, from: number): boolean {
+  const step = b.model.steps[i]!;
+  const way = step.ways[wayIndex]!;
+  const d = slotsOf(step, way, 0);
+  const isBroken = step.split && d > 0;
+  let best = Infinity;
+  for (let c = 0; c < (isBroken ? way.crews.length : 1); c++) {
+    const s = isBroken ? seekBroken(b, step, way, c, from, d, best, 0) : seekWhole(b, step, way, from, d, best, 0);
+    if (s < 0 || reach.end >= best) continue;
+    best = reach.end;
+    keepFound(b, s, wayIndex, reach.crew);
+  }
+  return best !== Infinity;
+}
+
 /** Whether a step can be done in exactly one way, by one crew, from exactly one slot; leaves it in `board.found`. */
 export function seekOnly(
   b: Board,

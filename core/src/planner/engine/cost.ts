@@ -1,4 +1,5 @@
 import { type Board, doneSlot } from './board.ts';
+import type { EnginePiece } from './engineModel.ts';
 
 /** Costs more than any lateness: a step that has no place at all. */
 export const UNPLACED = 1e12;
@@ -19,7 +20,7 @@ export function pieceCost(b: Board, piece: number): number {
     }
   }
   if (missing > 0) done = b.model.slots;
-  return missing * UNPLACED + costOfDone(b, piece, done) + moved;
+  return missing * UNPLACED + costOfDone(p, done) + moved;
 }
 
 /** What a piece costs by being late, or by having steps without a place; 0 when it is on time. */
@@ -34,8 +35,7 @@ export function latenessCost(b: Board, piece: number): number {
 }
 
 /** Cost of a piece wholly done in slot `done`. */
-export function costOfDone(b: Board, piece: number, done: number): number {
-  const p = b.model.pieces[piece]!;
+export function costOfDone(p: EnginePiece, done: number): number {
   const soft = p.due - p.slack;
   return (
     p.lateCost * (done > p.due ? done - p.due : 0) +

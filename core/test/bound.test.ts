@@ -1,0 +1,104 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, test } from 'vitest';
+import { limitsOf, type NeutralInstance, planAfresh, scoreOf, solveNeutral } from '../src/index.ts';
+import { judge } from './fixtures/neutralJudge.ts';
+import { randomWorkshop } from './fixtures/randomWorkshop.ts';
+
+const RUNS = process.env['MOKUME_LONG'] ? 500 : 15;
+const load = (name: string) =>
+  JSON.parse(readFileSync(new URL(`../../bench/instances/${name}.json`, import.meta.url), 'utf8')) as NeutralInstance;
+const once = { seed: 1, evaluations: 400, isOver: () => false };
+
+/** One person, one job a piece, all there from the start. */
+const oneBench = (jobs: readonly { readonly minutes: number; readonly weight: number }[]): NeutralInstance => ({
+  format: 'workshop/1',
+  name: 'one bench',
+  grid: 5,
+  horizon: 20160,
+  calendars: { always: [[0, 20160]] },
+  staff: [{ id: 's', skills: ['x'], calendar: 'always' }],
+  stations: [{ id: 'b', capacity: 99, calendar: null }],
+  tools: [],
+  floor: { capacity: 999 },
+  pieces: jobs.map((j, i) => ({
+    id: `p${i}`,
+    release: 0,
+    due: 20160,
+    weight: j.weight,
+    floor: 0,
+    holdUntilDue: false,
+    steps: [
+      {
+        id: `s${i}`,
+        zone: 'z',
+        skill: 'x',
+        staff: 1,
+        duration: j.minutes,
+        split: false,
+        station: 'b',
+        units: 1,
+        tool: null,
+        group: null,
+        hold: 0,
+        cure: 0,
+        after: [],
+      },
+    ],
+  })),
+});
+
+describe('what no plan can better', () => {
+  // Proven optima of the neutral benchmark by a general constraint solver; job shops: Fisher & Thompson 1963, Lawrence 1984.
+  test.each([
+    ['tiny-1', 264850, 0.99],
+    ['tiny-2', 346315, 1],
+    ['knot-1', 60575, 0.8],
+    ['knot-2', 312555, 0.95],
+    ['small-1', 120645, 0.95],
+    ['small-2', 358665, 0.4],
+    ['ft06', 275, 0.9],
+    ['la01', 3330, 1],
+    ['ft10', 4650, 0.8],
+  ])('%s: not above the proven optimum, and not far below', (name, optimum, least) => {
+    const { bound } = solveNeutral(load(name), { ...once, evaluations: 0 });
+    expect(bound).toBeLessThanOrEqual(optimum + 1e-6);
+    expect(bound).toBeGreaterThanOrEqual(optimum * least);
+  });
+  test('counts the hours of the only hands: many jobs for one person cannot all be first', () => {
+    // Smith 1956: weighted flow on one machine is least by weight over time; common textbook result.
+    const jobs = Array.from({ length: 30 }, (_, i) => ({ minutes: 60 + ((i * 35) % 240), weight: 1 + ((i * 7) % 5) }));
+    let at = 0;
+    let best = 0;
+    for (const j of [...jobs].sort((a, b) => b.weight / b.minutes - a.weight / a.minutes))
+      best += j.weight * (at += j.minutes);
+    const instance = oneBench(jobs);
+    const { bound, cost, plan } = solveNeutral(instance, once);
+    expect(judge(instance, plan).faults).toEqual([]);
+    expect(cost).toBeGreaterThanOrEqual(best);
+    expect(bound).toBeLessThanOrEqual(best);
+    const alone = jobs.reduce((n, j) => n + j.weight * j.minutes, 0);
+    expect(bound).toBeGreaterThan(2 * alone);
+  });
+  test(`in ${RUNS} workshops no piece is ready before it could be alone, and no plan is less late`, () => {
+    for (let seed = 1; seed <= RUNS; seed++) {
+      const { problem } = randomWorkshop(seed, 6);
+      const plan = planAfresh(problem);
+      const limits = limitsOf(problem, plan, 10);
+      for (const [piece, ready] of Object.entries(plan.ready))
+        expect(ready, `seed ${seed} ${piece}`).toBeGreaterThanOrEqual(limits.ready[piece]!);
+      const score = scoreOf(problem, plan);
+      expect(limits.toldLate, `seed ${seed}`).toBeLessThanOrEqual(score.toldLate + 1e-6);
+      expect(limits.otherLate, `seed ${seed}`).toBeLessThanOrEqual(score.otherLate + 1e-6);
+    }
+  });
+  test('more hands never raise it', () => {
+    for (let seed = 1; seed <= 5; seed++) {
+      const { problem } = randomWorkshop(seed, 5);
+      const [first] = problem.people;
+      const more = { ...problem, people: [...problem.people, { ...first!, id: 'helper', name: 'Helper' }] };
+      const plan = planAfresh(problem);
+      const [few, many] = [limitsOf(problem, plan, 10), limitsOf(more, plan, 10)];
+      for (const id of Object.keys(few.ready)) expect(many.ready[id]).toBeLessThanOrEqual(few.ready[id]!);
+    }
+  });
+});
