@@ -47,6 +47,7 @@ export * from './planner/loads.ts';
 export * from './planner/explain.ts';
 export * from './planner/whereDaysGo.ts';
 export * from './planner/startTimes.ts';
+export { type Claim, sayClaims } from './planner/claims.ts';
 export * from './planner/clash.ts';
 export * from './planner/gapFill.ts';
 export * from './planner/bottleneck.ts';

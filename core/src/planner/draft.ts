@@ -1,6 +1,7 @@
 import type { Instant } from '../quantities/units.ts';
 import { type CompiledProblem, compileProblem } from './compile.ts';
-import { type Board, doneSlot, latestFor, newBoard, readyFor, seek } from './engine/board.ts';
+import { claimsAt, sayClaims } from './claims.ts';
+import { type Board, doneSlot, latestFor, lift, newBoard, put, readyFor, seek } from './engine/board.ts';
 import { LIFT } from './engine/engineModel.ts';
 import { GIVEN_UP, newScratch, type Scratch } from './engine/place.ts';
 import {
@@ -105,10 +106,27 @@ function noticesOf(draft: Draft, i: number, at: Placement): Notice[] {
     out.push(
       notice(
         'pin-not-kept',
-        `${quote(step)} cannot start at the time it was pinned to; it is planned at the next possible time.`,
+        `${quote(step)} cannot start at the time it was pinned to: ${sayClaims(claimsAtPin(draft, i, step.pin.at))}. It is planned at the next possible time.`,
       ),
     );
   return out;
+}
+
+/** What forbids the time a step is pinned to, with everything else where it is and its followers free to follow. */
+function claimsAtPin({ compiled, board, scratch }: Draft, i: number, at: Instant) {
+  const { steps, pieces } = compiled.model;
+  const kept: (readonly [number, number, number, number, number, number])[] = [];
+  const off = new Set([i]);
+  for (const k of pieces[steps[i]!.piece]!.steps)
+    if (off.has(k) || steps[k]!.preds.some((p) => off.has(p.step))) {
+      off.add(k);
+      if (steps[k]!.fixed || board.start[k]! < 0) continue;
+      kept.push([k, board.start[k]!, board.end[k]!, board.hold[k]!, board.way[k]!, board.crew[k]!]);
+      lift(board, k);
+    }
+  const claims = claimsAt({ compiled, board, scratch }, i, Math.floor((at - compiled.origin) / GRID_MINUTES));
+  for (const k of kept) put(board, ...k);
+  return claims.length > 0 ? claims : (['order'] as const);
 }
 
 /** Why a step has no room, proved by lifting one requirement at a time. */

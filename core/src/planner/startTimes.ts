@@ -1,5 +1,6 @@
 import type { Instant } from '../quantities/units.ts';
 import { asked, instantOf, slotOf, withoutFollowers } from './ask.ts';
+import { type Claim, claimsAt } from './claims.ts';
 import type { CompiledProblem } from './compile.ts';
 import type { Draft } from './draft.ts';
 import { canStartAt, latestFor, readyFor } from './engine/board.ts';
@@ -16,7 +17,9 @@ export type Obstacle =
   /** Its window after `step` has closed by then. */
   | { readonly kind: 'window'; readonly step: string; readonly until: Instant }
   | { readonly kind: 'earliest'; readonly until: Instant }
-  | { readonly kind: Requirement | 'several' };
+  | { readonly kind: Requirement }
+  /** No one thing; `claims` are the fewest that forbid it by themselves. */
+  | { readonly kind: 'several'; readonly claims: readonly Claim[] };
 
 /**
  * When a step could start, between two instants, with everything else where it is and what comes after it on the piece
@@ -37,8 +40,8 @@ export function startTimes(problem: Problem, plan: Plan, stepId: string, from: I
   const out: StartSpan[] = [];
   const last = Math.min(compiled.model.slots, slotOf(draft, until));
   for (let k = Math.max(0, slotOf(draft, from)); k < last; k++) {
-    const obstacle = obstacleAt(draft, plan, i, k, { nowSlot, ready, latest, own });
     const before = out.at(-1);
+    const obstacle = obstacleAt(draft, plan, i, k, { nowSlot, ready, latest, own }, before?.obstacle ?? null);
     if (before && isSame(before.obstacle, obstacle))
       out[out.length - 1] = { ...before, until: instantOf(draft, k + 1) };
     else out.push({ from: instantOf(draft, k), until: instantOf(draft, k + 1), obstacle });
@@ -48,7 +51,14 @@ export function startTimes(problem: Problem, plan: Plan, stepId: string, from: I
 
 type Bounds = { readonly nowSlot: number; readonly ready: number; readonly latest: number; readonly own: number };
 
-function obstacleAt(draft: Draft, plan: Plan, i: number, k: number, is: Bounds): Obstacle | null {
+function obstacleAt(
+  draft: Draft,
+  plan: Plan,
+  i: number,
+  k: number,
+  is: Bounds,
+  before: Obstacle | null,
+): Obstacle | null {
   const { compiled, board } = draft;
   if (k < is.nowSlot) return { kind: 'past' };
   if (k < is.own) return { kind: 'earliest', until: instantOf(draft, is.own) };
@@ -63,7 +73,8 @@ function obstacleAt(draft: Draft, plan: Plan, i: number, k: number, is: Bounds):
   }
   if (canStartAt(board, i, k)) return null;
   const helps = ORDER.find((r) => canStartAt(board, i, k, LIFT[r]));
-  return { kind: helps ?? 'several' };
+  if (helps) return { kind: helps };
+  return before?.kind === 'several' ? before : { kind: 'several', claims: claimsAt(draft, i, k) };
 }
 const ORDER: readonly Requirement[] = ['hours', 'person', 'space', 'dust', 'tool', 'air'];
 

@@ -23,6 +23,7 @@ import type {
   PinOutcome,
   Promised,
   Question,
+  Standing,
 } from './core.worker.ts';
 
 let worker: Worker | null = null;
@@ -49,6 +50,7 @@ type Answers = {
   readonly starts: readonly StartSpan[];
   readonly pinned: PinOutcome;
   readonly gap: readonly Filler[];
+  readonly standing: Standing;
   readonly scarce: readonly WeekOfWaiting[];
   readonly oneMore: { readonly without: Score; readonly with: Score };
   readonly whatIf: Outlook;
@@ -113,6 +115,9 @@ export const useHouseEffects = (view: WorkshopView, sample: HouseSample) =>
 
 /** What pieces wait for on their way, week by week. */
 export const useScarce = (view: WorkshopView) => useAnswer(view, { kind: 'scarce' });
+
+/** How good the plan is, and what no plan could better; null until known. */
+export const useStanding = (view: WorkshopView) => useAnswer<'standing'>(view, { kind: 'standing' }, CALM_MS);
 
 /** The plan as it would be in another shop or with other pieces; null while it is worked out. */
 export const useOutlook = (view: WorkshopView, other: Pick<WorkshopView, 'shop' | 'pieces'> | null) =>

@@ -13,6 +13,8 @@ import {
   improvePlan,
   type Instant,
   latenessOf,
+  type Limits,
+  limitsOf,
   meansOf,
   type PieceMove,
   type Plan,
@@ -58,6 +60,7 @@ export type Question =
   | { readonly kind: 'pinned'; readonly step: string; readonly at: Instant }
   | { readonly kind: 'gap'; readonly gap: Gap }
   | { readonly kind: 'scarce' }
+  | { readonly kind: 'standing' }
   | { readonly kind: 'oneMore'; readonly on: Scarce }
   | { readonly kind: 'whatIf'; readonly shop: Shop; readonly pieces: readonly ShopPiece[] }
   | { readonly kind: 'chances'; readonly runs: number }
@@ -99,6 +102,8 @@ export type Outlook = {
   readonly before: Score;
   readonly after: Score;
 };
+/** How good the plan is, and what no plan could better. */
+export type Standing = { readonly limits: Limits; readonly score: Score };
 /** What pinning a step somewhere does to its piece and to told promises. */
 export type PinOutcome = { readonly ready: Instant | null; readonly later: readonly string[] };
 
@@ -223,6 +228,8 @@ function answer(laid: Laid & { readonly problem: Problem }, q: Exclude<Question,
       return gapFill(problem, plan, q.gap) satisfies Filler[];
     case 'scarce':
       return waitingByWeek(problem, plan);
+    case 'standing':
+      return { limits: limitsOf(problem, plan), score: scoreOf(problem, plan) } satisfies Standing;
     case 'oneMore':
       return gainOfOneMore(problem, plan, q.on);
     case 'whatIf':

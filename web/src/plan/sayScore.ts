@@ -1,4 +1,4 @@
-import type { Score } from '@app/core';
+import type { Limits, Score } from '@app/core';
 import { sayLength } from '../ui/time.ts';
 
 /** What one plan has over another, the weightiest first; empty when nothing is better. */
@@ -12,6 +12,26 @@ export function sayGains(before: Score, after: Score): string[] {
   if (less('flow_minutes') >= 60) out.push(`pieces leave ${sayLength(less('flow_minutes'))} sooner, all told`);
   if (less('loads') > 0) out.push(`${less('loads')} fewer set-ups of paint and tray`);
   return out;
+}
+
+/** How well the dates are kept, and how much of their lateness is there in every plan. */
+export function sayStanding({ score, limits }: { readonly score: Score; readonly limits: Limits }): string[] {
+  const out: string[] = [];
+  if (score.unplanned > 0) out.push(`${score.unplanned} steps have no place; the pieces at the left say why.`);
+  out.push(
+    sayLate('told date', score.toldLate, limits.toldLate),
+    sayLate('other date', score.otherLate, limits.otherLate),
+  );
+  return out;
+}
+
+function sayLate(what: string, late: number, limit: number): string {
+  if (late <= 0) return `Every ${what} is kept.`;
+  const share = Math.floor((100 * Math.min(late, limit)) / late);
+  if (share === 0) return `Not every ${what} is kept; a better plan is not ruled out. What if… shows what would help.`;
+  return share >= 99
+    ? `Not every ${what} is kept, and no plan could keep them better with these hands and hours.`
+    : `Not every ${what} is kept; at least ${share} % of that lateness is there in any plan with these hands and hours.`;
 }
 
 /** What one plan loses against another. */

@@ -1,4 +1,4 @@
-import type { Obstacle, ShopStep } from '@app/core';
+import { type Obstacle, sayClaims, type ShopStep } from '@app/core';
 import { type Saying, sayTime } from '../ui/time.ts';
 
 /** Why a step cannot start at a time it is held over. */
@@ -26,6 +26,8 @@ export function sayObstacle(o: Obstacle, steps: readonly ShopStep[], saying: Say
     case 'dust':
       return 'Dust, spray or wet paint is beside it then.';
     case 'several':
-      return 'Several things forbid it then.';
+      return `${sentence(sayClaims(o.claims))}, and that is not all.`;
   }
 }
+
+const sentence = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);

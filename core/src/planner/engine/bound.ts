@@ -55,7 +55,7 @@ export function aloneIn(model: EngineModel): Alone {
       const step = model.steps[i]!;
       tail[i] = Math.max(tail[i]!, step.cure);
       for (const p of step.preds)
-        tail[p.step] = Math.max(tail[p.step]!, p.minSlots + (step.fixed ? 0 : least(model, i)) + tail[i]!);
+        tail[p.step] = Math.max(tail[p.step]!, p.minSlots + (step.fixed ? 0 : least(model, i)) + tail[i]);
     }
     done[k] = Math.max(done[k]!, ownWork(model, k, start, tail));
   }

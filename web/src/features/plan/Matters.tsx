@@ -1,6 +1,8 @@
 import { PLANNING_DEFAULTS, type Taste } from '@app/core';
 import { useState } from 'react';
 import { useWorkshop } from '../../app/workshop.tsx';
+import { useStanding } from '../../core/askCore.ts';
+import { sayStanding } from '../../plan/sayScore.ts';
 import { Button, Field, Select } from '../../ui/parts.tsx';
 import { SidePanel } from './SidePanel.tsx';
 
@@ -14,6 +16,7 @@ const SLIDERS: readonly (readonly [keyof Taste, string, string, string])[] = [
 /** What matters more in a plan. Told dates come first whatever stands here, and drying is never hurried. */
 export function Matters({ onClose }: { readonly onClose: () => void }) {
   const { view, command } = useWorkshop();
+  const standing = useStanding(view);
   const { taste: kept, frozen_hours } = view.shop.planning ?? PLANNING_DEFAULTS;
   const [taste, setTaste] = useState(kept);
   const [frozen, setFrozen] = useState(frozen_hours);
@@ -27,6 +30,14 @@ export function Matters({ onClose }: { readonly onClose: () => void }) {
         Dates clients were told come first, then other dates. These say what counts among plans that keep them equally
         well.
       </p>
+      <section className="border-l-3 border-keyline pl-3" aria-label="How good this plan is">
+        <h3 className="condensed text-lane font-semibold text-sub">This plan</h3>
+        {(standing ? sayStanding(standing) : ['…']).map((words) => (
+          <p key={words} className="text-table">
+            {words}
+          </p>
+        ))}
+      </section>
       {SLIDERS.map(([key, label, low, high]) => (
         <label key={key} className="flex flex-col gap-1">
           <span className="text-table font-semibold">{label}</span>

@@ -2,6 +2,7 @@ import type { PieceView } from '@app/contract';
 import type { Stretch } from '@app/core';
 import { useSaying } from '../../app/saying.ts';
 import { useWorkshop } from '../../app/workshop.tsx';
+import { useStanding } from '../../core/askCore.ts';
 import type { Explained } from '../../core/core.worker.ts';
 import { DaysBar } from '../../plan/DaysBar.tsx';
 import { sayWait } from '../../step/sayWait.ts';
@@ -26,9 +27,11 @@ export function WhyPanel({
 }) {
   const { view, now } = useWorkshop();
   const saying = useSaying();
+  const standing = useStanding(view);
   const piece = view.pieces.find((p) => p.id === pieceId);
   if (!piece) return null;
   const ready = view.plan.ready[piece.id];
+  const alone = standing?.limits.ready[piece.id];
   return (
     <SidePanel title="Why then?" onClose={onClose}>
       <Select aria-label="Piece" value={piece.id} onChange={(e) => onPiece(e.target.value)}>
@@ -51,6 +54,13 @@ export function WhyPanel({
         )}{' '}
         <HealthMark health={healthOf(piece, view.plan, now)} />
       </p>
+      {ready !== undefined && alone !== undefined && (
+        <p className="text-table text-sub" data-testid="alone">
+          {ready - alone < SAME_MINUTES
+            ? 'Even alone in the shop it could not be ready sooner.'
+            : `Alone in the shop it could be ready ${sayTime(alone, saying)} at the soonest; no plan can be quicker than that.`}
+        </p>
+      )}
       {view.plan.unplanned
         .filter((u) => u.piece === piece.id)
         .slice(0, 3)
@@ -64,6 +74,9 @@ export function WhyPanel({
     </SidePanel>
   );
 }
+
+/** Limits are rounded down to the grid. */
+const SAME_MINUTES = 30;
 
 /** The steps that decide the date, in order; what stands between two of them is said under the later one. */
 function Chain({
