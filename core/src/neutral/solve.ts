@@ -1,5 +1,5 @@
 import { type Board, clearBoard, newBoard } from '../planner/engine/board.ts';
-import { lowerBound } from '../planner/engine/bound.ts';
+import { leastCosts, lowerBound } from '../planner/engine/bound.ts';
 import { boardCost } from '../planner/engine/cost.ts';
 import { newScratch, placePiece, type Scratch } from '../planner/engine/place.ts';
 import { orderByRule, RULES } from '../planner/engine/rules.ts';
@@ -11,6 +11,8 @@ export type Solve = {
   readonly seed: number;
   readonly evaluations: number;
   readonly isOver: () => boolean;
+  /** Effort spent on the bound; missing: that of each piece alone, which takes milliseconds. */
+  readonly boundRounds?: number;
   /** Milliseconds; missing: nothing is timed. */
   readonly clock?: () => number;
   readonly onCompiled?: () => void;
@@ -34,17 +36,18 @@ export function solveNeutral(instance: NeutralInstance, options: Solve): Solved 
   const board = newBoard(compiled.model);
   const scratch = newScratch(compiled.model.steps.length, false);
   options.onCompiled?.();
-  const bound = lowerBound(compiled.model, Infinity, compiled.stepIds.length <= MOST_PRICED ? ROUNDS : 0);
+  const isQuick = compiled.stepIds.length <= MOST_QUICK;
+  const known = isQuick ? leastCosts(compiled.model) : undefined;
+  const bound = lowerBound(compiled.model, Infinity, options.boundRounds ?? 0);
   const begun = options.clock?.() ?? 0;
   buildFirst(board, scratch, options, () => options.onFirst?.(boardCost(board), (options.clock?.() ?? 0) - begun));
-  const evaluations = improve(board, scratch, options);
+  const evaluations = improve(board, scratch, { ...options, ...(known ? { leastCosts: known } : {}) });
   const left = board.start.reduce((n, at) => n + (at < 0 ? 1 : 0), 0);
   return { plan: planOf(instance, compiled, board), cost: boardCost(board), evaluations, bound, left };
 }
 
-/** Larger instances get the bound of each piece alone, which takes milliseconds. */
-const MOST_PRICED = 150;
-const ROUNDS = 30;
+/** For more steps the first plan must not wait for what it would cost each piece alone. */
+const MOST_QUICK = 6000;
 
 /** Rules in the order they are tried: the one that is best most often first. */
 const ORDER = [1, 2, 3, 0, 4];

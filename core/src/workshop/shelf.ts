@@ -46,8 +46,14 @@ export function shelfDemand(paints: readonly ShelfPaint[], pieces: readonly Shop
     for (const { piece, step, at } of coats) {
       if (step.product !== paint.product || step.colour?.toLowerCase() !== paint.hex.toLowerCase()) continue;
       needed_litres += step.litres;
-      if (!short && needed_litres > paint.on_hand_litres) short = { piece, step: step.id, at, litres: 0 };
+      const missing = needed_litres - thereBy(paint, at);
+      if (missing > 0 && !short) short = { piece, step: step.id, at, litres: missing };
     }
-    return { paint, needed_litres, short: short && { ...short, litres: needed_litres - paint.on_hand_litres } };
+    const litres = needed_litres - thereBy(paint, Infinity);
+    return { paint, needed_litres, short: short && { ...short, litres: Math.max(short.litres, litres) } };
   });
 }
+
+/** On the shelf now, and what comes by then. */
+const thereBy = (paint: ShelfPaint, at: Instant): number =>
+  (paint.deliveries ?? []).reduce((n, d) => n + (d.at <= at ? d.litres : 0), paint.on_hand_litres);

@@ -19,7 +19,7 @@ export function blockersOf(b: Board, piece: number, r: () => number): number[] {
     const crew = way.crews[b.crew[i]!]!;
     for (let j = 0; j < steps.length; j++) {
       if ((b.end[j] !== at && b.hold[j] !== at) || b.start[j]! < 0 || steps[j]!.piece === piece) continue;
-      if (shares(b, j, at, way, crew) && !out.includes(steps[j]!.piece)) out.push(steps[j]!.piece);
+      if (sharesAt(b, j, at, way, crew) && !out.includes(steps[j]!.piece)) out.push(steps[j]!.piece);
     }
   }
   return out;
@@ -27,7 +27,8 @@ export function blockersOf(b: Board, piece: number, r: () => number): number[] {
 
 const isReady = (b: Board, i: number) => b.model.steps[i]!.preds.every((p) => b.start[p.step]! >= 0);
 
-function shares(b: Board, j: number, at: number, way: Way, crew: readonly number[]): boolean {
+/** Whether step `j` gives up a person, tool or place in slot `at` that a way and crew need. */
+export function sharesAt(b: Board, j: number, at: number, way: Way, crew: readonly number[]): boolean {
   const other = b.model.steps[j]!.ways[b.way[j]!];
   if (!other) return false;
   if (b.end[j] === at && other.crews[b.crew[j]!]!.some((p) => crew.includes(p))) return true;

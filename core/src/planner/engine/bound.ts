@@ -40,7 +40,7 @@ export function aloneIn(model: EngineModel): Alone {
   const b = newBoard(model);
   const n = model.steps.length;
   const start = new Float64Array(n);
-  const tail = new Float64Array(n);
+  const tail = tailsOf(model);
   const done = new Float64Array(model.pieces.length);
   for (let k = 0; k < model.pieces.length; k++) {
     const own = model.pieces[k]!.steps;
@@ -51,16 +51,33 @@ export function aloneIn(model: EngineModel): Alone {
       done[k] = Math.max(done[k]!, out ? out.done : model.steps[i]!.fixed!.done);
       if (out) ends.set(i, out.ends);
     }
-    for (const i of [...own].reverse()) {
+    done[k] = Math.max(done[k]!, ownWork(model, k, start, tail));
+  }
+  clearBoard(b);
+  return { start, tail, done };
+}
+
+/** Slots from the end of each step to the end of its piece, at least, by links and work alone. */
+export function tailsOf(model: EngineModel): Float64Array {
+  const tail = new Float64Array(model.steps.length);
+  for (const { steps: own } of model.pieces)
+    for (let n = own.length - 1; n >= 0; n--) {
+      const i = own[n]!;
       const step = model.steps[i]!;
       tail[i] = Math.max(tail[i]!, step.cure);
       for (const p of step.preds)
         tail[p.step] = Math.max(tail[p.step]!, p.minSlots + (step.fixed ? 0 : least(model, i)) + tail[i]);
     }
-    done[k] = Math.max(done[k]!, ownWork(model, k, start, tail));
-  }
-  clearBoard(b);
-  return { start, tail, done };
+  return tail;
+}
+
+/**
+ * What each piece costs at best, alone in the shop; lets a search give up early what cannot pay. Empties the board.
+ * Cost: that of placing every step once in each way
+ */
+export function leastCosts(model: EngineModel): Float64Array {
+  const { done } = aloneIn(model);
+  return Float64Array.from(model.pieces, (p, k) => costOfDone(p, done[k]!));
 }
 
 /** Fewest slots a step can take, in the fastest way. */

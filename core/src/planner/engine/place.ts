@@ -14,6 +14,8 @@ export type Scratch = {
   readonly limit: Float64Array;
   /** First slot in which each piece may be begun, above its own earliest: a later start leaves the floor to others. */
   readonly notBefore: Float64Array;
+  /** Slots from the end of each step to the end of its piece, at least; none known: zeros. */
+  tail: Float64Array;
 };
 export const newScratch = (steps: number, isPartial: boolean, isStrict = false): Scratch => ({
   push: new Int32Array(steps),
@@ -21,6 +23,7 @@ export const newScratch = (steps: number, isPartial: boolean, isStrict = false):
   isStrict,
   limit: new Float64Array(steps),
   notBefore: new Float64Array(steps),
+  tail: new Float64Array(steps),
 });
 
 /** Times the steps of a piece may pull one another later before it is given up. */
@@ -195,6 +198,8 @@ export function placeSteps(
         if (!seek(b, i, ready, step.rescue_minutes)) return NO_ROOM;
       } else if (canPush) {
         const back = order.indexOf(anchor);
+        // It stands where it is, and is not to be moved now.
+        if (back < 0) return NO_ROOM;
         if (++pushes > MOST_PUSHES) {
           if (!left) return NO_ROOM;
           for (let j = back; j < order.length; j++) {
@@ -212,8 +217,10 @@ export function placeSteps(
       // A window that what happened has closed already cannot be kept; whoever reads the plan is told.
     }
     const { start, end, hold, way, crew } = b.found;
+    const most = limits ? limits[step.piece]! : limit;
+    if (end + scratch.tail[i]! > most) return TOO_LATE;
     put(b, i, start, end, hold, way, crew);
-    if (doneSlot(b, i) > (limits ? limits[step.piece]! : limit)) return TOO_LATE;
+    if (doneSlot(b, i) > most) return TOO_LATE;
   }
   if (!isWhole) return NO_ROOM;
   let done = 0;

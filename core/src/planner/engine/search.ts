@@ -1,7 +1,20 @@
+const E = (k: string, d: number) => Number((globalThis as any).process?.env?.[k] ?? d);
+import { tailsOf } from './bound.ts';
 import { blockersOf } from './blockers.ts';
-import { type Board, put } from './board.ts';
+import { type Arc, criticalArcs } from './critical.ts';
+import { type Board, lift, put } from './board.ts';
 import { latenessCost, pieceCost, UNPLACED } from './cost.ts';
-import { liftPiece, NO_ROOM, placePiece, placeTogether, type Scratch, stayOf, takeFloor, TOO_LATE } from './place.ts';
+import {
+  giveFloorBack,
+  liftPiece,
+  NO_ROOM,
+  placePiece,
+  placeTogether,
+  type Scratch,
+  stayOf,
+  takeFloor,
+  TOO_LATE,
+} from './place.ts';
 
 /** A repeatable stream of numbers in [0, 1). Source: mulberry32, public domain. */
 export function randomFrom(seed: number): () => number {
@@ -23,6 +36,8 @@ export type Search = {
   readonly frozen?: Uint8Array;
   /** Only what is better is taken: for a few tries at a plan that is to stay what it is. */
   readonly isCalm?: boolean;
+  /** What each piece costs at best, from `leastCosts`; missing: nothing. */
+  readonly leastCosts?: Float64Array;
   readonly onBetter?: (cost: number) => void;
 };
 
@@ -43,24 +58,33 @@ export function improve(b: Board, scratch: Scratch, search: Search): number {
   const saved = new Saved(model.steps.length);
   const bestBoard = new Saved(model.steps.length);
   const all = model.pieces.map((_, k) => k);
+  const kinds = new Kinds();
+  const least = search.leastCosts ?? new Float64Array(model.pieces.length);
+  scratch.tail = tailsOf(model);
   bestBoard.keep(b, all);
-  const cooling = new Cooling(search.isCalm ? 0 : best / model.pieces.length);
+  const cooling = new Cooling(search.isCalm ? 0 : best / model.pieces.length ** 1.5);
   while (done < search.evaluations && !search.isOver()) {
     if (cooling.isNewRound(done) && total > best) {
       restoreAll(b, all, bestBoard, state);
       total = best;
     }
-    const group = state.group(r);
+    const kind: Kind = E('ARCS', 0) > 0 ? (r() < E('ARCS', 0) ? 'arc' : r() < E('MIX', 0.5) ? 'mixed' : 'whole') : kinds.pick(r);
+    const arc = kind === 'arc' ? state.arc(r) : null;
+    const group = arc?.group ?? state.group(r);
     saved.keep(b, group);
     let before = 0;
     for (const k of group) before += state.cost[k]!;
     const most = before - cooling.temperature * Math.log(1 - r());
-    const sequence = group.length > 1 && r() < 0.5 ? null : mixed(b, group, r);
-    if (model.floor) for (const k of group) scratch.notBefore[k] = state.later(k, r);
-    for (const k of group) liftPiece(b, k);
-    const after = sequence ? together(b, scratch, group, sequence, most) : oneByOne(b, scratch, group, most, r);
+    const sequence = arc ? turned(b, group, arc.arc) : kind === 'whole' && group.length > 1 ? null : mixed(b, group, r);
+    if (model.floor && !arc) for (const k of group) scratch.notBefore[k] = state.later(k, r);
+    for (const k of group) giveFloorBack(b, k);
+    for (const i of sequence ?? group.flatMap((k) => model.pieces[k]!.steps)) if (!model.steps[i]!.fixed) lift(b, i);
+    const after = sequence
+      ? together(b, scratch, group, sequence, most, least)
+      : oneByOne(b, scratch, group, most, least, r);
     if (model.floor) for (const k of group) scratch.notBefore[k] = 0;
     done += group.length;
+    kinds.learn(kind, after < before - 1e-6, group.length);
     if (after <= most) {
       for (const k of group) state.note(k);
       total += after - before;
@@ -78,6 +102,33 @@ export function improve(b: Board, scratch: Scratch, search: Search): number {
   if (total > best) restoreAll(b, all, bestBoard, state);
   return done;
 }
+
+/** Two steps on a critical path change places; pieces are placed step by step among one another; or one after another. */
+type Kind = 'arc' | 'mixed' | 'whole';
+const KINDS: readonly Kind[] = ['arc', 'mixed', 'whole'];
+
+/** Which kind of move is tried: those that bettered something lately more often, none of them never. */
+class Kinds {
+  readonly #worth: Record<Kind, number> = { arc: 1, mixed: 1, whole: 1 };
+
+  pick(r: () => number): Kind {
+    let sum = 0;
+    for (const k of KINDS) sum += this.#worth[k] + SELDOM;
+    let x = r() * sum;
+    for (const k of KINDS) {
+      x -= this.#worth[k] + SELDOM;
+      if (x <= 0) return k;
+    }
+    return 'whole';
+  }
+
+  learn(kind: Kind, isBetter: boolean, pieces: number): void {
+    const worth = this.#worth;
+    worth[kind] += LEARNING * ((isBetter ? 1 / pieces : 0) - worth[kind]);
+  }
+}
+const SELDOM = E('SELDOM', 0.01);
+const LEARNING = 0.02;
 
 function restoreAll(b: Board, all: readonly number[], from: Saved, state: State): void {
   for (const k of all) liftPiece(b, k);
@@ -99,8 +150,8 @@ class Cooling {
   #length = ROUND;
   #begun = 0;
 
-  constructor(pieceCost: number) {
-    this.#hottest = HOTTEST * pieceCost;
+  constructor(share: number) {
+    this.#hottest = HOTTEST * share;
     this.temperature = this.#hottest;
   }
 
@@ -116,14 +167,14 @@ class Cooling {
     return isNew;
   }
 }
-const ROUND = 3000;
-const LONGER = 1.5;
-/** Share of what a piece costs on average, and how far that falls in a round. */
-const HOTTEST = 0.003;
-const COLDEST = 0.002;
+const ROUND = E('ROUND', 3000);
+const LONGER = E('LONGER', 1.5);
+/** Share of what a piece costs on average, less where there are many; and how far that falls in a round. */
+const HOTTEST = E('HOT', 0.02);
+const COLDEST = E('COLD', 0.002);
 
 /** Pieces on time are looked at too: their going sooner is a gain, and makes room. */
-const ON_TIME_INTEREST = 1;
+const ON_TIME_INTEREST = E('INT', 1);
 
 /** What each piece costs as it stands, and when it is worked on. */
 class State {
@@ -181,7 +232,7 @@ class State {
   group(r: () => number): number[] {
     const seed = this.#dear(r);
     const out = [seed];
-    const most = 1 + Math.floor(r() * 4);
+    const most = 1 + Math.floor(r() * E('GRP', 4));
     if (r() < 0.7)
       for (const k of blockersOf(this.#b, seed, r))
         if (out.length <= most && !out.includes(k) && this.#canMove[k]) out.push(k);
@@ -193,6 +244,17 @@ class State {
       while (out.length <= most && near.length > 0) out.push(near.splice(Math.floor(r() * near.length), 1)[0]!);
     }
     return out;
+  }
+
+  /** Two steps on the path that decides when a dear piece is done, and the pieces they belong to. */
+  arc(r: () => number): { readonly arc: Arc; readonly group: number[] } | null {
+    const { steps } = this.#b.model;
+    const arcs = criticalArcs(this.#b, this.#dear(r), r).filter(
+      (a) => this.#canMove[steps[a.first]!.piece] && this.#canMove[steps[a.second]!.piece],
+    );
+    if (arcs.length === 0) return null;
+    const arc = arcs[Math.floor(r() * arcs.length)]!;
+    return { arc, group: [...new Set([steps[arc.second]!.piece, steps[arc.first]!.piece])] };
   }
 
   /** Pieces that stand on the floor just before this one comes. */
@@ -221,14 +283,24 @@ class State {
 }
 
 /** Places whole pieces one after another. @returns their cost, or Infinity once it is sure to be more than `before` */
-function oneByOne(b: Board, scratch: Scratch, group: number[], before: number, r: () => number): number {
+function oneByOne(
+  b: Board,
+  scratch: Scratch,
+  group: number[],
+  before: number,
+  least: Float64Array,
+  r: () => number,
+): number {
   order(b, group, r);
   let after = 0;
+  let others = 0;
+  for (const k of group) others += least[k]!;
   for (const k of group) {
-    const out = placePiece(b, scratch, k, b.model.pieces[k]!.steps, limitFor(b, k, before - after));
+    others -= least[k]!;
+    const out = placePiece(b, scratch, k, b.model.pieces[k]!.steps, limitFor(b, k, before - after - others));
     if (out === TOO_LATE || (out === NO_ROOM && !scratch.left)) return Infinity;
     after += pieceCost(b, k);
-    if (after > before) return Infinity;
+    if (after + others > before) return Infinity;
   }
   return after;
 }
@@ -240,8 +312,11 @@ function together(
   group: readonly number[],
   sequence: readonly number[],
   before: number,
+  least: Float64Array,
 ): number {
-  for (const k of group) scratch.limit[k] = limitFor(b, k, before);
+  let all = 0;
+  for (const k of group) all += least[k]!;
+  for (const k of group) scratch.limit[k] = limitFor(b, k, before - (all - least[k]!));
   if (!placeTogether(b, scratch, group, sequence)) return Infinity;
   let after = 0;
   for (const k of group) after += pieceCost(b, k);
@@ -263,6 +338,12 @@ function mixed(b: Board, group: readonly number[], r: () => number): number[] {
     const i = all[Math.floor(r() * all.length)]!;
     keys.set(i, keys.get(i)! - r() * 200);
   }
+  return inKeyOrder(b, keys);
+}
+
+/** Steps by their keys, each after those it waits for. */
+function inKeyOrder(b: Board, keys: ReadonlyMap<number, number>): number[] {
+  const { steps } = b.model;
   const out: number[] = [];
   const seen = new Set<number>();
   const visit = (i: number) => {
@@ -271,8 +352,19 @@ function mixed(b: Board, group: readonly number[], r: () => number): number[] {
     for (const p of steps[i]!.preds) if (keys.has(p.step)) visit(p.step);
     out.push(i);
   };
-  for (const i of all.sort((x, y) => keys.get(x)! - keys.get(y)! || x - y)) visit(i);
+  for (const i of [...keys.keys()].sort((x, y) => keys.get(x)! - keys.get(y)! || x - y)) visit(i);
   return out;
+}
+
+/** The steps of a group from the first of the arc on, in the order they start now, but the second before it. */
+function turned(b: Board, group: readonly number[], { first, second }: Arc): number[] {
+  const from = b.start[first]!;
+  const keys = new Map<number, number>();
+  for (const k of group)
+    for (const i of b.model.pieces[k]!.steps)
+      if (!b.model.steps[i]!.fixed && b.start[i]! >= from) keys.set(i, b.start[i]!);
+  keys.set(second, from - 0.5);
+  return inKeyOrder(b, keys);
 }
 
 /** Last slot in which a piece may be done to cost no more than `most`. */

@@ -5,7 +5,8 @@ import { useProducts } from '../../app/useProducts.ts';
 import { useWorkshop } from '../../app/workshop.tsx';
 import { fromTypedLitres, sayLitres, toTypedLitres } from '../../ui/amounts.ts';
 import { Button, Field, Input, Section, Select } from '../../ui/parts.tsx';
-import { sayDay, sayTime } from '../../ui/time.ts';
+import { sayDay, sayTime, toField } from '../../ui/time.ts';
+import { DeliveriesField, readDeliveries, type TypedDelivery } from './DeliveriesField.tsx';
 
 /** What is left of each colour against what the planned coats will take, as cans on one shelf line. */
 export function PaintsSection() {
@@ -20,7 +21,7 @@ export function PaintsSection() {
       on_hand_litres: 1,
     });
   const shown = demand.find((d) => d.paint.id === open);
-  const most = Math.max(1, ...demand.map((d) => Math.max(d.paint.on_hand_litres, d.needed_litres)));
+  const most = Math.max(1, ...demand.map((d) => Math.max(d.paint.on_hand_litres + comingOf(d.paint), d.needed_litres)));
   return (
     <Section title="On the shelf" aside={<Button onClick={add}>Add a paint</Button>}>
       {demand.length === 0 && (
@@ -44,7 +45,13 @@ export function PaintsSection() {
                   ? `short by ${sayLitres(d.short.litres, view.workshop.units)}`
                   : `${sayLitres(d.paint.on_hand_litres, view.workshop.units)} left`}
               </span>
-              <Can hex={d.paint.hex} left={d.paint.on_hand_litres} needed={d.needed_litres} full={most} />
+              <Can
+                hex={d.paint.hex}
+                left={d.paint.on_hand_litres}
+                coming={comingOf(d.paint)}
+                needed={d.needed_litres}
+                full={most}
+              />
             </button>
           </li>
         ))}
@@ -61,6 +68,8 @@ export function PaintsSection() {
     </Section>
   );
 }
+
+const comingOf = (paint: ShelfPaint) => (paint.deliveries ?? []).reduce((n, d) => n + d.litres, 0);
 
 type Demand = ReturnType<typeof shelfDemand>[number];
 
@@ -112,20 +121,30 @@ function PaintEditor({
   const [left, setLeft] = useState(String(toTypedLitres(paint.on_hand_litres, units)));
   const [can, setCan] = useState(paint.can_litres === null ? '' : String(toTypedLitres(paint.can_litres, units)));
   const [price, setPrice] = useState(paint.can_cents === null ? '' : (paint.can_cents / 100).toFixed(2));
+  const saying = useSaying();
+  const [coming, setComing] = useState<readonly TypedDelivery[]>(() =>
+    (paint.deliveries ?? []).map((d) => ({
+      at: toField(d.at, saying.zone),
+      amount: String(toTypedLitres(d.litres, units)),
+    })),
+  );
   const [lead, setLead] = useState(paint.lead_days === null ? '' : String(paint.lead_days));
   const on_hand_litres = fromTypedLitres(Number(left.replace(',', '.')), units);
   const canTyped = numberOrNull(can);
   const numbers = [on_hand_litres, canTyped ?? 1, numberOrNull(price) ?? 0, numberOrNull(lead) ?? 0];
-  const isReadable = numbers.every((n) => Number.isFinite(n) && n >= 0) && canTyped !== 0 && isHexColour(hex);
+  const deliveries = readDeliveries(coming, saying.zone, (n) => fromTypedLitres(n, units));
+  const isReadable =
+    deliveries !== null && numbers.every((n) => Number.isFinite(n) && n >= 0) && canTyped !== 0 && isHexColour(hex);
   const unit = units === 'metric' ? 'litres' : 'quarts';
-  const save = () => {
+  const save = (left_litres = on_hand_litres, onTheWay = deliveries ?? []) => {
     const cents = numberOrNull(price);
     void command('PUT', `/shop/paints/${paint.id}`, {
       version: view.versions[`paints/${paint.id}`],
       name,
       hex,
       product,
-      on_hand_litres,
+      on_hand_litres: left_litres,
+      deliveries: onTheWay,
       can_litres: canTyped === null ? null : fromTypedLitres(canTyped, units),
       can_cents: cents === null ? null : Math.round(cents * 100),
       lead_days: numberOrNull(lead),
@@ -164,8 +183,23 @@ function PaintEditor({
           <Input inputMode="numeric" value={lead} onChange={(e) => setLead(e.target.value)} />
         </Field>
       </div>
+      <DeliveriesField
+        typed={coming}
+        unit={unit}
+        usual={can}
+        leadDays={numberOrNull(lead)}
+        onChange={setComing}
+        onHere={(k) => {
+          const here = deliveries?.[k];
+          if (here)
+            save(
+              on_hand_litres + here.litres,
+              deliveries.filter((_, n) => n !== k),
+            );
+        }}
+      />
       <div className="flex flex-wrap items-center gap-2">
-        <Button kind="primary" disabled={!isReadable} onClick={save}>
+        <Button kind="primary" disabled={!isReadable} onClick={() => save()}>
           Save {paint.name}
         </Button>
         <Button onClick={() => void command('DELETE', `/shop/paints/${paint.id}`, {})}>Remove</Button>
@@ -183,15 +217,17 @@ function PaintEditor({
 
 const HEIGHT = 96;
 
-/** A can filled as high as what is left; the bracket shows what the plan will take. */
+/** A can filled as high as what is left, dashed above it what is on its way; the bracket shows what the plan will take. */
 function Can({
   hex,
   left,
+  coming,
   needed,
   full,
 }: {
   readonly hex: string;
   readonly left: number;
+  readonly coming: number;
   readonly needed: number;
   readonly full: number;
 }) {
@@ -207,12 +243,24 @@ function Can({
         fill={hex}
         stroke="var(--m-keyline)"
       />
+      {coming > 0 && (
+        <rect
+          x="7"
+          y={y(left + coming)}
+          width="40"
+          height={Math.max(0, y(left) - y(left + coming))}
+          fill="none"
+          stroke={hex}
+          strokeWidth="2"
+          strokeDasharray="4 3"
+        />
+      )}
       <path d="M3 6h48" stroke="var(--m-ink)" strokeWidth="2" />
       {needed > 0 && (
         <path
           d={`M52 ${y(needed)}h6V${HEIGHT - 2}h-6`}
           fill="none"
-          stroke={needed > left ? 'var(--m-oxide)' : 'var(--m-ink)'}
+          stroke={needed > left + coming ? 'var(--m-oxide)' : 'var(--m-ink)'}
           strokeWidth="1.6"
         />
       )}

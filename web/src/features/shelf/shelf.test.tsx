@@ -3,6 +3,7 @@ import { afterEach, describe, expect, test, vi } from 'vitest';
 import { inShop } from '../../../test/inShop.tsx';
 import { ImportProducts } from './ImportProducts.tsx';
 import { MixesSection } from './MixesSection.tsx';
+import { PaintsSection } from './PaintsSection.tsx';
 
 afterEach(cleanup);
 const shop = {
@@ -95,5 +96,51 @@ describe('products from a file', () => {
       expect(screen.queryByRole('button', { name: /Bring in/ })).toBeNull();
       cleanup();
     }
+  });
+});
+
+describe('a can on its way', () => {
+  const noon = Date.UTC(2026, 2, 12, 11) / 60_000; // 12:00 in Berlin, before its clocks change
+  const straw = {
+    id: 's',
+    name: 'Straw',
+    hex: '#c9a53c',
+    product: 'matt-paint',
+    on_hand_litres: 0.5,
+    can_litres: 2.5,
+    can_cents: null,
+    lead_days: 2,
+    deliveries: [{ at: noon, litres: 1 }],
+  };
+  const shelf = {
+    shop: { ...shop, paints: [straw], timeZone: 'Europe/Berlin', products: [] },
+    pieces: [],
+    plan: { steps: {} },
+    versions: { 'paints/s': 2 },
+    workshop: { units: 'metric' },
+  } as never;
+  const open = async () => {
+    const { user, command } = inShop(<PaintsSection />, { view: shelf });
+    await user.click(screen.getByRole('button', { name: /^Straw:/ }));
+    return { user, command };
+  };
+  const sent = (command: { mock: { calls: unknown[][] } }) => command.mock.calls[0]?.[2] as Record<string, unknown>;
+
+  test('stays when something else of the paint is changed', async () => {
+    const { user, command } = await open();
+    await user.clear(screen.getByLabelText('Days to get one'));
+    await user.type(screen.getByLabelText('Days to get one'), '4');
+    await user.click(screen.getByRole('button', { name: 'Save Straw' }));
+    expect(sent(command)).toMatchObject({ lead_days: 4, deliveries: [{ at: noon, litres: 1 }] });
+  });
+  test('is on the shelf once it is here', async () => {
+    const { user, command } = await open();
+    await user.click(screen.getByRole('button', { name: 'It is here' }));
+    expect(sent(command)).toMatchObject({ on_hand_litres: 1.5, deliveries: [] });
+  });
+  test('without a day or an amount cannot be saved', async () => {
+    const { user } = await open();
+    await user.clear(screen.getByLabelText('Delivery 1, litres'));
+    expect(screen.getByRole('button', { name: 'Save Straw' })).toBeDisabled();
   });
 });
