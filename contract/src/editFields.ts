@@ -1,4 +1,4 @@
-import { COATS, EDIT_OPS, METHODS, SKILLS } from '@app/core';
+import { COATS, EDIT_OPS, FILMS, METHODS, SKILLS } from '@app/core';
 import { array, boolean, lazy, number, object, string, type AnyObjectSchema } from 'yup';
 import { hex, words } from './fields.ts';
 
@@ -34,6 +34,12 @@ const FIELDS = {
     step: key(),
     method: string()
       .oneOf([...METHODS])
+      .required(),
+  },
+  film: {
+    step: key(),
+    thickness: number()
+      .oneOf([...FILMS], 'Thin, as usual or thick.')
       .required(),
   },
   coats: {

@@ -1,10 +1,17 @@
 import { describe, expect, test } from 'vitest';
 import {
   buildRoute,
+  dayOf,
   editedRoute,
+  firstShop,
+  instantAt,
+  planAfresh,
+  problemOf,
   rebuilt,
   recipeFrom,
   type RouteEdit,
+  type RouteStep,
+  type ShopPiece,
   sayEdit,
   productById,
   stepsOf,
@@ -14,6 +21,16 @@ import { coatsOf, inputOf, isBefore, keysOf, OAK, STAINED, stepOf } from './fixt
 import { randomFrom, randomWorkshop } from './fixtures/randomWorkshop.ts';
 
 const CHEST = inputOf({});
+const shopPiece = (steps: readonly RouteStep[], now: number): ShopPiece => ({
+  id: 'p',
+  name: 'Chest',
+  kind: 'stock',
+  arrival: now,
+  due: null,
+  told: false,
+  active: true,
+  steps: stepsOf('p', steps),
+});
 const changed = (...edits: RouteEdit[]) => editedRoute(CHEST, edits);
 
 describe('a route changed by its painter', () => {
@@ -44,6 +61,23 @@ describe('a route changed by its painter', () => {
     const one = changed({ op: 'coats', series: 'clear-body', count: 1 });
     expect(keysOf(one)).not.toContain('denib-body-2');
     expect(stepOf(one, 'clear-body-1').title).toBe('Clear coat');
+  });
+  test('a thick coat takes more paint, and dries with the square of it in the plan', () => {
+    // Diffusion-limited drying goes with the square of the film: common practice, and the model's own choice.
+    const thick = changed({ op: 'film', step: 'paint-1', thickness: 1.5 });
+    expect(stepOf(thick, 'paint-1').litres).toBeCloseTo(1.5 * stepOf(changed(), 'paint-1').litres, 9);
+    expect(stepOf(thick, 'paint-2').litres).toBe(stepOf(changed(), 'paint-2').litres);
+    const shop = firstShop('Europe/Berlin', 'Rona');
+    const now = instantAt('Europe/Berlin', dayOf('2026-03-02'), 8 * 60);
+    const recoatAfter = (route: typeof thick) => {
+      const plan = planAfresh(problemOf(shop, [shopPiece(route.steps, now)], now));
+      const { end, dry } = plan.steps['p.paint-1']!;
+      return dry.recoat! - end;
+    };
+    expect(recoatAfter(thick)).toBeGreaterThan(1.5 * recoatAfter(changed()));
+    const thin = changed({ op: 'film', step: 'paint-1', thickness: 0.7 });
+    expect(recoatAfter(thin)).toBeLessThanOrEqual(recoatAfter(changed()));
+    expect(changed({ op: 'film', step: 'wash', thickness: 1.5 }).unused).toMatchObject([{ why: 'It leaves no coat.' }]);
   });
   test('a window that hung on a coat taken away hangs on the last that stays', () => {
     const wet = inputOf({ brief: { looks: [{ kind: 'distressed' }], house: { distress: 'wet' } } });

@@ -83,6 +83,8 @@ export type RouteStep = {
   /** Colour of the layer; null for work that leaves none. */
   readonly colour: string | null;
   readonly method: Method | null;
+  /** Thickness of the coat against an ordinary one; missing: 1. */
+  readonly thickness?: number | undefined;
   readonly work_minutes: number;
   readonly hands: 0 | 1 | 2;
   readonly skill: Skill;

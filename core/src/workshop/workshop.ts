@@ -143,6 +143,7 @@ export function pieceToPlan(shop: Shop): (p: ShopPiece) => PieceToPlan {
         sprayed,
         noisy: s.dusty || s.tool === SPRAYER,
         moves: s.hands === 2 || sprayed,
+        thickness: s.thickness,
         load: s.product === null ? null : [s.product, s.colour ?? '', s.method ?? ''].join(' '),
         uses: paint ? { stock: paint.id, litres: s.litres } : null,
         after: s.after.map((l) => ({ ...withRescue(l, s, p, products), step: stepId(p.id, l.step) })),

@@ -1,7 +1,7 @@
 import type { Link } from '../../planner/model.ts';
 import type { Product } from '../../products/product.ts';
 import { paintFor } from '../../quantities/paintFor.ts';
-import { squareMetres, squareMetresPerLitre } from '../../quantities/units.ts';
+import { litres, squareMetres, squareMetresPerLitre } from '../../quantities/units.ts';
 import type { RouteStep, Zone } from '../piece.ts';
 import { whereItStands } from './lots.ts';
 import type { StepSpec } from './spec.ts';
@@ -67,7 +67,10 @@ function toStep(
     title,
     caution: [product?.caution, s.caution].filter(Boolean).join(' ') || null,
     work_minutes: s.hands === 0 ? 0 : Math.max(5, Math.round(minutes / 5) * 5),
-    litres: spread === null ? 0 : paintFor(squareMetres(area), squareMetresPerLitre(spread), 1, loss),
+    litres:
+      spread === null
+        ? 0
+        : litres(paintFor(squareMetres(area), squareMetresPerLitre(spread), 1, loss) * (s.thickness ?? 1)),
     after,
   };
 }

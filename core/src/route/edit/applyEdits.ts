@@ -47,6 +47,10 @@ function applyOne(specs: readonly StepSpec[], e: RouteEdit, shop: Shop): Done {
       );
     case 'method':
       return withStep(specs, e.step, (s) => ({ specs: replaced(specs, s, methodChange(s, e.method)) }));
+    case 'film':
+      return withStep(specs, e.step, (s) =>
+        s.coat === null ? 'It leaves no coat.' : { specs: replaced(specs, s, { thickness: e.thickness }) },
+      );
     case 'coats':
       return coats(specs, e.series, e.count);
     case 'minutes':

@@ -27,6 +27,8 @@ export type RouteEdit =
   | { readonly op: 'move'; readonly step: string; readonly after: string | null }
   | { readonly op: 'product'; readonly step: string; readonly product: string }
   | { readonly op: 'method'; readonly step: string; readonly method: Method }
+  /** Thinner or thicker than an ordinary coat: paint used goes with it, drying with its square. */
+  | { readonly op: 'film'; readonly step: string; readonly thickness: number }
   | { readonly op: 'coats'; readonly series: string; readonly count: number }
   | { readonly op: 'minutes'; readonly step: string; readonly minutes: number }
   /** Two people, each half of the zones, at the same time. */
@@ -39,12 +41,16 @@ export type RouteEdit =
   /** Dye or tannin came through: one more coat of shellac primer. */
   | { readonly op: 'block'; readonly step: string; readonly round: number };
 
+/** How thick a coat can be laid, against an ordinary one. */
+export const FILMS = [0.7, 1, 1.5] as const;
+
 export const EDIT_OPS = [
   'strike',
   'add',
   'move',
   'product',
   'method',
+  'film',
   'coats',
   'minutes',
   'split',

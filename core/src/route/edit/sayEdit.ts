@@ -20,6 +20,8 @@ export function sayEdit(e: RouteEdit, steps: readonly RouteStep[], products: Rea
       return `${product(e.product)} for ${named(e.step)}`;
     case 'method':
       return `${named(e.step)} by ${e.method}`;
+    case 'film':
+      return `${named(e.step)} laid ${sayFilm(e.thickness)}`;
     case 'coats':
       return `${e.count} ${e.count === 1 ? 'coat' : 'coats'} of ${sayCoats(e.series)}`;
     case 'minutes':
@@ -36,6 +38,9 @@ export function sayEdit(e: RouteEdit, steps: readonly RouteStep[], products: Rea
       return `Bleed-through after ${named(e.step)}: primer again`;
   }
 }
+
+/** How a coat is laid, in a word. */
+export const sayFilm = (thickness: number) => (thickness < 1 ? 'thin' : thickness > 1 ? 'thick' : 'as usual');
 
 const sayWait = (minutes: number) => (minutes % 60 === 0 ? `${minutes / 60} h` : `${minutes} min`);
 

@@ -1,4 +1,4 @@
-import { METHODS, type Method, type RouteEdit, type RouteStep, sayCoats } from '@app/core';
+import { FILMS, METHODS, type Method, type RouteEdit, type RouteStep, sayCoats } from '@app/core';
 import { useState } from 'react';
 import { useProducts } from '../../app/useProducts.ts';
 import { Button, Field, Input, Section, Select } from '../../ui/parts.tsx';
@@ -16,6 +16,11 @@ type EditorProps = {
   readonly onStruck: () => void;
 };
 
+const FILM_WORDS: Record<(typeof FILMS)[number], string> = {
+  0.7: 'thin, dries sooner',
+  1: 'as usual',
+  1.5: 'thick, dries far slower',
+};
 const METHOD_WORDS: Record<Method, string> = {
   brush: 'Brush',
   roll: 'Roller',
@@ -79,6 +84,20 @@ function Changeable({ step, look, onEdit, onStruck }: Pick<EditorProps, 'step' |
               {METHODS.map((m) => (
                 <option key={m} value={m}>
                   {METHOD_WORDS[m]}
+                </option>
+              ))}
+            </Select>
+          </Field>
+        )}
+        {step.coat !== null && step.product !== null && (
+          <Field label="Coat laid">
+            <Select
+              value={String(step.thickness ?? 1)}
+              onChange={(e) => onEdit({ op: 'film', step: step.key, thickness: Number(e.target.value) })}
+            >
+              {FILMS.map((f) => (
+                <option key={f} value={String(f)}>
+                  {FILM_WORDS[f]}
                 </option>
               ))}
             </Select>

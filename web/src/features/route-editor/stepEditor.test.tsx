@@ -62,6 +62,14 @@ describe('one step of a route', () => {
     await user.selectOptions(screen.getByLabelText('Laid by'), 'Roller');
     expect(onEdit).toHaveBeenCalledWith({ op: 'method', step: 'paint-1', method: 'roll' });
   });
+  test('a thick coat is asked for in a word, and only of what leaves a coat', async () => {
+    const { user, onEdit } = open('paint-1');
+    await user.selectOptions(screen.getByLabelText('Coat laid'), 'thick, dries far slower');
+    expect(onEdit).toHaveBeenCalledWith({ op: 'film', step: 'paint-1', thickness: 1.5 });
+    cleanup();
+    open('wash');
+    expect(screen.queryByLabelText('Coat laid')).toBeNull();
+  });
   test.each([
     ['3', 'Enter 5 to 1440 minutes.'],
     ['2000', 'Enter 5 to 1440 minutes.'],
