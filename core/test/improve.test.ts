@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { compareScores, improvePlan, planAfresh, scoreOf, verify } from '../src/index.ts';
+import { compareScores, improvePlan, planAfresh, replan, scoreOf, verify } from '../src/index.ts';
 import { randomWorkshop } from './fixtures/randomWorkshop.ts';
 
 const RUNS = process.env['MOKUME_LONG'] ? 300 : 4;
@@ -26,6 +26,26 @@ describe('improving a plan', () => {
       }
     }
     expect(better).toBeGreaterThan(RUNS / 2);
+  });
+  test('a pin that is kept stays kept, however much better a plan without it would be', () => {
+    for (let seed = 1; seed <= RUNS; seed++) {
+      const { problem } = randomWorkshop(seed, 4);
+      const found = planAfresh(problem);
+      const free = problem.pieces
+        .flatMap((p) => p.steps)
+        .filter((s) => s.state.kind === 'planned' && found.steps[s.id]);
+      const chosen = new Set(free.filter((_, k) => k % 5 === 0).map((s) => s.id));
+      const pieces = problem.pieces.map((p) => ({
+        ...p,
+        steps: p.steps.map((s) => (chosen.has(s.id) ? { ...s, pin: { ...s.pin, at: found.steps[s.id]!.start } } : s)),
+      }));
+      const pinned = { ...problem, pieces };
+      const plan = replan(pinned, found);
+      const kept = [...chosen].filter((id) => plan.steps[id]?.start === found.steps[id]!.start);
+      const next = improvePlan(pinned, plan, { seed, evaluations: 700 });
+      for (const id of kept) expect(next.steps[id]?.start, `seed ${seed} ${id}`).toBe(found.steps[id]!.start);
+      expect(verify(pinned, next), `seed ${seed}`).toEqual([]);
+    }
   });
   test('the same seed and budget give the same plan', () => {
     const { problem } = randomWorkshop(4, 6);

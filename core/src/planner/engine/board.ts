@@ -22,6 +22,8 @@ export type Board = {
   readonly hold: Int32Array;
   readonly way: Int32Array;
   readonly crew: Int32Array;
+  /** The only way and crew a step may have while a search tries it so, by `wishOf`; -1: any. */
+  readonly wish: Int32Array;
   /** What the last search found; valid when it returned true. */
   readonly found: { start: number; end: number; hold: number; way: number; crew: number };
 };
@@ -35,11 +37,16 @@ export function newBoard(model: EngineModel): Board {
     hold: new Int32Array(n),
     way: new Int32Array(n),
     crew: new Int32Array(n),
+    wish: new Int32Array(n).fill(-1),
     found: { start: 0, end: 0, hold: 0, way: 0, crew: 0 },
   };
   clearBoard(board);
   return board;
 }
+
+const CREWS = 4096;
+/** A way and a crew in one number, for `Board.wish`. */
+export const wishOf = (way: number, crew: number): number => way * CREWS + (crew % CREWS);
 
 /** Frees everything but what is done or running. */
 export function clearBoard(b: Board): void {
@@ -148,16 +155,21 @@ export function seek(b: Board, i: number, from: number, extra_minutes = 0, lifte
   let bestKey = Infinity;
   let bestEnd = Infinity;
   let bestFilm: Way['film'] = null;
-  for (let k = 0; k < step.ways.length; k++) {
+  const wish = b.wish[i]!;
+  const [firstWay, lastWay] =
+    wish < 0 ? [0, step.ways.length] : [Math.floor(wish / CREWS), Math.floor(wish / CREWS) + 1];
+  const only = wish < 0 ? -1 : wish % CREWS;
+  for (let k = firstWay; k < lastWay; k++) {
     const way = step.ways[k]!;
     const d = slotsOf(step, way, extra_minutes);
     // A film is never ready before its work ends; the same film is ready sooner the sooner its work ends.
     let before = way.film === bestFilm ? bestEnd : bestKey;
     const isBroken = step.split && d > 0 && (lifted & LIFT.hours) === 0;
-    for (let c = 0; c < (isBroken ? way.crews.length : 1); c++) {
+    const [firstCrew, lastCrew] = !isBroken ? [0, 1] : only < 0 ? [0, way.crews.length] : [only, only + 1];
+    for (let c = firstCrew; c < lastCrew; c++) {
       const s = isBroken
         ? seekBroken(b, step, way, c, from, d, before, lifted)
-        : seekWhole(b, step, way, from, d, before, lifted);
+        : seekWhole(b, step, way, from, d, before, lifted, only);
       if (s < 0) continue;
       const key = way.film ? way.film.key(reach.end) : reach.end;
       if (key > bestKey || (key === bestKey && reach.end >= bestEnd)) continue;
@@ -251,13 +263,15 @@ function seekWhole(
   d: number,
   before: number,
   lifted: number,
+  only = -1,
 ): number {
   const { slots } = b.model;
   const { crews } = way;
+  const [firstCrew, lastCrew] = only < 0 ? [0, crews.length] : [only, only + 1];
   const isAnyone = (lifted & LIFT.person) !== 0 && (lifted & LIFT.hours) !== 0;
   const needsCrew = d > 0 && crews[0]!.length > 0 && !isAnyone;
   if (runs.length < crews.length) runs = new Int32Array(crews.length * 2);
-  if (needsCrew) for (let c = 0; c < crews.length; c++) runs[c] = -1;
+  if (needsCrew) for (let c = firstCrew; c < lastCrew; c++) runs[c] = -1;
   const last = Math.min(before - 1, slots) - d;
   let s = from;
   for (;;) {
@@ -265,7 +279,7 @@ function seekWhole(
     if (needsCrew) {
       let next = last + 1;
       let who = -1;
-      for (let c = 0; c < crews.length; c++) {
+      for (let c = firstCrew; c < lastCrew; c++) {
         let at = runs[c]!;
         if (at < s) at = runs[c] = crewRun(b, crews[c]!, s, d, last + 1, lifted);
         if (at >= next) continue;

@@ -1,8 +1,7 @@
-const E = (k: string, d: number) => Number((globalThis as any).process?.env?.[k] ?? d);
 import { tailsOf } from './bound.ts';
 import { blockersOf } from './blockers.ts';
 import { type Arc, criticalArcs } from './critical.ts';
-import { type Board, lift, put } from './board.ts';
+import { type Board, lift, put, wishOf } from './board.ts';
 import { latenessCost, pieceCost, UNPLACED } from './cost.ts';
 import {
   giveFloorBack,
@@ -55,27 +54,35 @@ export function improve(b: Board, scratch: Scratch, search: Search): number {
   let done = 0;
   let total = state.total();
   let best = total;
+  let roundBest = Infinity;
   const saved = new Saved(model.steps.length);
   const bestBoard = new Saved(model.steps.length);
   const all = model.pieces.map((_, k) => k);
-  const kinds = new Kinds();
+  const arcShare = model.pieces.length === 1 ? ARC_SHARE_OF_ONE : ARC_SHARE;
   const least = search.leastCosts ?? new Float64Array(model.pieces.length);
   scratch.tail = tailsOf(model);
   bestBoard.keep(b, all);
-  const cooling = new Cooling(search.isCalm ? 0 : best / model.pieces.length ** 1.5);
+  const cooling = new Cooling(search.isCalm ? 0 : best / model.pieces.length ** 1.5, model.steps.length);
   while (done < search.evaluations && !search.isOver()) {
-    if (cooling.isNewRound(done) && total > best) {
-      restoreAll(b, all, bestBoard, state);
+    if (cooling.isNewRound(done)) {
+      const isStuck = best > roundBest - 1e-6 && !search.isCalm;
+      roundBest = best;
+      if (total > best) restoreAll(b, all, bestBoard, state);
       total = best;
+      if (isStuck) {
+        kick(b, scratch, state, r);
+        total = state.total();
+      }
     }
-    const kind: Kind = E('ARCS', 0) > 0 ? (r() < E('ARCS', 0) ? 'arc' : r() < E('MIX', 0.5) ? 'mixed' : 'whole') : kinds.pick(r);
-    const arc = kind === 'arc' ? state.arc(r) : null;
+    const arc = r() < arcShare ? state.arc(r) : null;
     const group = arc?.group ?? state.group(r);
     saved.keep(b, group);
     let before = 0;
     for (const k of group) before += state.cost[k]!;
     const most = before - cooling.temperature * Math.log(1 - r());
-    const sequence = arc ? turned(b, group, arc.arc) : kind === 'whole' && group.length > 1 ? null : mixed(b, group, r);
+    const isMixed = group.length === 1 || r() < MIXED_SHARE;
+    const sequence = arc ? turned(b, group, arc.arc) : isMixed ? mixed(b, group, r) : null;
+    const wished = arc || r() > WISH_SHARE ? [] : wishes(b, group, r);
     if (model.floor && !arc) for (const k of group) scratch.notBefore[k] = state.later(k, r);
     for (const k of group) giveFloorBack(b, k);
     for (const i of sequence ?? group.flatMap((k) => model.pieces[k]!.steps)) if (!model.steps[i]!.fixed) lift(b, i);
@@ -83,8 +90,8 @@ export function improve(b: Board, scratch: Scratch, search: Search): number {
       ? together(b, scratch, group, sequence, most, least)
       : oneByOne(b, scratch, group, most, least, r);
     if (model.floor) for (const k of group) scratch.notBefore[k] = 0;
+    for (const i of wished) b.wish[i] = -1;
     done += group.length;
-    kinds.learn(kind, after < before - 1e-6, group.length);
     if (after <= most) {
       for (const k of group) state.note(k);
       total += after - before;
@@ -103,32 +110,27 @@ export function improve(b: Board, scratch: Scratch, search: Search): number {
   return done;
 }
 
-/** Two steps on a critical path change places; pieces are placed step by step among one another; or one after another. */
-type Kind = 'arc' | 'mixed' | 'whole';
-const KINDS: readonly Kind[] = ['arc', 'mixed', 'whole'];
+/** How often two steps on a critical path change places instead of a group of pieces being placed anew. */
+const ARC_SHARE = 0.15;
+/** In one piece alone that is half of all there is to try. */
+const ARC_SHARE_OF_ONE = 0.5;
+/** How often a group is placed step by step among one another, and not one piece after another. */
+const MIXED_SHARE = 0.5;
+/** How often a step of the group is given another hand or place than the soonest. */
+const WISH_SHARE = 0.3;
 
-/** Which kind of move is tried: those that bettered something lately more often, none of them never. */
-class Kinds {
-  readonly #worth: Record<Kind, number> = { arc: 1, mixed: 1, whole: 1 };
-
-  pick(r: () => number): Kind {
-    let sum = 0;
-    for (const k of KINDS) sum += this.#worth[k] + SELDOM;
-    let x = r() * sum;
-    for (const k of KINDS) {
-      x -= this.#worth[k] + SELDOM;
-      if (x <= 0) return k;
-    }
-    return 'whole';
-  }
-
-  learn(kind: Kind, isBetter: boolean, pieces: number): void {
-    const worth = this.#worth;
-    worth[kind] += LEARNING * ((isBetter ? 1 / pieces : 0) - worth[kind]);
-  }
+/**
+ * Begins again from somewhere else: pieces one after another in a random order, for when everything near the best plan has
+ * been tried. Pieces that find no place then are left to the search.
+ */
+function kick(b: Board, scratch: Scratch, state: State, r: () => number): void {
+  const { pieces } = b.model;
+  for (const k of state.movable) liftPiece(b, k);
+  const keys = new Map(state.movable.map((k) => [k, Math.min(pieces[k]!.due, 1e7) * (0.3 + r())]));
+  const order = [...state.movable].sort((x, y) => keys.get(x)! - keys.get(y)! || x - y);
+  for (const k of order) placePiece(b, scratch, k, pieces[k]!.steps, Infinity);
+  for (const k of order) state.note(k);
 }
-const SELDOM = E('SELDOM', 0.01);
-const LEARNING = 0.02;
 
 function restoreAll(b: Board, all: readonly number[], from: Saved, state: State): void {
   for (const k of all) liftPiece(b, k);
@@ -147,10 +149,11 @@ function restoreAll(b: Board, all: readonly number[], from: Saved, state: State)
 class Cooling {
   temperature: number;
   readonly #hottest: number;
-  #length = ROUND;
+  #length: number;
   #begun = 0;
 
-  constructor(share: number) {
+  constructor(share: number, steps: number) {
+    this.#length = Math.max(SHORTEST, ROUND_PER_STEP * steps);
     this.#hottest = HOTTEST * share;
     this.temperature = this.#hottest;
   }
@@ -167,14 +170,16 @@ class Cooling {
     return isNew;
   }
 }
-const ROUND = E('ROUND', 3000);
-const LONGER = E('LONGER', 1.5);
+/** Pieces placed again in the first round: at least so many, and more where there is more to place. */
+const SHORTEST = 500;
+const ROUND_PER_STEP = 2.5;
+const LONGER = 1.5;
 /** Share of what a piece costs on average, less where there are many; and how far that falls in a round. */
-const HOTTEST = E('HOT', 0.02);
-const COLDEST = E('COLD', 0.002);
+const HOTTEST = 0.06;
+const COLDEST = 0.002;
 
 /** Pieces on time are looked at too: their going sooner is a gain, and makes room. */
-const ON_TIME_INTEREST = E('INT', 1);
+const ON_TIME_INTEREST = 1;
 
 /** What each piece costs as it stands, and when it is worked on. */
 class State {
@@ -232,7 +237,7 @@ class State {
   group(r: () => number): number[] {
     const seed = this.#dear(r);
     const out = [seed];
-    const most = 1 + Math.floor(r() * E('GRP', 4));
+    const most = 1 + Math.floor(r() * 2);
     if (r() < 0.7)
       for (const k of blockersOf(this.#b, seed, r))
         if (out.length <= most && !out.includes(k) && this.#canMove[k]) out.push(k);
@@ -353,6 +358,24 @@ function inKeyOrder(b: Board, keys: ReadonlyMap<number, number>): number[] {
     out.push(i);
   };
   for (const i of [...keys.keys()].sort((x, y) => keys.get(x)! - keys.get(y)! || x - y)) visit(i);
+  return out;
+}
+
+/** Another hand or place for one or two steps than they have: what is soonest for a step need not be best for the rest. */
+function wishes(b: Board, group: readonly number[], r: () => number): number[] {
+  const { pieces, steps } = b.model;
+  const out: number[] = [];
+  for (let n = 1 + Math.floor(r() * 2); n > 0; n--) {
+    const own = pieces[group[Math.floor(r() * group.length)]!]!.steps;
+    const i = own[Math.floor(r() * own.length)]!;
+    const { ways, fixed } = steps[i]!;
+    if (fixed || ways.length === 0) continue;
+    const way = Math.floor(r() * ways.length);
+    const { crews } = ways[way]!;
+    if (ways.length === 1 && crews.length < 2) continue;
+    b.wish[i] = wishOf(way, Math.floor(r() * crews.length));
+    out.push(i);
+  }
   return out;
 }
 
