@@ -13,7 +13,7 @@ import { orderByRule, RULES, worstFirst } from './engine/rules.ts';
  * @param evaluations how many whole orders may be tried, at least 1
  * Cost: O(evaluations * steps * words scanned)
  */
-export function planAfresh(problem: Problem, previous: Plan | null = null, evaluations = 6): Plan {
+export function planAfresh(problem: Problem, previous: Plan | null = null, evaluations = 4): Plan {
   const draft = newDraft(problem, previous);
   buildBest(draft, evaluations);
   return finish(draft);

@@ -43,6 +43,7 @@ export function rowFor(line: Line, units: number): Bits {
 /** Takes `units` (or, below 0, gives them back) over a range of slots. */
 export function take(line: Line, from: number, until: number, units: number): void {
   const { used, asked, fits, capacity } = line;
+  const wasTouched = line.isTouched;
   line.isTouched = true;
   if (until > used.length - 1) until = used.length - 1;
   if (!line.isCounted) {
@@ -51,7 +52,8 @@ export function take(line: Line, from: number, until: number, units: number): vo
       if (units < 0) return setRange(row, from, until);
       if (lastClear(row, from, until) < 0) return clearRange(row, from, until);
     }
-    count(line);
+    if (wasTouched) count(line);
+    else line.isCounted = true;
   }
   for (let k = from; k < until; k++) used[k]! += units;
   for (let i = 0; i < asked.length; i++) {
