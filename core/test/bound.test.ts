@@ -61,8 +61,8 @@ describe('what no plan can better', () => {
     ['ft10', 4650, 0.8],
   ])('%s: not above the proven optimum, and not far below', (name, optimum, least) => {
     const { bound } = solveNeutral(load(name), { ...once, evaluations: 0, boundRounds: 20 });
-    expect(bound).toBeLessThanOrEqual(optimum + 1e-6);
-    expect(bound).toBeGreaterThanOrEqual(optimum * least);
+    expect(bound!).toBeLessThanOrEqual(optimum + 1e-6);
+    expect(bound!).toBeGreaterThanOrEqual(optimum * least);
   });
   test('counts the hours of the only hands: many jobs for one person cannot all be first', () => {
     // Smith 1956: weighted flow on one machine is least by weight over time; common textbook result.
@@ -75,9 +75,9 @@ describe('what no plan can better', () => {
     const { bound, cost, plan } = solveNeutral(instance, { ...once, boundRounds: 30 });
     expect(judge(instance, plan).faults).toEqual([]);
     expect(cost).toBeGreaterThanOrEqual(best);
-    expect(bound).toBeLessThanOrEqual(best);
+    expect(bound!).toBeLessThanOrEqual(best);
     const alone = jobs.reduce((n, j) => n + j.weight * j.minutes, 0);
-    expect(bound).toBeGreaterThan(2 * alone);
+    expect(bound!).toBeGreaterThan(2 * alone);
   });
   test(`in ${RUNS} workshops no piece is ready before it could be alone, and no plan is less late`, () => {
     for (let seed = 1; seed <= RUNS; seed++) {

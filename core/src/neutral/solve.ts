@@ -24,8 +24,8 @@ export type Solved = {
   readonly plan: NeutralPlan;
   readonly cost: number;
   readonly evaluations: number;
-  /** No plan costs less; the best one may cost more. */
-  readonly bound: number;
+  /** No plan costs less; the best one may cost more. Null: there are too many steps to say. */
+  readonly bound: number | null;
   /** Steps for which there is no room before the horizon. */
   readonly left: number;
 };
@@ -36,18 +36,24 @@ export function solveNeutral(instance: NeutralInstance, options: Solve): Solved 
   const board = newBoard(compiled.model);
   const scratch = newScratch(compiled.model.steps.length, false);
   options.onCompiled?.();
-  const isQuick = compiled.stepIds.length <= MOST_QUICK;
-  const known = isQuick ? leastCosts(compiled.model) : undefined;
-  const bound = lowerBound(compiled.model, Infinity, options.boundRounds ?? 0);
+  const isSmall = compiled.stepIds.length <= MOST_PRUNED;
+  const known = isSmall ? leastCosts(compiled.model) : undefined;
   const begun = options.clock?.() ?? 0;
   buildFirst(board, scratch, options, () => options.onFirst?.(boardCost(board), (options.clock?.() ?? 0) - begun));
   const evaluations = improve(board, scratch, { ...options, ...(known ? { leastCosts: known } : {}) });
   const left = board.start.reduce((n, at) => n + (at < 0 ? 1 : 0), 0);
-  return { plan: planOf(instance, compiled, board), cost: boardCost(board), evaluations, bound, left };
+  const plan = planOf(instance, compiled, board);
+  const cost = boardCost(board);
+  // Last, since it empties the board.
+  const isBounded = compiled.stepIds.length <= MOST_BOUNDED;
+  const bound = isBounded ? lowerBound(compiled.model, Infinity, options.boundRounds ?? 0) : null;
+  return { plan, cost, evaluations, bound, left };
 }
 
-/** For more steps the first plan must not wait for what it would cost each piece alone. */
-const MOST_QUICK = 6000;
+/** With more steps, giving up early what cannot pay saves less than it takes to know what each piece costs at best. */
+const MOST_PRUNED = 400;
+/** With more steps no bound is worked out. */
+const MOST_BOUNDED = 6000;
 
 /** Rules in the order they are tried: the one that is best most often first. */
 const ORDER = [1, 2, 3, 0, 4];

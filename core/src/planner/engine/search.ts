@@ -151,11 +151,13 @@ class Cooling {
   readonly #hottest: number;
   #length: number;
   #begun = 0;
+  /** The first round is nearly cold, since there may be no time for a second; each is hotter than the one before. */
+  #heat = FIRST_HEAT;
 
   constructor(share: number, steps: number) {
     this.#length = Math.max(SHORTEST, ROUND_PER_STEP * steps);
     this.#hottest = HOTTEST * share;
-    this.temperature = this.#hottest;
+    this.temperature = this.#hottest * this.#heat;
   }
 
   isNewRound(done: number): boolean {
@@ -164,9 +166,10 @@ class Cooling {
     if (isNew) {
       this.#begun = done;
       this.#length *= LONGER;
+      this.#heat = Math.min(1, this.#heat * HOTTER);
       share = 0;
     }
-    this.temperature = this.#hottest * COLDEST ** share;
+    this.temperature = this.#hottest * this.#heat * COLDEST ** share;
     return isNew;
   }
 }
@@ -177,6 +180,8 @@ const LONGER = 1.5;
 /** Share of what a piece costs on average, less where there are many; and how far that falls in a round. */
 const HOTTEST = 0.06;
 const COLDEST = 0.002;
+const FIRST_HEAT = 0.05;
+const HOTTER = 3;
 
 /** Pieces on time are looked at too: their going sooner is a gain, and makes room. */
 const ON_TIME_INTEREST = 1;
