@@ -13,12 +13,14 @@ import {
   promiseFor,
   remedies,
   replan,
+  soundPart,
   type RouteEdit,
   type RouteInput,
   type Survey,
   templateById,
   TEMPLATES,
   verify,
+  withAside,
   type ZoneChoice,
 } from '@app/core';
 
@@ -78,10 +80,13 @@ function route(input: Record<string, unknown>): Answer {
 
 function plan(input: Record<string, unknown>): Answer {
   const problem = problemIn(input);
-  const faults = problemFaults(problem);
-  if (faults.length > 0) return failed(faults.join('\n'));
+  const sound = soundPart(problem);
+  if (!sound.problem) return failed(sound.faults.join('\n'));
   const previous = input['previous'] as Plan | undefined;
-  return done(previous ? replan(problem, previous, (input['touched'] ?? []) as string[]) : planAfresh(problem));
+  const found = previous
+    ? replan(sound.problem, previous, (input['touched'] ?? []) as string[])
+    : planAfresh(sound.problem);
+  return done({ ...withAside(found, sound.aside), faults: sound.faults });
 }
 
 /** What can be promised for a piece that is not in the problem yet. */

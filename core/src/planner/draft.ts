@@ -141,6 +141,8 @@ function whyNoRoom(draft: Draft, i: number): string {
   if (scratch.left?.[i] === GIVEN_UP) return tightWords(draft, i);
   if (engine.ways.length === 0) return whoOrWhereIsMissing(problem, step);
   const earliest = readyFor(board, engine);
+  if ((step.pin.notBefore ?? 0) >= problem.horizon)
+    return 'It may not start before a day after the plan ends; say when it is expected.';
   if (earliest > compiled.model.slots)
     return 'What it waits for never dries in the climate given; warm the place or choose another product.';
   const helps = (requirement: number) => seek(board, i, earliest, 0, requirement);

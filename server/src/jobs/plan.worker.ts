@@ -5,11 +5,12 @@ import {
   planDiff,
   type PieceMove,
   type Problem,
-  problemFaults,
   replan,
   scoreOf,
+  soundPart,
   type Score,
   verify,
+  withAside,
 } from '@app/core';
 
 export type PlanTask = {
@@ -39,10 +40,11 @@ const IMPROVE = { milliseconds: 500, evaluations: 800 };
 /** Plans and verifies in a thread of its own; nothing unverified leaves it. */
 export default function solve(task: PlanTask): PlanResult {
   const { problem, previous, movesSince } = task;
-  const faults = problemFaults(problem);
-  if (faults.length > 0) return { kind: 'refused', reasons: faults };
-  const plan = planFor(task);
-  const broken = verify(problem, plan);
+  const sound = soundPart(problem);
+  if (!sound.problem) return { kind: 'refused', reasons: sound.faults };
+  const found = planFor({ ...task, problem: sound.problem });
+  const broken = verify(sound.problem, found);
+  const plan = withAside(found, sound.aside);
   if (broken.length > 0) return { kind: 'refused', reasons: broken.map((v) => `${v.rule}: ${v.words}`) };
   const scores =
     task.mode === 'improve' && previous
