@@ -88,6 +88,7 @@ test('why a late piece is late adds up, and names the chain that decides it', as
   const panel = page.getByRole('complementary', { name: 'Why then?' });
   await expect(panel.getByText('from here to ready')).toBeVisible();
   await expect(panel.getByText('The chain that decides it')).toBeVisible();
+  await expect(panel.getByTestId('alone')).toContainText(/Even alone in the shop|Alone in the shop it could be ready/);
   await panel.getByLabel('Piece').selectOption({ label: 'Bookcase' });
   await expect(panel.getByText('drying', { exact: true })).toBeVisible();
 });

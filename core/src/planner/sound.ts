@@ -35,7 +35,7 @@ export function soundPart(given: Problem): Sound | { readonly problem: null; rea
   });
   const people = given.people.map((person) => {
     faults.push(...shiftFaults(person.name, person.hours));
-    const wrong = SKILLS.filter((skill) => person.skills[skill] !== undefined && !(person.skills[skill]! > 0));
+    const wrong = SKILLS.filter((skill) => !((person.skills[skill] ?? 1) > 0));
     for (const skill of wrong)
       faults.push(`${person.name}'s speed at "${skill}" is ${person.skills[skill]}; enter a number above 0.`);
     const skills = Object.fromEntries(
