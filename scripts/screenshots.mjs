@@ -21,7 +21,13 @@ const SHOTS = [
   {
     name: 'plan-why',
     path: '/plan',
-    act: (p) => p.getByRole('button', { name: 'Why?' }).click(),
+    act: async (p) => {
+      await p.getByRole('button', { name: 'Why?' }).click();
+      await p
+        .getByTestId('alone')
+        .getByText(/lone in the shop/)
+        .waitFor();
+    },
   },
   { name: 'plan-what-if', path: '/plan', act: whatIf },
   { name: 'today', path: '/today' },

@@ -54,11 +54,13 @@ export function WhyPanel({
         )}{' '}
         <HealthMark health={healthOf(piece, view.plan, now)} />
       </p>
-      {ready !== undefined && alone !== undefined && (
+      {ready !== undefined && (
         <p className="text-table text-sub" data-testid="alone">
-          {ready - alone < SAME_MINUTES
-            ? 'Even alone in the shop it could not be ready sooner.'
-            : `Alone in the shop it could be ready ${sayTime(alone, saying)} at the soonest; no plan can be quicker than that.`}
+          {alone === undefined
+            ? 'Looking whether any plan could be quicker…'
+            : ready - alone < SAME_MINUTES
+              ? 'Even alone in the shop it could not be ready sooner.'
+              : `Alone in the shop it could be ready ${sayTime(alone, saying)} at the soonest; no plan can be quicker than that.`}
         </p>
       )}
       {view.plan.unplanned
