@@ -164,7 +164,7 @@ export function compile(instance: NeutralInstance): Compiled {
       release,
       due: slot(p.due),
       floor: p.floor,
-      holdUntilDue: p.holdUntilDue,
+      staysUntil: p.holdUntilDue ? slot(p.due) : 0,
       isHere: false,
       rank: 0,
       lateCost: 100 * p.weight * grid,

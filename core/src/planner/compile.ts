@@ -169,7 +169,8 @@ export function compileProblem(problem: Problem, previous: Plan | null, frozen: 
       release: grid.ceil(p.arrival),
       due: p.due === null ? Infinity : grid.rawFloor(p.due),
       floor: p.floor_units ?? 0,
-      holdUntilDue: p.due !== null && p.staysUntilDue === true,
+      // Away only once its date has come, also when that is between two slots.
+      staysUntil: p.due !== null && p.staysUntilDue === true ? grid.ceil(p.due) : 0,
       isHere: p.arrival <= problem.now,
       rank: p.told ? 1 : 0,
       ...urgency(p, problem.taste ?? PLANNING_DEFAULTS.taste),

@@ -125,7 +125,8 @@ export type EnginePiece = {
   readonly release: number;
   readonly due: number;
   readonly floor: number;
-  readonly holdUntilDue: boolean;
+  /** Slot until which it stands on the floor although it is done; 0: it leaves when it is. */
+  readonly staysUntil: number;
   /** Stands on the floor already, whether it fits or not. */
   readonly isHere: boolean;
   /** Pieces of a higher rank go first in every rule: told promises before dates nobody was told. */

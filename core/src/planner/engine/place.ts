@@ -154,7 +154,7 @@ export function stayOf(b: Board, piece: number): { from: number; until: number; 
     const d = doneSlot(b, i);
     if (d > done) done = d;
   }
-  return { from: p.isHere ? 0 : from, until: p.holdUntilDue && p.due > done ? p.due : done, done };
+  return { from: p.isHere ? 0 : from, until: Math.max(p.staysUntil, done), done };
 }
 
 /**
