@@ -2,7 +2,7 @@ import type { Instant } from '../quantities/units.ts';
 import { byUrgency } from './stockTimes.ts';
 import { planAfresh } from './construct.ts';
 import { doneOf, type Draft, finish, newDraft } from './draft.ts';
-import { clearBoard, lift, put, readyFor, seekOnly } from './engine/board.ts';
+import { clearBoard, latestFor, lift, put, readyFor, seekOnly } from './engine/board.ts';
 import { latenessCost } from './engine/cost.ts';
 import { giveFloorBack, liftPiece, placePiece, placeSteps, settleFloor, takeFloor } from './engine/place.ts';
 import { GRID_MINUTES, type PieceToPlan, type Plan, type Problem } from './model.ts';
@@ -140,7 +140,9 @@ function stay({ board, compiled }: Draft, i: number): boolean {
   const { home } = engine;
   if (!home || !engine.preds.every((p) => board.start[p.step]! >= 0) || readyFor(board, engine) > home.start)
     return false;
-  if (!seekOnly(board, i, home.way, home.crew, home.start)) return false;
+  // What it waits for may have come sooner, so that its window has passed by its old time: then it takes a rescue first.
+  const isPast = home.start > latestFor(board, engine) && engine.rescue_minutes >= 0;
+  if (!seekOnly(board, i, home.way, home.crew, home.start, isPast ? engine.rescue_minutes : 0)) return false;
   const { start, end, hold, way, crew } = board.found;
   put(board, i, start, end, hold, way, crew);
   return true;
