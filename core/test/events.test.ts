@@ -13,10 +13,12 @@ import { randomFrom, type RandomPiece, randomWorkshop } from './fixtures/randomW
 
 const RUNS = process.env['MOKUME_LONG'] ? 1000 : 6;
 const EVENTS = 8;
+/** Workshops that once broke the floor and a window; they are lived through every time. */
+const KNOWN = [32, 51];
 
 // People tap late, early, out of order, twice a day, or not at all; whatever happened, the next plan must be right.
 test(`after any ${EVENTS} events in ${RUNS} workshops the plan is feasible and nothing that happened has moved`, () => {
-  for (let seed = 1; seed <= RUNS; seed++) {
+  for (const seed of new Set([...Array.from({ length: RUNS }, (_, k) => k + 1), ...KNOWN])) {
     const r = randomFrom(seed * 7919);
     const w = randomWorkshop(seed, 3);
     let now = w.now;
