@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { limitsOf, type NeutralInstance, planAfresh, scoreOf, solveNeutral } from '../src/index.ts';
 import { judge } from './fixtures/neutralJudge.ts';
+import { piece, shop, step } from './fixtures/neutralShop.ts';
 import { randomWorkshop } from './fixtures/randomWorkshop.ts';
 
 const RUNS = process.env['MOKUME_LONG'] ? 500 : 5;
@@ -9,43 +10,18 @@ const load = (name: string) =>
   JSON.parse(readFileSync(new URL(`../../bench/instances/${name}.json`, import.meta.url), 'utf8')) as NeutralInstance;
 const once = { seed: 1, evaluations: 400, isOver: () => false };
 
-/** One person, one job a piece, all there from the start. */
-const oneBench = (jobs: readonly { readonly minutes: number; readonly weight: number }[]): NeutralInstance => ({
-  format: 'workshop/1',
-  name: 'one bench',
-  grid: 5,
-  horizon: 20160,
-  calendars: { always: [[0, 20160]] },
-  staff: [{ id: 's', skills: ['x'], calendar: 'always' }],
-  stations: [{ id: 'b', capacity: 99, calendar: null }],
-  tools: [],
-  floor: { capacity: 999 },
-  pieces: jobs.map((j, i) => ({
-    id: `p${i}`,
-    release: 0,
-    due: 20160,
-    weight: j.weight,
-    floor: 0,
-    holdUntilDue: false,
-    steps: [
-      {
-        id: `s${i}`,
-        zone: 'z',
-        skill: 'x',
-        staff: 1,
-        duration: j.minutes,
-        split: false,
-        station: 'b',
-        units: 1,
-        tool: null,
-        group: null,
-        hold: 0,
-        cure: 0,
-        after: [],
-      },
-    ],
-  })),
-});
+/** One person, one job a piece, all there from the start; times in slots. */
+const oneBench = (jobs: readonly { readonly slots: number; readonly weight: number }[]): NeutralInstance =>
+  shop(
+    jobs.map((j, k) =>
+      piece(`p${k}`, [step(`s${k}`, j.slots, { skill: 'x', staff: 1, station: 'free' })], 4000, j.weight),
+    ),
+    {
+      horizon: 20_000,
+      calendars: { always: [[0, 20_000]] },
+      staff: [{ id: 's', skills: ['x'], calendar: 'always' }],
+    },
+  );
 
 describe('what no plan can better', () => {
   // Proven optima of the neutral benchmark by a general constraint solver; job shops: Fisher & Thompson 1963, Lawrence 1984.
@@ -66,17 +42,17 @@ describe('what no plan can better', () => {
   });
   test('counts the hours of the only hands: many jobs for one person cannot all be first', () => {
     // Smith 1956: weighted flow on one machine is least by weight over time; common textbook result.
-    const jobs = Array.from({ length: 30 }, (_, i) => ({ minutes: 60 + ((i * 35) % 240), weight: 1 + ((i * 7) % 5) }));
+    const jobs = Array.from({ length: 30 }, (_, i) => ({ slots: 12 + ((i * 7) % 48), weight: 1 + ((i * 7) % 5) }));
     let at = 0;
     let best = 0;
-    for (const j of [...jobs].sort((a, b) => b.weight / b.minutes - a.weight / a.minutes))
-      best += j.weight * (at += j.minutes);
+    for (const j of [...jobs].sort((a, b) => b.weight / b.slots - a.weight / a.slots))
+      best += j.weight * (at += 5 * j.slots);
     const instance = oneBench(jobs);
     const { bound, cost, plan } = solveNeutral(instance, { ...once, boundRounds: 30 });
     expect(judge(instance, plan).faults).toEqual([]);
     expect(cost).toBeGreaterThanOrEqual(best);
     expect(bound!).toBeLessThanOrEqual(best);
-    const alone = jobs.reduce((n, j) => n + j.weight * j.minutes, 0);
+    const alone = jobs.reduce((n, j) => n + j.weight * 5 * j.slots, 0);
     expect(bound!).toBeGreaterThan(2 * alone);
   });
   test(`in ${RUNS} workshops no piece is ready before it could be alone, and no plan is less late`, () => {

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { instanceFaults, type NeutralInstance, type NeutralStep, solveNeutral } from '../src/index.ts';
 import { judge } from './fixtures/neutralJudge.ts';
+import { after, piece, shop, step } from './fixtures/neutralShop.ts';
 import { randomFrom } from './fixtures/randomWorkshop.ts';
 
 const load = (name: string) =>
@@ -55,54 +56,6 @@ describe('a search', () => {
       last = cost;
     }
   });
-});
-
-const step = (id: string, duration: number, more: Partial<NeutralStep> = {}): NeutralStep => ({
-  id,
-  zone: 'body',
-  skill: 'any',
-  staff: 0,
-  duration: duration * 5,
-  split: false,
-  station: 'm0',
-  units: 1,
-  tool: null,
-  group: null,
-  hold: 0,
-  cure: 0,
-  after: [],
-  ...more,
-});
-const after = (id: string, min = 0, max: number | null = null) => ({
-  step: id,
-  min: min * 5,
-  max: max === null ? null : max * 5,
-});
-const shop = (pieces: NeutralInstance['pieces'], more: Partial<NeutralInstance> = {}): NeutralInstance => ({
-  format: 'workshop/1',
-  name: 'textbook',
-  grid: 5,
-  horizon: 5000,
-  calendars: {},
-  staff: [],
-  stations: [
-    { id: 'm0', capacity: 1, calendar: null },
-    { id: 'm1', capacity: 1, calendar: null },
-    { id: 'free', capacity: 99, calendar: null },
-  ],
-  tools: [],
-  floor: { capacity: 99 },
-  pieces,
-  ...more,
-});
-const piece = (id: string, steps: NeutralStep[], due = 900, weight = 1) => ({
-  id,
-  release: 0,
-  due: due * 5,
-  weight,
-  floor: 0,
-  holdUntilDue: false,
-  steps,
 });
 
 describe('textbook facts', () => {

@@ -1,5 +1,6 @@
 import { type Board, clearBoard, newBoard } from '../planner/engine/board.ts';
-import { leastCosts, lowerBound } from '../planner/engine/bound.ts';
+import { leastCosts } from '../planner/engine/alone.ts';
+import { lowerBound } from '../planner/engine/bound.ts';
 import { boardCost } from '../planner/engine/cost.ts';
 import { newScratch, placePiece, type Scratch } from '../planner/engine/place.ts';
 import { orderByRule, RULES } from '../planner/engine/rules.ts';
@@ -46,7 +47,7 @@ export function solveNeutral(instance: NeutralInstance, options: Solve): Solved 
   const cost = boardCost(board);
   // Last, since it empties the board.
   const isBounded = compiled.stepIds.length <= MOST_BOUNDED;
-  const bound = isBounded ? lowerBound(compiled.model, Infinity, options.boundRounds ?? 0) : null;
+  const bound = isBounded ? lowerBound(compiled.model, options.boundRounds ?? 0) : null;
   return { plan, cost, evaluations, bound, left };
 }
 

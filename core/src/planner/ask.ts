@@ -1,6 +1,7 @@
 import type { Instant } from '../quantities/units.ts';
 import { type Draft, newDraft } from './draft.ts';
 import { lift } from './engine/board.ts';
+import { withFollowers } from './followers.ts';
 import { GRID_MINUTES, type Plan, type Problem } from './model.ts';
 import { onBoard } from './onBoard.ts';
 
@@ -14,12 +15,9 @@ export function asked(problem: Problem, plan: Plan): Draft {
 export const slotOf = (draft: Draft, at: Instant) => Math.ceil((at - draft.compiled.origin) / GRID_MINUTES);
 export const instantOf = (draft: Draft, slot: number): Instant => draft.compiled.origin + slot * GRID_MINUTES;
 
-/** Takes a step, and what comes after it on the piece, off the board; gives back what puts them all where they were. */
-export function withoutFollowers(draft: Draft, i: number): number[] {
-  const { model } = draft.compiled;
-  const own = model.pieces[model.steps[i]!.piece]!.steps;
-  const off = new Set([i]);
-  for (const k of own) if (model.steps[k]!.preds.some((p) => off.has(p.step))) off.add(k);
-  for (const k of off) if (!model.steps[k]!.fixed) lift(draft.board, k);
-  return [...off];
+/** Takes a step, and what comes after it on the piece, off the board. @returns those steps */
+export function withoutFollowers({ board, compiled }: Draft, i: number): number[] {
+  const off = withFollowers(compiled.model, i);
+  for (const k of off) if (!compiled.model.steps[k]!.fixed) lift(board, k);
+  return off;
 }

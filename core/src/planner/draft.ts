@@ -4,6 +4,7 @@ import { claimsAt, sayClaims } from './claims.ts';
 import { type Board, doneSlot, latestFor, lift, newBoard, put, readyFor, seek } from './engine/board.ts';
 import { LIFT } from './engine/engineModel.ts';
 import { GIVEN_UP, newScratch, type Scratch } from './engine/place.ts';
+import { withFollowers } from './followers.ts';
 import {
   GRID_MINUTES,
   type Notice,
@@ -114,16 +115,12 @@ function noticesOf(draft: Draft, i: number, at: Placement): Notice[] {
 
 /** What forbids the time a step is pinned to, with everything else where it is and its followers free to follow. */
 function claimsAtPin({ compiled, board, scratch }: Draft, i: number, at: Instant) {
-  const { steps, pieces } = compiled.model;
-  const kept: (readonly [number, number, number, number, number, number])[] = [];
-  const off = new Set([i]);
-  for (const k of pieces[steps[i]!.piece]!.steps)
-    if (off.has(k) || steps[k]!.preds.some((p) => off.has(p.step))) {
-      off.add(k);
-      if (steps[k]!.fixed || board.start[k]! < 0) continue;
-      kept.push([k, board.start[k]!, board.end[k]!, board.hold[k]!, board.way[k]!, board.crew[k]!]);
-      lift(board, k);
-    }
+  const { steps } = compiled.model;
+  const { start, end, hold, way, crew } = board;
+  const kept = withFollowers(compiled.model, i)
+    .filter((k) => !steps[k]!.fixed && start[k]! >= 0)
+    .map((k) => [k, start[k]!, end[k]!, hold[k]!, way[k]!, crew[k]!] as const);
+  for (const [k] of kept) lift(board, k);
   const claims = claimsAt({ compiled, board, scratch }, i, Math.floor((at - compiled.origin) / GRID_MINUTES));
   for (const k of kept) put(board, ...k);
   return claims.length > 0 ? claims : (['order'] as const);

@@ -1,6 +1,7 @@
 import type { Instant } from '../quantities/units.ts';
 import { compileProblem } from './compile.ts';
-import { aloneIn, type CostOfDone, lowerBound } from './engine/bound.ts';
+import { aloneIn } from './engine/alone.ts';
+import { type CostOfDone, lowerBound } from './engine/bound.ts';
 import { GRID_MINUTES, type Plan, type Problem } from './model.ts';
 
 /** What no plan can better, however long it is looked for; the best plan there is may still not reach it. */
@@ -29,7 +30,7 @@ export function limitsOf(problem: Problem, plan: Plan, rounds = 40): Limits {
   const { done } = aloneIn(model);
   return {
     ready: Object.fromEntries(pieces.map((p, k) => [p.id, Math.max(p.arrival, soonest(done[k]!))])),
-    toldLate: lowerBound(model, Infinity, rounds, lateness(true)),
-    otherLate: lowerBound(model, Infinity, rounds, lateness(false)),
+    toldLate: lowerBound(model, rounds, lateness(true)),
+    otherLate: lowerBound(model, rounds, lateness(false)),
   };
 }

@@ -1,5 +1,5 @@
+import { type Alone, aloneIn, leastSlots } from './alone.ts';
 import { isSet } from './bits.ts';
-import { type Board, clearBoard, newBoard, readyFor, seekWay } from './board.ts';
 import { type EngineModel, SPAN } from './engineModel.ts';
 import { costOfDone } from './cost.ts';
 
@@ -12,133 +12,19 @@ const wholeCost: CostOfDone = (model, piece, done) => costOfDone(model.pieces[pi
  * A cost that no plan of the model can be below: each piece alone in the shop with what is fixed, and the work of all of
  * them on the scarcest hands, workplace or floor, spread over the hours there are. Windows, set-ups and the order on a
  * bench are left out, so the true optimum may be well above it.
- * @param upper cost of a plan that is known
  * @param rounds how often the prices of the hours are mended; 0: every piece alone only
  * Field terms: critical-path bound; Lagrangian bound of a preemptive transportation relaxation, the cost of a
  * piece spread evenly over its units of work (after the mean busy times of Goemans 1997)
  */
-export function lowerBound(model: EngineModel, upper: number, rounds: number, costOf: CostOfDone = wholeCost): number {
+export function lowerBound(model: EngineModel, rounds: number, costOf: CostOfDone = wholeCost): number {
   const alone = aloneIn(model);
   let best = 0;
   for (let k = 0; k < model.pieces.length; k++) best += costOf(model, k, alone.done[k]!);
   if (rounds === 0) return best;
   for (const pool of [...crewPools(model, alone), ...linePools(model, alone), ...floorPool(model, alone)])
-    best = Math.max(best, priced(model, pool, alone.done, upper, rounds, costOf));
+    best = Math.max(best, priced(model, pool, alone.done, rounds, costOf));
   return best;
 }
-
-/** Each piece as if no other were there: when a step may begin and the piece be done at best. */
-type Alone = {
-  readonly start: Float64Array;
-  /** Slots from the end of a step to the end of its piece, at least. */
-  readonly tail: Float64Array;
-  readonly done: Float64Array;
-};
-
-/** @see Alone. Empties the board of the model. */
-export function aloneIn(model: EngineModel): Alone {
-  const b = newBoard(model);
-  const n = model.steps.length;
-  const start = new Float64Array(n);
-  const tail = tailsOf(model);
-  const done = new Float64Array(model.pieces.length);
-  for (let k = 0; k < model.pieces.length; k++) {
-    const own = model.pieces[k]!.steps;
-    const ends = new Map<number, number[]>();
-    for (const i of own) {
-      const out = model.steps[i]!.fixed ? null : earliest(b, i, ends);
-      start[i] = out ? out.start : model.steps[i]!.fixed!.start;
-      done[k] = Math.max(done[k]!, out ? out.done : model.steps[i]!.fixed!.done);
-      if (out) ends.set(i, out.ends);
-    }
-    done[k] = Math.max(done[k]!, ownWork(model, k, start, tail));
-  }
-  clearBoard(b);
-  return { start, tail, done };
-}
-
-/** Slots from the end of each step to the end of its piece, at least, by links and work alone. */
-export function tailsOf(model: EngineModel): Float64Array {
-  const tail = new Float64Array(model.steps.length);
-  for (const { steps: own } of model.pieces)
-    for (let n = own.length - 1; n >= 0; n--) {
-      const i = own[n]!;
-      const step = model.steps[i]!;
-      tail[i] = Math.max(tail[i]!, step.cure);
-      for (const p of step.preds)
-        tail[p.step] = Math.max(tail[p.step]!, p.minSlots + (step.fixed ? 0 : least(model, i)) + tail[i]);
-    }
-  return tail;
-}
-
-/**
- * What each piece costs at best, alone in the shop; lets a search give up early what cannot pay. Empties the board.
- * Cost: that of placing every step once in each way
- */
-export function leastCosts(model: EngineModel): Float64Array {
-  const { done } = aloneIn(model);
-  return Float64Array.from(model.pieces, (p, k) => costOfDone(p, done[k]!));
-}
-
-/** Fewest slots a step can take, in the fastest way. */
-function least(model: EngineModel, i: number): number {
-  const step = model.steps[i]!;
-  const fastest = step.ways.reduce((most, w) => Math.max(most, w.speed), 0);
-  return fastest === 0 || step.slots === 0 ? 0 : Math.min(step.slots, Math.floor(step.slots / fastest));
-}
-
-/** By way, the first end of a step with nothing but what is fixed in its way; those it waits for at their own best. */
-function earliest(b: Board, i: number, ends: ReadonlyMap<number, readonly number[]>) {
-  const { model } = b;
-  const step = model.steps[i]!;
-  let ready = readyFor(b, { ...step, preds: step.preds.filter((p) => model.steps[p.step]!.fixed) });
-  for (const p of step.preds) {
-    const before = ends.get(p.step);
-    if (!before) continue;
-    let first = Infinity;
-    before.forEach((end, w) => {
-      const film = model.steps[p.step]!.ways[w]?.film;
-      const at = p.stage >= 0 && film ? Math.ceil((film.minutes(p.stage, end) + p.min_minutes) / 5) : end + p.minSlots;
-      if (at < first) first = at;
-    });
-    if (first > ready) ready = first;
-  }
-  let start: number = model.slots;
-  let done: number = model.slots;
-  const out = step.ways.map((way, w) => {
-    if (!seekWay(b, i, w, ready)) return Infinity;
-    start = Math.min(start, b.found.start);
-    const film = step.doneStage >= 0 ? way.film : null;
-    const { end } = b.found;
-    done = Math.min(done, film ? Math.ceil(film.minutes(step.doneStage, end) / 5) : end + step.cure);
-    return end;
-  });
-  return { start, done, ends: out };
-}
-
-/** When a piece can be done at best, by its own work on a thing there is one of: some of it, what is before and after it. */
-function ownWork(model: EngineModel, k: number, start: Float64Array, tail: Float64Array): number {
-  const on = new Map<unknown, number[]>();
-  for (const i of model.pieces[k]!.steps) {
-    const { ways, fixed } = model.steps[i]!;
-    if (fixed || ways.length !== 1) continue;
-    for (const t of ways[0]!.takes)
-      if (t.line.capacity === t.units && t.span !== SPAN.wet && t.span !== SPAN.setting)
-        on.set(t.line, [...(on.get(t.line) ?? []), i]);
-  }
-  let latest = 0;
-  for (const steps of on.values()) {
-    if (steps.length > MOST_TOGETHER) continue;
-    for (const from of steps)
-      for (const to of steps) {
-        let work = 0;
-        for (const i of steps) if (start[i]! >= start[from]! && tail[i]! >= tail[to]!) work += least(model, i);
-        if (work > 0) latest = Math.max(latest, start[from]! + work + tail[to]!);
-      }
-  }
-  return latest;
-}
-const MOST_TOGETHER = 60;
 
 /** Work that must be fitted into the same hours: so many units of a piece, none before `from`, the piece done `tail` later. */
 type Load = { readonly piece: number; readonly units: number; readonly from: number; readonly tail: number };
@@ -160,7 +46,7 @@ function crewPools(model: EngineModel, alone: Alone): Pool[] {
     const within = [...sets.values()].filter((s) => [...s.who].every((p) => who.has(p))).flatMap((s) => s.steps);
     const loads = within.map((i) => {
       const hands = Math.min(...model.steps[i]!.ways.flatMap((w) => w.crews.map((c) => c.length)));
-      return loadOf(model, alone, i, hands * least(model, i));
+      return loadOf(model, alone, i, hands * leastSlots(model, i));
     });
     const width = widthOf(model);
     const room = new Float64Array(Math.ceil(model.slots / width));
@@ -181,7 +67,7 @@ function linePools(model: EngineModel, alone: Alone): Pool[] {
     for (const t of step.ways[0]!.takes) {
       if (t.span === SPAN.wet || t.span === SPAN.setting || t.span === SPAN.sticky) continue;
       if (!loads.has(t.line)) loads.set(t.line, []);
-      loads.get(t.line)!.push(loadOf(model, alone, i, t.units * least(model, i)));
+      loads.get(t.line)!.push(loadOf(model, alone, i, t.units * leastSlots(model, i)));
     }
   });
   const width = widthOf(model);
@@ -199,7 +85,7 @@ function floorPool(model: EngineModel, alone: Alone): Pool[] {
   const loads = model.pieces.flatMap((p, piece): Load[] => {
     // What stands here takes its floor whether it fits or not.
     if (p.floor === 0 || p.isHere || p.steps.some((i) => model.steps[i]!.fixed)) return [];
-    const stay = p.steps.reduce((most, i) => Math.max(most, least(model, i) + alone.tail[i]!), 0);
+    const stay = p.steps.reduce((most, i) => Math.max(most, leastSlots(model, i) + alone.tail[i]!), 0);
     const from = p.steps.reduce((first, i) => Math.min(first, alone.start[i]!), Infinity);
     return [{ piece, units: p.floor * stay, from, tail: 0 }];
   });
@@ -223,7 +109,6 @@ function priced(
   model: EngineModel,
   { loads, room, width }: Pool,
   alone: Float64Array,
-  upper: number,
   rounds: number,
   costOf: CostOfDone,
 ): number {
@@ -268,7 +153,7 @@ function priced(
     if (value > best) best = value;
     else if (round > 0) step *= 0.85;
     if (square === 0) break;
-    const length = (step * (Math.min(upper, 4 * best + 1) - value)) / square;
+    const length = (step * (4 * best + 1 - value)) / square;
     for (let b = 0; b < room.length; b++) {
       const over = used[b]! - room[b]!;
       if (over > 0 || price[b]! > 0) price[b] = Math.max(0, price[b]! + length * over);

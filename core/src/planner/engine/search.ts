@@ -1,4 +1,4 @@
-import { tailsOf } from './bound.ts';
+import { tailsOf } from './alone.ts';
 import { blockersOf } from './blockers.ts';
 import { type Arc, criticalArcs } from './critical.ts';
 import { type Board, lift, put, wishOf } from './board.ts';

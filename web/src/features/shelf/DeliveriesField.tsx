@@ -41,7 +41,7 @@ export function DeliveriesField({
   readonly onHere: (index: number) => void;
 }) {
   const saying = useSaying();
-  const noon = saying.now - (saying.now % 60) + (leadDays ?? 3) * DAY_MINUTES;
+  const expected = saying.now - (saying.now % 60) + (leadDays ?? 3) * DAY_MINUTES;
   const edit = (index: number, more: Partial<TypedDelivery>) =>
     onChange(typed.map((d, k) => (k === index ? { ...d, ...more } : d)));
   return (
@@ -78,7 +78,7 @@ export function DeliveriesField({
       <Button
         kind="plain"
         className="self-start"
-        onClick={() => onChange([...typed, { at: toField(noon, saying.zone), amount: usual || '1' }])}
+        onClick={() => onChange([...typed, { at: toField(expected, saying.zone), amount: usual || '1' }])}
       >
         <Plus size={14} aria-hidden="true" /> {typed.length === 0 ? 'A can is on its way' : 'Another'}
       </Button>

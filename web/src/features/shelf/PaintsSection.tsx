@@ -83,6 +83,7 @@ function Shortages({ demand }: { readonly demand: readonly Demand[] }) {
         const piece = view.pieces.find((p) => p.id === short?.piece);
         const step = piece?.steps.find((s) => s.id === short?.step);
         if (!short || !piece || !step) return [];
+        const next = paint.deliveries?.find((d) => d.at > saying.now);
         const buyBy = paint.lead_days === null ? null : short.at - paint.lead_days * 1440;
         return [
           <li key={paint.id} className="text-table">
@@ -90,7 +91,9 @@ function Shortages({ demand }: { readonly demand: readonly Demand[] }) {
               {paint.name} runs short by {sayLitres(short.litres, view.workshop.units)}
             </strong>
             : not enough for “{step.title}” on {piece.name}, {sayTime(short.at, saying)}.
-            {buyBy !== null &&
+            {next && ` ${sayLitres(next.litres, view.workshop.units)} more comes ${sayTime(next.at, saying)}.`}
+            {!next &&
+              buyBy !== null &&
               (buyBy < saying.now
                 ? ` A new can takes ${paint.lead_days} days: too late for that day, order it now.`
                 : ` Order by ${sayDay(buyBy, saying)}: a new can takes ${paint.lead_days} days.`)}
