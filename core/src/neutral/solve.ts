@@ -41,7 +41,7 @@ export function solveNeutral(instance: NeutralInstance, options: Solve): Solved 
   const known = isSmall ? leastCosts(compiled.model) : undefined;
   const begun = options.clock?.() ?? 0;
   buildFirst(board, scratch, options, () => options.onFirst?.(boardCost(board), (options.clock?.() ?? 0) - begun));
-  const evaluations = improve(board, scratch, { ...options, ...(known ? { leastCosts: known } : {}) });
+  const evaluations = improve(board, scratch, { ...options, isFresh: true, ...(known ? { leastCosts: known } : {}) });
   const left = board.start.reduce((n, at) => n + (at < 0 ? 1 : 0), 0);
   const plan = planOf(instance, compiled, board);
   const cost = boardCost(board);
@@ -57,7 +57,7 @@ const MOST_PRUNED = 400;
 const MOST_BOUNDED = 6000;
 
 /** Rules in the order they are tried: the one that is best most often first. */
-const ORDER = [1, 2, 3, 0, 4];
+const ORDER = [1];
 
 /** Leaves the best of the first plans on the board; `onFirst` is told of the very first. */
 function buildFirst(board: Board, scratch: Scratch, options: Solve, onFirst: () => void): void {

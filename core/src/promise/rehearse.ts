@@ -3,7 +3,7 @@ import type { Instant } from '../quantities/units.ts';
 import { firstRun, nextSet } from '../planner/engine/bits.ts';
 import { calendarOf, intersect } from '../planner/engine/calendars.ts';
 import type { Calendar, Film } from '../planner/engine/engineModel.ts';
-import { randomFrom } from '../planner/engine/search.ts';
+import { randomFrom } from '../planner/engine/random.ts';
 import { asked } from '../planner/ask.ts';
 import type { Draft } from '../planner/draft.ts';
 import { GRID_MINUTES, type Plan, type Problem } from '../planner/model.ts';

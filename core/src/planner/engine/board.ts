@@ -274,23 +274,10 @@ function seekWhole(
   if (needsCrew) for (let c = firstCrew; c < lastCrew; c++) runs[c] = -1;
   const last = Math.min(before - 1, slots) - d;
   let s = from;
+  reach.crew = 0;
+  // Place and tool first: where they are short, hands need not be looked for in all the slots they are taken.
   for (;;) {
     if (s > last) return -1;
-    if (needsCrew) {
-      let next = last + 1;
-      let who = -1;
-      for (let c = firstCrew; c < lastCrew; c++) {
-        let at = runs[c]!;
-        if (at < s) at = runs[c] = crewRun(b, crews[c]!, s, d, last + 1, lifted);
-        if (at >= next) continue;
-        next = at;
-        who = c;
-        if (at === s) break;
-      }
-      if (who < 0) return -1;
-      s = next;
-      reach.crew = who;
-    } else reach.crew = 0;
     if (d > 0 && (lifted & LIFT.hours) === 0) {
       const closed = lastClear(way.open, s, s + d);
       if (closed >= 0) {
@@ -300,8 +287,25 @@ function seekWhole(
     }
     const next = fit(b, step, way, s, s + d, lifted);
     if (next < 0) return -1;
-    if (next === s) return s;
-    s = next;
+    if (next > s) {
+      s = next;
+      continue;
+    }
+    if (!needsCrew) return s;
+    let soonest = last + 1;
+    for (let c = firstCrew; c < lastCrew; c++) {
+      let at = runs[c]!;
+      if (at < s) {
+        at = crewRun(b, crews[c]!, s, d, soonest, lifted);
+        // Beyond the soonest nothing is known of when they are free.
+        runs[c] = at < soonest ? at : -1;
+      }
+      if (at >= soonest) continue;
+      soonest = at;
+      reach.crew = c;
+      if (at === s) return s;
+    }
+    s = soonest;
   }
 }
 
@@ -333,14 +337,14 @@ function seekBroken(
 ): number {
   const { slots, people } = b.model;
   const crew = way.crews[crewIndex]!;
-  const calendar = way.calendars[crewIndex]!;
+  const { bits, before: openBefore, nth } = way.calendars[crewIndex]!;
   let s = from;
   search: for (;;) {
-    s = nextSet(calendar.bits, s, slots);
+    s = nextSet(bits, s, slots);
     if (s >= slots) return -1;
-    const last = calendar.before[s]! + d - 1;
-    if (last >= calendar.nth.length) return -1;
-    const e = calendar.nth[last]! + 1;
+    const last = openBefore[s]! + d - 1;
+    if (last >= nth.length) return -1;
+    const e = nth[last]! + 1;
     if (e >= before) return -1;
     if ((lifted & LIFT.person) === 0)
       for (let c = 0; c < crew.length; c++) {
@@ -372,7 +376,7 @@ function fit(b: Board, step: EngineStep, way: Way, s: number, e: number, lifted:
   const next = clashAt(way, s, e, h, lifted);
   if (next > s) return next;
   if (way.turns && (lifted & LIFT.tool) === 0) {
-    const turn = fitTurn(way.turns, s, e, step.group);
+    const turn = fitTurn(way.turns, s, e, step.group, !step.split);
     if (turn > s) return turn;
   }
   for (const c of step.clashes) {

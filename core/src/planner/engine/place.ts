@@ -229,7 +229,7 @@ export function placeSteps(
 }
 
 /** The step whose window closes first; -1 when what already happened closes it. */
-function tightest(b: Board, i: number): number {
+export function tightest(b: Board, i: number): number {
   const step = b.model.steps[i]!;
   let anchor = -1;
   let at = step.latest;

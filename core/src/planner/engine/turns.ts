@@ -28,20 +28,31 @@ function before(t: Turns, at: number): number {
   return lo;
 }
 
-/** `from` when work may run there, else the next start worth trying. */
-export function fitTurn(t: Turns, from: number, until: number, group: number): number {
+/**
+ * `from` when work may run there, else the next start worth trying.
+ * @param isWhole the work takes as long wherever it starts, so that gaps too short for it are passed over at once
+ */
+export function fitTurn(t: Turns, from: number, until: number, group: number, isWhole: boolean): number {
+  const length = until - from;
+  let s = from;
+  for (let i = before(t, from); ; i++) {
+    if (i > 0) {
+      const gap = t.group[i - 1] === group ? 0 : t.gap;
+      const soonest = t.end[i - 1]! + gap;
+      if ((gap > 0 || t.capacity === 1) && s < soonest) s = soonest;
+    }
+    if (i >= t.start.length) return s;
+    const gap = t.group[i] === group ? 0 : t.gap;
+    if ((gap === 0 && t.capacity > 1) || s + length + gap <= t.start[i]!) return s;
+    // Where several are out at once, or breaks may make it shorter, the next gap is looked at when all else is.
+    if (t.capacity > 1 || !isWhole) return s > from ? s : Math.max(from + 1, t.end[i]! + gap);
+  }
+}
+
+/** Whether work there has its own set-up neither before nor after it, so that it takes a clean-out of its own. */
+export function standsApart(t: Turns, from: number, group: number): boolean {
   const i = before(t, from);
-  const free = (k: number) => (t.group[k] === group ? 0 : t.gap);
-  if (i > 0) {
-    const gap = free(i - 1);
-    const soonest = t.end[i - 1]! + gap;
-    if ((gap > 0 || t.capacity === 1) && from < soonest) return soonest;
-  }
-  if (i < t.start.length) {
-    const gap = free(i);
-    if ((gap > 0 || t.capacity === 1) && until + gap > t.start[i]!) return Math.max(from + 1, t.end[i]! + gap);
-  }
-  return from;
+  return (i === 0 || t.group[i - 1] !== group) && (i === t.group.length || t.group[i] !== group);
 }
 
 export function addTurn(t: Turns, from: number, until: number, group: number): void {

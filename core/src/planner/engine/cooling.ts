@@ -1,0 +1,41 @@
+/**
+ * How much worse a move may be and still be taken: much at the beginning of a round, next to nothing at its end. Each
+ * round is longer than the one before.
+ * Field term: simulated annealing with restarts (Kirkpatrick, Gelatt & Vecchi 1983)
+ */
+export class Cooling {
+  temperature: number;
+  readonly #hottest: number;
+  #length: number;
+  #begun: number;
+  /** The first round is rather cold, since there may be no time for a second. */
+  #heat = FIRST_HEAT;
+
+  constructor(hottest: number, steps: number, done: number) {
+    this.#begun = done;
+    this.#length = Math.max(SHORTEST, ROUND_PER_STEP * steps);
+    this.#hottest = hottest;
+    this.temperature = this.#hottest * this.#heat;
+  }
+
+  isNewRound(done: number): boolean {
+    let share = (done - this.#begun) / this.#length;
+    const isNew = share >= 1;
+    if (isNew) {
+      this.#begun = done;
+      this.#length *= LONGER;
+      this.#heat = Math.min(1, this.#heat * HOTTER);
+      share = 0;
+    }
+    this.temperature = this.#hottest * this.#heat * COLDEST ** share;
+    return isNew;
+  }
+}
+/** Pieces placed again in the first round: at least so many, and more where there is more to place. */
+const SHORTEST = 500;
+const ROUND_PER_STEP = 2.5;
+const LONGER = 1.5;
+/** How far the temperature falls in a round. */
+const COLDEST = 0.002;
+const FIRST_HEAT = 0.3;
+const HOTTER = 3;
