@@ -1,5 +1,8 @@
 import { type Draft, finish, newDraft } from './draft.ts';
+import { tailsOf } from './engine/alone.ts';
 import { boardCost } from './engine/cost.ts';
+import { improve, type Search } from './engine/search.ts';
+import { Dispatcher, type Priority } from './engine/dispatch.ts';
 import { clearBoard } from './engine/board.ts';
 import { placePiece } from './engine/place.ts';
 import type { Plan, Problem } from './model.ts';
@@ -19,49 +22,59 @@ export function planAfresh(problem: Problem, previous: Plan | null = null, evalu
   return finish(draft);
 }
 
-/** Leaves the best of the orders tried on the draft's board. */
+/** One way to fill an empty board: pieces one after another, or all of them at once by a priority, but for those pinned. */
+type Way = { readonly order: readonly number[]; readonly priority: Priority | null };
+
+/** Leaves the best of the ways tried on the draft's board. */
 export function buildBest(draft: Draft, evaluations: number): void {
-  const { board, compiled } = draft;
+  const { board, compiled, scratch } = draft;
   const { model } = compiled;
   const pinned = new Set(
     model.pieces.flatMap((p, k) =>
       p.steps.some((i) => model.steps[i]!.isPinned && !model.steps[i]!.fixed) ? [k] : [],
     ),
   );
-  let best = Infinity;
-  let bestOrder: readonly number[] = [];
-  let built: readonly number[] = [];
+  scratch.tail = tailsOf(model);
+  const dispatcher = new Dispatcher(board, scratch);
+  let best: { readonly way: Way; readonly cost: number } | null = null;
+  let built: Way | null = null;
   let left = evaluations;
-  const tryOrder = (order: readonly number[]) => {
-    left--;
-    built = order;
-    build(draft, order);
-    const cost = boardCost(board);
-    if (cost >= best) return;
-    best = cost;
-    bestOrder = order;
+  const build = (way: Way) => {
+    built = way;
+    clearBoard(board);
+    // Pinned pieces claim their times before others can take them; where the floor is short, what stands on it goes first.
+    const isFirst = (k: number) => pinned.has(k) || (!way.priority && model.floor !== null && model.pieces[k]!.isHere);
+    const [first, rest] = [way.order.filter(isFirst), way.order.filter((k) => !isFirst(k))];
+    const place = (k: number) => placePiece(board, scratch, k, model.pieces[k]!.steps, Infinity);
+    first.forEach(place);
+    (way.priority ? dispatcher.run(rest, way.priority, Infinity)! : rest).forEach(place);
   };
-  // Pinned pieces claim their times before others can take them.
-  const withPins = (order: readonly number[]) => [
-    ...order.filter((k) => pinned.has(k)),
-    ...order.filter((k) => !pinned.has(k)),
-  ];
-  for (const rule of RULES)
-    if (left > 0 && !(bestOrder.length > 0 && isOnTime(draft))) tryOrder(withPins(orderByRule(model, rule)));
+  const tryWay = (way: Way) => {
+    left--;
+    build(way);
+    const cost = boardCost(board);
+    if (!best || cost < best.cost) best = { way, cost };
+  };
+  for (const [rule, priority] of WAYS)
+    if (left > 0 && !(best && isOnTime(draft))) tryWay({ order: orderByRule(model, RULES[rule]!), priority });
+  const order = best!.way.order;
   for (const piece of worstFirst(board)) {
     if (left <= 0) break;
-    tryOrder(withPins([piece, ...bestOrder.filter((p) => p !== piece)]));
+    tryWay({ order: [piece, ...order.filter((p) => p !== piece)], priority: null });
   }
-  if (built !== bestOrder) build(draft, bestOrder);
+  if (built !== best!.way) build(best!.way);
+  // What was dispatched may still gain by small changes, which a re-plan would find at once.
+  if (best!.way.priority && !isOnTime(draft)) improve(board, { ...scratch, isStrict: true }, POLISH);
 }
+const POLISH: Search = { seed: 1, evaluations: 60, isOver: () => false, isCalm: true };
 
-function build(draft: Draft, order: readonly number[]): void {
-  clearBoard(draft.board);
-  const { pieces, floor } = draft.compiled.model;
-  // Where the floor is short, what stands on it already goes first: it cannot be sent away.
-  if (floor) order = [...order.filter((k) => pieces[k]!.isHere), ...order.filter((k) => !pieces[k]!.isHere)];
-  for (const k of order) placePiece(draft.board, draft.scratch, k, pieces[k]!.steps, Infinity);
-}
+/** Rules for the order of pieces, and priorities by which their steps are dispatched: what is best most often first. */
+const WAYS: readonly (readonly [rule: number, priority: Priority | null])[] = [
+  [0, null],
+  [0, { slack: 1, hurry: 100, cleanout: 12 }],
+  [0, { slack: 3, hurry: 600, cleanout: 12 }],
+  ...RULES.slice(1).map((_, n) => [n + 1, null] as const),
+];
 
 /** Everything has a place and nothing is late: other orders would only shuffle the waiting. */
 const isOnTime = (draft: Draft) => worstFirst(draft.board).length === 0;

@@ -2,6 +2,7 @@ import { compileProblem, type Frozen } from './compile.ts';
 import { type Draft, finish } from './draft.ts';
 import { newBoard } from './engine/board.ts';
 import { newScratch } from './engine/place.ts';
+import { worstFirst } from './engine/rules.ts';
 import { improve } from './engine/search.ts';
 import { withHomes } from './homes.ts';
 import { type Placement, type Plan, type Problem } from './model.ts';
@@ -21,7 +22,8 @@ export type Improvement = {
  */
 export function improvePlan(problem: Problem, plan: Plan, how: Improvement): Plan {
   const draft = movable(problem, plan);
-  improve(draft.board, draft.scratch, { ...how, isOver: how.isOver ?? (() => false) });
+  const isLate = worstFirst(draft.board).length > 0;
+  improve(draft.board, draft.scratch, { ...how, isLate, isOver: how.isOver ?? (() => false) });
   const better = finish(draft);
   return compareScores(scoreOf(problem, better), scoreOf(problem, plan), problem.taste) < 0 ? better : plan;
 }

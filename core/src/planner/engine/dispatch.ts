@@ -87,6 +87,7 @@ export class Dispatcher {
     this.#cost = 0;
     this.#queue.clear();
     for (const k of group) this.#prepare(k);
+    for (const k of group) if (pieces[k]!.isHere) this.#bookFloor(k, 0);
     for (const k of group)
       for (const i of pieces[k]!.steps) if (!steps[i]!.fixed && this.#open[i] === 0) this.#offer(i);
     while (this.#queue.length > 0 && !this.#isFailed) {
@@ -100,7 +101,9 @@ export class Dispatcher {
       for (const k of group) this.#liftAll(k);
       return null;
     }
-    return group.filter((k) => {
+    // What stands here already takes its floor before what is still to come.
+    const inOrder = [...group.filter((k) => pieces[k]!.isHere), ...group.filter((k) => !pieces[k]!.isHere)];
+    return inOrder.filter((k) => {
       const isPlaced = !this.#isOut[k] && pieces[k]!.steps.every((i) => this.#b.start[i]! >= 0);
       if (isPlaced && this.#b.model.floor) {
         const { from, done } = stayOf(this.#b, k);
@@ -177,6 +180,8 @@ export class Dispatcher {
     if (b.found.start <= latest) return true;
     const anchor = tightest(b, i);
     const isLoose = anchor >= 0 && !b.model.steps[anchor]!.fixed && !b.model.steps[anchor]!.isPinned;
+    if (!isLoose && step.rescue_minutes >= 0)
+      return seek(b, i, Math.max(this.#push[i]!, readyFor(b, step)), step.rescue_minutes);
     if (!isLoose || ++this.#pushes[step.piece]! > MOST_PUSHES) {
       this.#giveUp(step.piece);
       return false;
@@ -191,6 +196,7 @@ export class Dispatcher {
     const b = this.#b;
     const { start, end, hold, way, crew } = b.found;
     put(b, i, start, end, hold, way, crew);
+    if (this.#scratch.left) this.#scratch.left[i] = 0;
     for (const f of this.#followers[i]!) this.#open[f]!--;
     const k = b.model.steps[i]!.piece;
     const done = Math.max(end + this.#scratch.tail[i]!, doneSlot(b, i));
@@ -262,10 +268,23 @@ export class Dispatcher {
       this.#offer(i);
       return false;
     }
-    stand(model.floor, found.start, until, piece.floor);
-    this.#floorFrom[k] = found.start;
-    this.#floorUntil[k] = until;
+    this.#bookFloor(k, found.start);
     return true;
+  }
+
+  #guessLeave(k: number, from: number): number {
+    const { slots, pieces, steps } = this.#b.model;
+    const piece = pieces[k]!;
+    const rest = piece.steps.reduce((most, i) => (steps[i]!.fixed ? most : Math.max(most, this.#rest[i]!)), 0);
+    return Math.min(slots, Math.max(piece.staysUntil, from + (this.#stay[k] || Math.floor(rest))));
+  }
+
+  #bookFloor(k: number, from: number): void {
+    const { floor, pieces } = this.#b.model;
+    if (!floor || pieces[k]!.floor === 0) return;
+    this.#floorFrom[k] = from;
+    this.#floorUntil[k] = this.#guessLeave(k, from);
+    stand(floor, from, this.#floorUntil[k], pieces[k]!.floor);
   }
 
   #leaveFloor(k: number): void {

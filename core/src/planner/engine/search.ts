@@ -21,6 +21,8 @@ export type Search = {
   readonly isCalm?: boolean;
   /** Nobody has seen the plan: the search begins with plans of its own instead of the one on the board. */
   readonly isFresh?: boolean;
+  /** Dates are missed, for which a wholly other plan is worth a look before what is near. */
+  readonly isLate?: boolean;
   /** What each piece costs at best, from `leastCosts`; missing: nothing. */
   readonly leastCosts?: Float64Array;
   readonly onBetter?: (cost: number) => void;
@@ -71,13 +73,13 @@ class Run {
 
   go(): number {
     const { model } = this.#b;
-    const { isFresh, isCalm } = this.#search;
+    const { isFresh, isCalm, isLate } = this.#search;
     for (let cycle = 0; !this.#isOver(); cycle++) {
-      if (isFresh) this.#climb();
+      if (isFresh || (isLate && cycle === 0)) this.#climb();
+      if (!isFresh) this.#restoreBest();
       const most = MOST_HEAT[cycle % MOST_HEAT.length]!;
       const heat = isCalm ? 0 : Math.min(most, (isFresh ? HEAT : HEAT_SEEN) / model.pieces.length ** 1.5);
       this.#cool(new Cooling(this.#best * heat, model.steps.length, this.#done));
-      if (!isFresh) this.#restoreBest();
     }
     this.#restoreBest();
     return this.#done;
@@ -112,7 +114,8 @@ class Run {
     const climb = new Climb(this.#b, this.#scratch, this.#dispatcher, movable, this.#r);
     const top = new Saved(this.#b.model.steps.length);
     let least = Infinity;
-    while (!climb.isSpent && !this.#isOver()) {
+    const until = this.#done + CLIMB_SHARE * this.#search.evaluations;
+    while (!climb.isSpent && this.#done < until && !this.#isOver()) {
       this.#total = climb.try(() => {
         for (const k of movable) this.neighbours.note(k);
         return this.neighbours.total();
@@ -214,6 +217,8 @@ const HEAT = 1.5;
 const HEAT_SEEN = 0.06;
 /** More than this is never let pass: little and much in turn, since some knots open only hot and others only cold. */
 const MOST_HEAT = [0.01, 0.07];
+/** How much of all evaluations one climb may take. */
+const CLIMB_SHARE = 0.4;
 /** Rounds that may bring nothing before the search begins anew. */
 const MOST_FRUITLESS = 2;
 /** How often two steps on a critical path change places instead of a group of pieces being placed anew. */
