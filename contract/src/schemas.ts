@@ -175,13 +175,16 @@ export const HelperInput = object({
   personId: words(60).required(),
 });
 
-export const NewPiece = object({ ...command, id: uuid(), ...pieceFields, edits: edits.default([]) });
+/** Pieces whose date nobody was told wait for this one. */
+const goesFirst = boolean().default(false);
+export const NewPiece = object({ ...command, id: uuid(), ...pieceFields, edits: edits.default([]), goesFirst });
 /** Without `edits` the piece keeps the changes made to its route. */
 export const EditPiece = object({
   ...command,
   version: version(),
   ...pieceFields,
   edits: edits.optional().default(undefined),
+  goesFirst,
 });
 export const PieceVersion = object({ ...command, version: version() });
 

@@ -42,6 +42,7 @@ export * from './planner/model.ts';
 export { LIMITS } from './planner/problemFaults.ts';
 export * from './planner/sound.ts';
 export * from './planner/construct.ts';
+export * from './planner/goFirst.ts';
 export * from './planner/replan.ts';
 export * from './planner/improve.ts';
 export * from './planner/loads.ts';

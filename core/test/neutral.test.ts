@@ -195,7 +195,7 @@ describe('a tool that is cleaned out between colours', () => {
   };
   test('does all of one colour before the next: three and three in 6 + 12 + 18 + 28 + 34 + 40 slots', () => {
     // Source: worked by hand; in turn they would take 186. Common practice; batches by set-up, Monma & Potts 1989.
-    const pieces = [...'ababab'].map((c, n) => piece(`p${n}`, [coat(`s${n}`, c)]));
+    const pieces = 'ababab'.split('').map((c, n) => piece(`p${n}`, [coat(`s${n}`, c)]));
     expect(solved(shop(pieces, { tools: sprayer }), 300).cost).toBe(138 * 5);
   });
   test('is cleaned out seldom also for sixty pieces in four colours', () => {

@@ -9,6 +9,7 @@ import {
   promiseFor,
   quantile,
   rehearse,
+  goFirst,
   remedies,
   replan,
 } from '../src/index.ts';
@@ -99,6 +100,24 @@ describe('a promise', () => {
     expect(p80).toBeGreaterThanOrEqual(p50);
     expect(p95).toBeGreaterThanOrEqual(p80);
   });
+  test('taken with what was found, it is ready when that said; where others wait, those alone become later', () => {
+    const long = piece('new', [step('one', { work_minutes: 420 })]);
+    const answer = promiseFor(busy, current, long, 20);
+    if (answer.kind !== 'ready') throw new Error('There is room.');
+    const wanted = answer.earliest - 60;
+    const others = remedies(busy, current, long, wanted).find((w) => w.change.kind === 'others')!;
+    const first = promiseFor(busy, current, { ...long, due: wanted }, 20, 1, true);
+    if (first.kind !== 'ready') throw new Error('There is room.');
+    expect(others.ready).toBeLessThan(answer.earliest);
+    expect(first.earliest).toBe(others.ready);
+    for (const id of ['a', 'b']) expect(first.plan.steps[id]).toEqual(current.steps[id]);
+    expect(first.plan.ready['stock']).toBeGreaterThan(current.ready['stock']!);
+  });
+  test('those who wait keep what is to start within the frozen hours', () => {
+    const frozen = { ...busy, frozenUntil: Math.max(...['a', 'c'].map((id) => current.steps[id]!.start)) + 5 };
+    const whole = { ...frozen, pieces: [...frozen.pieces, fresh] };
+    expect(goFirst(whole, current, 'new').steps['c']).toEqual(current.steps['c']);
+  });
   test('an earlier date is reached by what is cheapest, each way planned for real, none moving what was told', () => {
     const answer = promiseFor(busy, current, fresh);
     if (answer.kind !== 'ready') throw new Error('There is room.');
@@ -110,6 +129,11 @@ describe('a promise', () => {
     const reaching = ways.filter((w) => w.reaches).map((w) => w.cost);
     expect([...reaching].sort((a, b) => a - b)).toEqual(reaching);
     for (const w of ways) expect(w.later.map((l) => l.piece)).not.toContain('told');
+    // Each says what is to be done, so that it can be: hours for those days only, and a helper who then goes home again.
+    const helper = ways.find((w) => w.change.kind === 'person')?.change;
+    if (helper?.kind !== 'person') throw new Error('A helper was not thought of.');
+    expect(helper.hours.weekly.flat()).toEqual([]);
+    expect(helper.hours.exceptions.length).toBeGreaterThan(0);
     const told = busy.pieces[0]!;
     expect(latenessOf(told, replan(busy, current).ready['told']!)).toBe(0);
   });

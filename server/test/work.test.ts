@@ -28,6 +28,26 @@ describe('a piece from the form to the plan', () => {
     expect(Object.keys(v.plan.steps)).toHaveLength(v.pieces[0]!.steps.length);
     holds(v);
   });
+  test('it goes before a piece whose date nobody was told when that is asked, and never before one that was told', async () => {
+    const [told, stock] = [randomUUID(), randomUUID()];
+    const noDate = { kind: 'stock', client: null, due: null, told: false };
+    await rona.addChest(told, { name: 'Promised' });
+    await rona.addChest(stock, { ...noDate, name: 'Stock' });
+    for (const n of [2, 3]) await rona.addChest(undefined, { ...noDate, name: `Stock ${n}` });
+    // When it is worked on, taken over all its steps.
+    const begins = (v: WorkshopView, piece: string) =>
+      v.pieces.find((p) => p.id === piece)!.steps.reduce((n, x) => n + v.plan.steps[x.id]!.start, 0);
+    const before = await rona.view();
+    const round = await rona.addChest(undefined, { ...noDate, name: 'Round' });
+    const roundBegins = begins(await rona.view(), round);
+    await rona.command('delete', `/pieces/${round}`, { version: 0 });
+    const first = await rona.addChest(undefined, { ...noDate, name: 'First', goesFirst: true });
+    const after = await rona.view();
+    holds(after);
+    expect(begins(after, first)).toBeLessThan(roundBegins);
+    expect(begins(after, stock)).toBeGreaterThan(begins(before, stock));
+    expect(after.plan.ready[told]).toBe(before.plan.ready[told]);
+  });
   test('coat 1 two hours late moves coat 2 and says so; all of it is still there for the next sign-in', async () => {
     await rona.addChest();
     let v = await rona.view();

@@ -1,3 +1,4 @@
+import { goFirst } from '../planner/goFirst.ts';
 import type { PieceToPlan, Plan, Problem } from '../planner/model.ts';
 import { replan } from '../planner/replan.ts';
 import type { Instant } from '../quantities/units.ts';
@@ -7,9 +8,14 @@ export type Earliest =
   /** Reasons in words, one per step without a place. */
   | { readonly kind: 'noRoom'; readonly reasons: readonly string[] };
 
-/** When a new piece could be ready if it goes round everything already planned and moves none of it. */
-export function earliestReady(problem: Problem, current: Plan | null, piece: PieceToPlan): Earliest {
-  const plan = replan({ ...problem, pieces: [...problem.pieces, piece] }, current ?? EMPTY_PLAN);
+/**
+ * When a new piece could be ready if it goes round everything already planned and moves none of it.
+ * @param isFirst it goes before pieces whose date nobody was told instead
+ */
+export function earliestReady(problem: Problem, current: Plan | null, piece: PieceToPlan, isFirst = false): Earliest {
+  const whole = { ...problem, pieces: [...problem.pieces, piece] };
+  const before = current ?? EMPTY_PLAN;
+  const plan = isFirst ? goFirst(whole, before, piece.id) : replan(whole, before);
   const at = plan.ready[piece.id];
   if (at !== undefined) return { kind: 'ready', at, plan };
   return { kind: 'noRoom', reasons: plan.unplanned.filter((u) => u.piece === piece.id).map((u) => u.reason) };

@@ -21,15 +21,19 @@ export type PromiseAnswer =
 
 const DRAWN = 100;
 
-/** What can be promised for a new piece that moves no other, and how sure each date is. */
+/**
+ * What can be promised for a new piece that moves no other, and how sure each date is.
+ * @param isFirst it goes before pieces whose date nobody was told instead
+ */
 export function promiseFor(
   problem: Problem,
   current: Plan | null,
   piece: PieceToPlan,
   runs = 200,
   seed = 1,
+  isFirst = false,
 ): PromiseAnswer {
-  const found = earliestReady(problem, current, piece);
+  const found = earliestReady(problem, current, piece, isFirst);
   if (found.kind === 'noRoom') return found;
   const whole = { ...problem, pieces: [...problem.pieces, piece] };
   const chances = chancesOf(whole, found.plan, runs, seed).get(piece.id)!;

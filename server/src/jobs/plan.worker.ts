@@ -1,4 +1,5 @@
 import {
+  goFirst,
   improvePlan,
   type Plan,
   planAfresh,
@@ -17,6 +18,8 @@ export type PlanTask = {
   readonly problem: Problem;
   readonly previous: Plan | null;
   readonly touched: readonly string[];
+  /** Piece that goes before all whose date nobody was told. */
+  readonly goesFirst?: string | null;
   /** Repair what is there, plan from nothing, look for better, or only check the plan given as `previous`. */
   readonly mode: 'repair' | 'afresh' | 'improve' | 'check';
   /** Plan to count moves from; the previous one unless told otherwise. */
@@ -53,9 +56,10 @@ export default function solve(task: PlanTask): PlanResult {
   return { kind: 'planned', plan, moves: planDiff(problem, movesSince ?? previous, plan), ...scores };
 }
 
-function planFor({ problem, previous, touched, mode, seed }: PlanTask): Plan {
+function planFor({ problem, previous, touched, goesFirst, mode, seed }: PlanTask): Plan {
   if (mode === 'afresh' || !previous) return planAfresh(problem, previous);
   if (mode === 'check') return previous;
+  if (mode === 'repair' && goesFirst) return goFirst(problem, previous, goesFirst);
   if (mode === 'repair') return replan(problem, previous, touched);
   const end = performance.now() + IMPROVE.milliseconds;
   return improvePlan(problem, previous, {

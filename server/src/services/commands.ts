@@ -48,6 +48,8 @@ export type Done = {
   /** Pieces whose own steps or dates changed; the plan is worked out again around them. */
   readonly touched?: readonly string[];
   readonly planning: 'repair' | 'afresh' | 'none';
+  /** Piece for which those whose date nobody was told wait. */
+  readonly goesFirst?: string;
   readonly undoes?: string;
   /** Made by the passing of time, not by a person. */
   readonly isAutomatic?: boolean;
@@ -116,6 +118,7 @@ async function planFor(deps: Deps, actor: Actor, done: Done, transaction: Transa
     problem,
     previous: done.adopt?.plan ?? old?.plan ?? current.plan,
     touched: done.touched ?? [],
+    goesFirst: done.goesFirst ?? null,
     mode: done.adopt ? ('check' as const) : done.planning === 'afresh' ? ('afresh' as const) : ('repair' as const),
     movesSince: done.isAutomatic ? null : await planBeforeWaiting(actor.workshopId, transaction),
   };

@@ -26,6 +26,8 @@ export type PieceFields = {
   readonly arrival: number;
   readonly due: number | null;
   readonly told: boolean;
+  /** Pieces whose date nobody was told wait for it. */
+  readonly goesFirst: boolean;
 };
 
 export function addPiece(
@@ -47,10 +49,18 @@ export function addPiece(
         active: true,
       });
       await storeRoute(rows, input.id, route);
-      return { summary: `Added ${input.name}`, piece: input.id, touched: [input.id], planning: 'repair' };
+      return {
+        summary: `Added ${input.name}`,
+        piece: input.id,
+        touched: [input.id],
+        planning: 'repair',
+        ...firstOf(input, input.id),
+      };
     },
   });
 }
+
+const firstOf = ({ goesFirst }: PieceFields, piece: string) => (goesFirst ? { goesFirst: piece } : {});
 
 /** Changes a piece and builds its route again, with the changes its painter made; steps that happened stay as they are. */
 export function editPiece(
@@ -73,7 +83,13 @@ export function editPiece(
       const route = await routeFor(rows, input, edits);
       await rows.update('pieces', pieceId, { ...pieceRow(input), ...routeColumns(route), edits }, input.version);
       await storeRoute(rows, pieceId, route);
-      return { summary: `Changed ${input.name}`, piece: pieceId, touched: [pieceId], planning: 'repair' };
+      return {
+        summary: `Changed ${input.name}`,
+        piece: pieceId,
+        touched: [pieceId],
+        planning: 'repair',
+        ...firstOf(input, pieceId),
+      };
     },
   });
 }

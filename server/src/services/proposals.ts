@@ -38,8 +38,12 @@ export async function lookForBetter(deps: Deps, workshopId: string): Promise<Pro
     seed: before.tries + 1,
   };
   // Only an offer: when the look is cut short (the server stops) there is none.
-  const result = await deps.planner.solve(task).catch(() => null);
+  const result = await deps.planner.solve(task).catch((error: unknown) => {
+    deps.log.warn({ err: error }, 'the look for a better plan ended without an answer');
+    return null;
+  });
   if (!result) return { proposal: shown(before), isLooking: false };
+  if (result.kind === 'refused') deps.log.error({ reasons: result.reasons }, 'what was to be a better plan is wrong');
   const tries = before.tries + 1;
   const isBetter =
     result.kind === 'planned' &&

@@ -5,7 +5,6 @@ import type {
   Gap,
   Instant,
   Plan,
-  Remedy,
   Scarce,
   Score,
   ShopPiece,
@@ -24,20 +23,22 @@ import type {
   Promised,
   Question,
   Standing,
+  Ways,
 } from './core.worker.ts';
 
 let worker: Worker | null = null;
 let lastId = 0;
-const waiting = new Map<number, (answer: unknown) => void>();
+/** Those who asked; some are told what is known so far before the whole answer. */
+const waiting = new Map<number, (answer: unknown, isLast: boolean) => void>();
 /** The workshop the worker has laid out, and the number it goes by. */
 let laid: { readonly view: WorkshopView; readonly key: number } | null = null;
 
 function post(message: Message): void {
   if (!worker) {
     worker = new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module' });
-    worker.onmessage = (event: MessageEvent<{ id: number; answer: unknown }>) => {
-      waiting.get(event.data.id)?.(event.data.answer);
-      waiting.delete(event.data.id);
+    worker.onmessage = ({ data }: MessageEvent<{ id: number; answer: unknown; isLast: boolean }>) => {
+      waiting.get(data.id)?.(data.answer, data.isLast);
+      if (data.isLast) waiting.delete(data.id);
     };
   }
   worker.postMessage(message);
@@ -57,13 +58,17 @@ type Answers = {
   readonly house: readonly HouseEffect[];
   readonly chances: Readonly<Record<string, Chances>>;
   readonly promise: Promised;
-  readonly remedies: readonly Remedy[];
+  readonly remedies: Ways;
 };
 type Kind = Question['kind'];
 type Of<K extends Kind> = Extract<Question, { kind: K }>;
 
 /** Puts a question about a workshop to the core in its own thread. Null: the workshop has moved on meanwhile. */
-function ask<K extends Kind>(view: WorkshopView, question: Of<K>): Promise<Answers[K] | null> {
+function ask<K extends Kind>(
+  view: WorkshopView,
+  question: Of<K>,
+  onPart: (soFar: Answers[K]) => void = () => {},
+): Promise<Answers[K] | null> {
   if (laid?.view !== view) {
     laid = { view, key: (laid?.key ?? 0) + 1 };
     const { shop, pieces, now, plan } = view;
@@ -71,7 +76,7 @@ function ask<K extends Kind>(view: WorkshopView, question: Of<K>): Promise<Answe
   }
   const id = ++lastId;
   return new Promise((resolve) => {
-    waiting.set(id, resolve as (answer: unknown) => void);
+    waiting.set(id, (answer, isLast) => (isLast ? resolve(answer as Answers[K] | null) : onPart(answer as Answers[K])));
     post({ kind: 'ask', id, key: laid!.key, question });
   });
 }
@@ -83,8 +88,8 @@ function useAnswer<K extends Kind>(view: WorkshopView, question: Of<K> | null, c
   useEffect(() => {
     if (key === null) return;
     let isCurrent = true;
-    const put = () =>
-      void ask<K>(view, JSON.parse(key) as Of<K>).then((a) => isCurrent && a !== null && setAnswer(() => a));
+    const show = (a: Answers[K] | null) => isCurrent && a !== null && setAnswer(() => a);
+    const put = () => void ask<K>(view, JSON.parse(key) as Of<K>, show).then(show);
     // What takes long is asked only once nothing changes any more, so that it never stands before what is quick.
     const timer = calm_ms > 0 ? setTimeout(put, calm_ms) : undefined;
     if (calm_ms === 0) put();
@@ -106,8 +111,8 @@ export type Preview =
   Exclude<Earliest, { kind: 'ready' }> | { readonly kind: 'ready'; readonly at: number; readonly plan: Plan };
 
 /** When a piece not yet entered could be ready; null while nothing is known or the piece is incomplete. */
-export const usePreview = (view: WorkshopView, piece: ShopPiece | null) =>
-  useAnswer<'preview'>(view, piece && { kind: 'preview', piece });
+export const usePreview = (view: WorkshopView, piece: ShopPiece | null, isFirst: boolean) =>
+  useAnswer<'preview'>(view, piece && { kind: 'preview', piece, isFirst });
 
 /** What each side of each house rule makes of a piece; null until known. */
 export const useHouseEffects = (view: WorkshopView, sample: HouseSample) =>
@@ -133,8 +138,8 @@ const RUNS = 200;
 export const useChances = (view: WorkshopView) => useAnswer<'chances'>(view, { kind: 'chances', runs: RUNS }, CALM_MS);
 
 /** What can be promised for a piece not yet entered. */
-export const usePromise = (view: WorkshopView, piece: ShopPiece | null) =>
-  useAnswer<'promise'>(view, piece && { kind: 'promise', piece, runs: RUNS }, CALM_MS);
+export const usePromise = (view: WorkshopView, piece: ShopPiece | null, isFirst: boolean) =>
+  useAnswer<'promise'>(view, piece && { kind: 'promise', piece, runs: RUNS, isFirst }, CALM_MS);
 
 export type RemedyQuestion = Omit<Extract<Question, { kind: 'remedies' }>, 'kind'>;
 /** What would bring a piece nearer to a wanted date. */

@@ -1,8 +1,10 @@
 import {
   type Chances,
+  byWorth,
   chancesOf,
   compareScores,
   type DaysPart,
+  eachRemedy,
   earliestReady,
   explainer,
   type Filler,
@@ -24,7 +26,7 @@ import {
   type PromiseAnswer,
   pieceToPlan,
   promiseFor,
-  remedies,
+  type Remedy,
   problemOf,
   replan,
   type RouteEdit,
@@ -55,7 +57,7 @@ export type Laid = {
 /** What the interface asks of the core about the workshop laid out last. */
 export type Question =
   | { readonly kind: 'explain' }
-  | { readonly kind: 'preview'; readonly piece: ShopPiece }
+  | { readonly kind: 'preview'; readonly piece: ShopPiece; readonly isFirst: boolean }
   | { readonly kind: 'starts'; readonly step: string; readonly from: Instant; readonly until: Instant }
   | { readonly kind: 'pinned'; readonly step: string; readonly at: Instant }
   | { readonly kind: 'gap'; readonly gap: Gap }
@@ -64,11 +66,12 @@ export type Question =
   | { readonly kind: 'oneMore'; readonly on: Scarce }
   | { readonly kind: 'whatIf'; readonly shop: Shop; readonly pieces: readonly ShopPiece[] }
   | { readonly kind: 'chances'; readonly runs: number }
-  | { readonly kind: 'promise'; readonly piece: ShopPiece; readonly runs: number }
+  | { readonly kind: 'promise'; readonly piece: ShopPiece; readonly runs: number; readonly isFirst: boolean }
   | {
       readonly kind: 'remedies';
       readonly piece: ShopPiece;
       readonly wanted: Instant;
+      readonly isFirst: boolean;
       readonly variants: readonly { readonly words: string; readonly cost: number; readonly piece: ShopPiece }[];
     }
   | { readonly kind: 'house'; readonly shop: Shop; readonly now: number; readonly sample: HouseSample };
@@ -102,6 +105,8 @@ export type Outlook = {
   readonly before: Score;
   readonly after: Score;
 };
+/** What would reach a date, the best first; more may follow. */
+export type Ways = { readonly ways: readonly Remedy[]; readonly isAll: boolean };
 /** How good the plan is, and what no plan could better. */
 export type Standing = { readonly limits: Limits; readonly score: Score };
 /** What pinning a step somewhere does to its piece and to told promises. */
@@ -204,21 +209,31 @@ function houseEffects(shop: Shop, now: number, sample: HouseSample): HouseEffect
   );
 }
 
-function answer(laid: Laid & { readonly problem: Problem }, q: Exclude<Question, { kind: 'house' }>): unknown {
+/** @param tell is given what is known already, while the rest is still worked out */
+function answer(
+  laid: Laid & { readonly problem: Problem },
+  q: Exclude<Question, { kind: 'house' }>,
+  tell: (soFar: unknown) => void,
+): unknown {
   const { problem, plan } = laid;
   switch (q.kind) {
     case 'explain':
       return explain(problem, plan);
     case 'preview':
-      return earliestReady(problem, plan, pieceToPlan(laid.shop)(q.piece));
+      return earliestReady(problem, plan, pieceToPlan(laid.shop)(q.piece), q.isFirst);
     case 'chances':
       return chancesIn(problem, plan, q.runs);
     case 'promise':
-      return promised(promiseFor(problem, plan, pieceToPlan(laid.shop)(q.piece), q.runs));
+      return promised(promiseFor(problem, plan, pieceToPlan(laid.shop)(q.piece), q.runs, 1, q.isFirst));
     case 'remedies': {
       const toPlan = pieceToPlan(laid.shop);
       const variants = q.variants.map((v) => ({ ...v, piece: toPlan(v.piece) }));
-      return remedies(problem, plan, toPlan(q.piece), q.wanted, variants);
+      const found: Remedy[] = [];
+      for (const remedy of eachRemedy(problem, plan, toPlan(q.piece), q.wanted, variants, q.isFirst)) {
+        found.push(remedy);
+        tell({ ways: [...found].sort(byWorth), isAll: false });
+      }
+      return { ways: found.sort(byWorth), isAll: true } satisfies Ways;
     }
     case 'starts':
       return startTimes(problem, plan, q.step, q.from, q.until);
@@ -248,10 +263,15 @@ self.onmessage = (event: MessageEvent<Message>) => {
   }
   if (m.question.kind === 'house') {
     const { shop, now, sample } = m.question;
-    self.postMessage({ id: m.id, answer: houseEffects(shop, now, sample) });
+    self.postMessage({ id: m.id, answer: houseEffects(shop, now, sample), isLast: true });
     return;
   }
   // The workshop has moved on since this was asked; whoever asked has too.
-  if (current?.key === m.key) self.postMessage({ id: m.id, answer: answer(current.laid, m.question) });
-  else self.postMessage({ id: m.id, answer: null });
+  const post = (known: unknown, isLast: boolean) => self.postMessage({ id: m.id, answer: known, isLast });
+  if (current?.key === m.key)
+    post(
+      answer(current.laid, m.question, (soFar) => post(soFar, false)),
+      true,
+    );
+  else post(null, true);
 };

@@ -31,7 +31,7 @@ export function PieceForm({ title, saveWords, draft, onChange, onSave, others }:
     [view, others],
   );
   const piece = useMemo(() => (built.kind === 'route' ? previewPiece(draft, built.route) : null), [draft, built]);
-  const preview = usePreview(around, piece);
+  const preview = usePreview(around, piece, draft.goesFirst);
   const nameFault = draft.name.trim() === '' ? 'Give the piece a name.' : null;
   const dueFault =
     draft.due !== null && draft.due <= draft.arrival ? 'Pickup is before it arrives. Choose a later date.' : null;

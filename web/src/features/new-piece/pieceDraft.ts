@@ -39,6 +39,8 @@ export type PieceDraft = {
   readonly arrival: number;
   readonly due: number | null;
   readonly told: boolean;
+  /** Pieces whose date nobody was told wait for it. */
+  readonly goesFirst: boolean;
 };
 
 export function emptyDraft(now: number): PieceDraft {
@@ -63,6 +65,7 @@ export function emptyDraft(now: number): PieceDraft {
     arrival: now,
     due: null,
     told: false,
+    goesFirst: false,
   };
 }
 
@@ -79,6 +82,7 @@ export const draftOf = (p: PieceView): PieceDraft => ({
   arrival: p.arrival,
   due: p.due,
   told: p.told,
+  goesFirst: false,
 });
 
 /** Another kind of piece: measurements that carry over stay, zones of the old kind do not. */
