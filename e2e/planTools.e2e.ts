@@ -92,3 +92,21 @@ test('why a late piece is late adds up, and names the chain that decides it', as
   await panel.getByLabel('Piece').selectOption({ label: 'Bookcase' });
   await expect(panel.getByText('drying', { exact: true })).toBeVisible();
 });
+
+test('a date that is too early: ways to reach it come one by one, and one tap does what they say', async ({ page }) => {
+  await enterDemo(page, mokume.address, '/pieces/new');
+  await page.getByRole('button', { name: 'Chest of drawers' }).click();
+  await page.getByLabel('Pickup').fill('2026-03-17T17:00');
+  const panel = page.getByRole('region', { name: 'What can be promised' });
+  await expect(panel).toContainText('What would help:');
+  await expect(panel.getByRole('listitem').first()).toContainText(/ready .*in time/);
+  await panel
+    .getByRole('listitem')
+    .filter({ hasText: /hours longer until then/ })
+    .first()
+    .getByRole('button', { name: 'Change hours' })
+    .click();
+  await expect(page.getByText(/^Changed /).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).first().click();
+  await expect(page.getByText('Undone.')).toBeVisible();
+});

@@ -7,7 +7,8 @@ import { replan } from './replan.ts';
  */
 export function goFirst(problem: Problem, previous: Plan | null, piece: string): Plan {
   const pieces = problem.pieces.map((p) => (p.id === piece ? { ...p, told: true } : p));
-  return replan({ ...problem, pieces }, previous && withoutUntold(problem, previous), [piece]);
+  const waiting = new Set(problem.pieces.filter((p) => !p.told && p.id !== piece).map((p) => p.id));
+  return replan({ ...problem, pieces }, previous && withoutUntold(problem, previous), [piece], waiting);
 }
 
 function withoutUntold(problem: Problem, previous: Plan): Plan {

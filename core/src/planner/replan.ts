@@ -20,17 +20,28 @@ const WORTH_MOVING_MINUTES = 30;
  * Pieces that were touched or are late are pulled forward into free time; new pieces go round the others.
  *
  * @param touched ids of pieces whose own steps or dates changed
+ * @param waiting ids of pieces whose steps without a place in `previous` are placed after all others, as if they were new
  * Field term: right-shift repair and minimum-perturbation repair with local re-insertion
  */
-export function replan(problem: Problem, previous: Plan | null, touched: readonly string[] = []): Plan {
+export function replan(
+  problem: Problem,
+  previous: Plan | null,
+  touched: readonly string[] = [],
+  waiting: ReadonlySet<string> = NONE,
+): Plan {
   if (!previous) return planAfresh(problem);
-  return finish(replanned(problem, previous, touched));
+  return finish(replanned(problem, previous, touched, waiting));
 }
 
 /** As `replan`, still on the board. */
-export function replanned(problem: Problem, previous: Plan, touched: readonly string[]): Draft {
+export function replanned(
+  problem: Problem,
+  previous: Plan,
+  touched: readonly string[],
+  waiting: ReadonlySet<string> = NONE,
+): Draft {
   const draft = withHomes(newDraft(problem, previous), previous, RELUCTANCE);
-  repair(draft, previous, touched, shiftRight);
+  repair(draft, previous, touched, shiftRight, waiting);
   const shifted = toll(draft, previous);
   // A new piece goes round the others, whatever its date.
   const hasNew = draft.compiled.pieces.some((p) => !isKnown(p, previous));
@@ -47,6 +58,7 @@ export function replanned(problem: Problem, previous: Plan, touched: readonly st
   repair(draft, previous, touched, shiftRight);
   return draft;
 }
+const NONE: ReadonlySet<string> = new Set();
 /** Pieces tried anew when what cannot stay is fitted in far from where it was. */
 const SWAPS = 60;
 /** Only a date is worth moving others for, not their being done a little sooner. */
@@ -59,12 +71,19 @@ function repair(
   previous: Plan,
   touched: readonly string[],
   keepAll: (draft: Draft, queue: readonly Queued[], previous: Plan) => void,
+  waiting: ReadonlySet<string> = NONE,
 ): void {
   const { pieces, model } = draft.compiled;
   const numbers = pieces.map((_, k) => k).sort((a, b) => byUrgency(pieces[a]!, pieces[b]!));
   const known = numbers.filter((k) => isKnown(pieces[k]!, previous));
   const tardy = new Set<number>();
-  keepAll(draft, queueOf(draft, known, previous), previous);
+  const isLast = (k: number) => waiting.has(pieces[k]!.id) || !isKnown(pieces[k]!, previous);
+  const queue = queueOf(draft, known, previous);
+  keepAll(
+    draft,
+    queue.filter((q) => !isLast(q.piece) || previous.steps[draft.compiled.steps[q.i]!.id]),
+    previous,
+  );
   const hereFirst = [...known.filter((k) => model.pieces[k]!.isHere), ...known.filter((k) => !model.pieces[k]!.isHere)];
   for (const k of hereFirst) if (takeFloor(draft.board, k, model.pieces[k]!.isHere) >= 0) tardy.add(k);
   for (const k of tardy) {
@@ -72,12 +91,12 @@ function repair(
     placePiece(draft.board, draft.scratch, k, model.pieces[k]!.steps, Infinity);
   }
   for (const k of known) {
+    if (isLast(k)) continue;
     const done = doneOf(draft, k);
     const isLate = done >= model.slots || done > model.pieces[k]!.due;
     if (touched.includes(pieces[k]!.id) || isLate) pullForward(draft, k);
   }
-  for (const k of numbers)
-    if (!isKnown(pieces[k]!, previous)) placePiece(draft.board, draft.scratch, k, model.pieces[k]!.steps, Infinity);
+  for (const k of numbers) if (isLast(k)) placePiece(draft.board, draft.scratch, k, model.pieces[k]!.steps, Infinity);
   settleFloor(draft.board, draft.scratch);
 }
 

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { CommandAnswer, ProposalAnswer, ProposalView } from '@app/contract';
 import { compareScores, type Plan, problemOf } from '@app/core';
+import { Transaction } from 'sequelize';
 import { ApiError } from '../errors.ts';
 import { currentPlan, loadShop } from '../store/shopStore.ts';
 import { type Actor, carryOut, type Deps } from './commands.ts';
@@ -22,8 +23,12 @@ const found = new Map<string, Found>();
  * it moves, and is old as soon as the plan is another.
  */
 export async function lookForBetter(deps: Deps, workshopId: string): Promise<ProposalAnswer> {
-  const { number, plan } = await currentPlan(workshopId);
-  const stored = plan && (await loadShop(workshopId));
+  // Read at one moment: a plan of before a change would not fit the shop of after it.
+  const isolationLevel = Transaction.ISOLATION_LEVELS.REPEATABLE_READ;
+  const [{ number, plan }, stored] = await deps.sequelize.transaction(
+    { isolationLevel },
+    async (t) => [await currentPlan(workshopId, t), await loadShop(workshopId, t)] as const,
+  );
   if (!plan || !stored) return { proposal: null, isLooking: false };
   const known = found.get(workshopId);
   const before = known?.base === number ? known : { base: number, tries: 0, proposal: null };
