@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { compareScores, improvePlan, planAfresh, replan, scoreOf, verify } from '../src/index.ts';
 import { randomWorkshop } from './fixtures/randomWorkshop.ts';
+import { after, piece, smallShop, step } from './fixtures/smallShop.ts';
 
 const RUNS = process.env['MOKUME_LONG'] ? 300 : 4;
 
@@ -11,7 +12,7 @@ describe('improving a plan', () => {
       const { problem } = randomWorkshop(seed, 5);
       const plan = planAfresh(problem);
       const before = scoreOf(problem, plan);
-      for (const evaluations of [7, 120]) {
+      for (const evaluations of [7, 240]) {
         const next = improvePlan(problem, plan, { seed, evaluations });
         const where = `seed ${seed}, ${evaluations} evaluations`;
         expect(verify(problem, next), where).toEqual([]);
@@ -46,6 +47,22 @@ describe('improving a plan', () => {
       for (const id of kept) expect(next.steps[id]?.start, `seed ${seed} ${id}`).toBe(found.steps[id]!.start);
       expect(verify(pinned, next), `seed ${seed}`).toEqual([]);
     }
+  });
+  test('coats of one colour share a tray when that is what matters, and do not wait for it when time does', () => {
+    const coat = (id: string, more: object = {}) => step(id, { work_minutes: 30, load: 'white by brush', ...more });
+    const pieces = [
+      piece('a', [coat('a1')]),
+      piece('b', [step('b1', { work_minutes: 300 }), coat('b2', { after: [after('b1')] })]),
+    ];
+    const taste = { speed: 2, slack: 2, loads: 2, calm: 0 };
+    const shop = (more: object) => ({ ...smallShop(pieces), taste: { ...taste, ...more } });
+    const found = (problem: ReturnType<typeof shop>) => {
+      const better = improvePlan(problem, planAfresh(problem), { seed: 1, evaluations: 300 });
+      expect(verify(problem, better)).toEqual([]);
+      return scoreOf(problem, better).loads;
+    };
+    expect(found(shop({ speed: 0, loads: 4 }))).toBe(1);
+    expect(found(shop({ speed: 4, loads: 0 }))).toBe(2);
   });
   test('the same seed and budget give the same plan', () => {
     const { problem } = randomWorkshop(4, 6);

@@ -187,6 +187,7 @@ export function compile(instance: NeutralInstance): Compiled {
       floor: isFloorTight ? newFloor(slots, instance.floor.capacity) : null,
       steps,
       pieces: enginePieces,
+      loadCost: 0,
     },
     stepIds: all.map((s) => s.id),
     staffIds: staff.map((s) => s.id),

@@ -42,7 +42,7 @@ import {
 } from './model.ts';
 import { stockTimes } from './stockTimes.ts';
 import { PLANNING_DEFAULTS } from './taste.ts';
-import { urgency } from './urgency.ts';
+import { costOfLoad, urgency } from './urgency.ts';
 
 /** A workshop's problem as the engine sees it, with the way back. */
 export type CompiledProblem = {
@@ -190,6 +190,7 @@ export function compileProblem(problem: Problem, previous: Plan | null, frozen: 
       floor,
       steps: engineSteps,
       pieces: enginePieces,
+      loadCost: costOfLoad(problem.taste ?? PLANNING_DEFAULTS.taste),
     },
     steps,
     pieces,

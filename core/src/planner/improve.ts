@@ -1,6 +1,8 @@
 import { compileProblem, type Frozen } from './compile.ts';
 import { type Draft, finish } from './draft.ts';
+import { leastCosts } from './engine/alone.ts';
 import { newBoard } from './engine/board.ts';
+import { latenessCost } from './engine/cost.ts';
 import { newScratch } from './engine/place.ts';
 import { worstFirst } from './engine/rules.ts';
 import { improve } from './engine/search.ts';
@@ -22,13 +24,16 @@ export type Improvement = {
  */
 export function improvePlan(problem: Problem, plan: Plan, how: Improvement): Plan {
   const draft = movable(problem, plan);
-  const isLate = worstFirst(draft.board).length > 0;
-  improve(draft.board, draft.scratch, { ...how, isLate, isOver: how.isOver ?? (() => false) });
+  // What a piece would cost alone in the shop cannot be saved: a client who keeps one waiting, say.
+  const unavoidable = leastCosts(draft.compiled.model);
+  onBoard(draft, plan);
+  const isLate = worstFirst(draft.board).some((k) => latenessCost(draft.board, k) > unavoidable[k]!);
+  improve(draft.board, draft.scratch, { ...how, isLate, unavoidable, isOver: how.isOver ?? (() => false) });
   const better = finish(draft);
   return compareScores(scoreOf(problem, better), scoreOf(problem, plan), problem.taste) < 0 ? better : plan;
 }
 
-/** The plan on a board on which frozen steps are fixed and the others know where people expect them. */
+/** An empty board on which frozen steps are fixed and the others know where people expect them. */
 function movable(problem: Problem, plan: Plan): Draft {
   const frozen = new Map<string, Placement>();
   const until = problem.frozenUntil ?? problem.now;
@@ -39,7 +44,5 @@ function movable(problem: Problem, plan: Plan): Draft {
     }
   const compiled = compileProblem(problem, plan, frozen satisfies Frozen);
   const scratch = newScratch(compiled.steps.length, true, true);
-  const draft = withHomes({ compiled, board: newBoard(compiled.model), scratch }, plan);
-  onBoard(draft, plan);
-  return draft;
+  return withHomes({ compiled, board: newBoard(compiled.model), scratch }, plan);
 }

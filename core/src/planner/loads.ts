@@ -1,7 +1,5 @@
+import { KEPT_MINUTES, timesTakenUp } from './engine/trayLoads.ts';
 import type { Plan, Problem } from './model.ts';
-
-/** A tray kept damp, a roller in its bag: within this the next coat of the same load needs no new set-up. */
-const KEPT_MINUTES = 4 * 60;
 
 /** How often people take up a product and applicator anew: steps of one load that follow closely share one. */
 export function loadsOf(problem: Problem, plan: Plan): number {
@@ -15,12 +13,6 @@ export function loadsOf(problem: Problem, plan: Plan): number {
       else uses.set(s.load, [at]);
     }
   let count = 0;
-  for (const list of uses.values()) {
-    let keptUntil = Number.NEGATIVE_INFINITY;
-    for (const at of list.sort((a, b) => a.start - b.start)) {
-      if (at.start > keptUntil) count++;
-      keptUntil = Math.max(keptUntil, at.end + KEPT_MINUTES);
-    }
-  }
+  for (const list of uses.values()) count += timesTakenUp(list, KEPT_MINUTES);
   return count;
 }

@@ -1,6 +1,7 @@
 import { loadsOf } from './loads.ts';
 import type { PieceToPlan, Plan, Problem } from './model.ts';
 import { PLANNING_DEFAULTS } from './taste.ts';
+import { LOAD_MINUTES } from './urgency.ts';
 
 /**
  * How good a plan is, part by part; lower is better. The first three are compared in this order and nothing weighs
@@ -57,5 +58,3 @@ export function compareScores(a: Score, b: Score, taste = PLANNING_DEFAULTS.tast
     taste.loads * LOAD_MINUTES * s.loads;
   return a.unplanned - b.unplanned || a.toldLate - b.toldLate || a.otherLate - b.otherLate || soft(a) - soft(b);
 }
-/** Taking up a product anew, against time in the shop. */
-const LOAD_MINUTES = 60;

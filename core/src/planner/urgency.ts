@@ -18,6 +18,10 @@ export function urgency(
     slackCost: p.due === null ? 0 : (p.told ? 4 : 2) * ORDINARY * taste.slack * GRID_MINUTES,
   };
 }
+/** What taking up a product anew costs the search, in the same measure. */
+export const costOfLoad = (taste: Taste): number => ORDINARY * taste.loads * LOAD_MINUTES;
+/** Taking up a product anew, against time in the shop. */
+export const LOAD_MINUTES = 60;
 const TOLD = 1e6;
 const OTHER = 1e3;
 /** So that an ordinary slider, 2, stands for one. */

@@ -11,6 +11,7 @@ import {
 } from './engineModel.ts';
 import { emptyFloor } from './floor.ts';
 import { empty, take } from './line.ts';
+import { TrayLoads } from './trayLoads.ts';
 import { addTurn, clearTurns, fitTurn, removeTurn } from './turns.ts';
 
 /** A schedule in the making: where each step stands, and everything it has booked. Slots; -1: not placed. */
@@ -24,6 +25,8 @@ export type Board = {
   readonly crew: Int32Array;
   /** The only way and crew a step may have while a search tries it so, by `wishOf`; -1: any. */
   readonly wish: Int32Array;
+  /** What trays are in use when; null where nobody counts them. */
+  readonly loads: TrayLoads | null;
   /** What the last search found; valid when it returned true. */
   readonly found: { start: number; end: number; hold: number; way: number; crew: number };
 };
@@ -38,6 +41,7 @@ export function newBoard(model: EngineModel): Board {
     way: new Int32Array(n),
     crew: new Int32Array(n),
     wish: new Int32Array(n).fill(-1),
+    loads: model.loadCost > 0 ? new TrayLoads() : null,
     found: { start: 0, end: 0, hold: 0, way: 0, crew: 0 },
   };
   clearBoard(board);
@@ -59,6 +63,7 @@ export function clearBoard(b: Board): void {
   for (const line of model.lines) empty(line);
   for (const t of model.turns) clearTurns(t);
   if (model.floor) emptyFloor(model.floor);
+  b.loads?.clear();
   b.start.fill(-1);
   for (let i = 0; i < model.steps.length; i++) {
     const at = model.steps[i]!.fixed;
@@ -88,6 +93,7 @@ export function put(b: Board, i: number, start: number, end: number, hold: numbe
   }
   bookSpace(w, start, end, hold, 1);
   if (w.turns) addTurn(w.turns, start, end, step.group);
+  if (b.loads && step.group >= 0) b.loads.add(step.group, start, end);
 }
 
 export function lift(b: Board, i: number): void {
@@ -105,6 +111,7 @@ export function lift(b: Board, i: number): void {
   }
   bookSpace(w, start, end, b.hold[i]!, -1);
   if (w.turns) removeTurn(w.turns, start, end, step.group);
+  if (b.loads && step.group >= 0) b.loads.remove(step.group, start, end);
 }
 
 function bookSpace(w: Way, start: number, end: number, hold: number, sign: 1 | -1): void {

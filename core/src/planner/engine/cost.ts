@@ -44,8 +44,11 @@ export function costOfDone(p: EnginePiece, done: number): number {
   );
 }
 
+/** What all trays taken up cost. */
+export const loadsCost = (b: Board): number => (b.loads ? b.model.loadCost * b.loads.count() : 0);
+
 export function boardCost(b: Board): number {
-  let sum = 0;
+  let sum = loadsCost(b);
   for (let k = 0; k < b.model.pieces.length; k++) sum += pieceCost(b, k);
   return sum;
 }

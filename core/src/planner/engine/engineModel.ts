@@ -19,6 +19,8 @@ export type EngineModel = {
   readonly floor: Floor | null;
   readonly steps: readonly EngineStep[];
   readonly pieces: readonly EnginePiece[];
+  /** Cost of taking up a product and applicator anew; 0: not counted. */
+  readonly loadCost: number;
 };
 
 /** `free` is `open` and not booked; `idle` is not booked, also in closed time. */

@@ -1,6 +1,6 @@
 import { blockersOf } from './blockers.ts';
 import type { Board } from './board.ts';
-import { latenessCost, pieceCost } from './cost.ts';
+import { latenessCost, loadsCost, pieceCost } from './cost.ts';
 import { type Arc, criticalArcs } from './critical.ts';
 import { stayOf } from './place.ts';
 
@@ -20,8 +20,11 @@ export class Neighbours {
   /** When it leaves the floor. */
   readonly #gone: Int32Array;
 
-  constructor(b: Board, frozen: Uint8Array | undefined) {
+  readonly #unavoidable: Float64Array | null;
+
+  constructor(b: Board, frozen?: Uint8Array, unavoidable?: Float64Array) {
     this.#b = b;
+    this.#unavoidable = unavoidable ?? null;
     const { pieces, steps } = b.model;
     this.cost = new Float64Array(pieces.length);
     this.#canMove = new Uint8Array(pieces.length);
@@ -43,7 +46,9 @@ export class Neighbours {
     this.#gone[k] = stay.until;
     const cost = pieceCost(this.#b, k);
     this.cost[k] = cost;
-    this.#excess[k] = latenessCost(this.#b, k) + ON_TIME_INTEREST * cost;
+    this.#excess[k] = this.#unavoidable
+      ? Math.max(1, cost - this.#unavoidable[k]!)
+      : latenessCost(this.#b, k) + ON_TIME_INTEREST * cost;
   }
 
   /** Now and then a first slot: when another leaves the floor, or later than now, so that others may have the floor. */
@@ -57,7 +62,7 @@ export class Neighbours {
   }
 
   total(): number {
-    return this.cost.reduce((n, c) => n + c, 0);
+    return this.cost.reduce((n, c) => n + c, loadsCost(this.#b));
   }
 
   /** A piece that costs much, and some that are in its way: those that block it, or are worked on at the same time. */

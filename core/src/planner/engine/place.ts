@@ -14,6 +14,8 @@ export type Scratch = {
   readonly limit: Float64Array;
   /** First slot in which each piece may be begun, above its own earliest: a later start leaves the floor to others. */
   readonly notBefore: Float64Array;
+  /** First slot in which each step may start, to share a tray with another; ordinarily 0. */
+  readonly joinAt: Int32Array;
   /** Slots from the end of each step to the end of its piece, at least; none known: zeros. */
   tail: Float64Array;
 };
@@ -23,6 +25,7 @@ export const newScratch = (steps: number, isPartial: boolean, isStrict = false):
   isStrict,
   limit: new Float64Array(steps),
   notBefore: new Float64Array(steps),
+  joinAt: new Int32Array(steps),
   tail: new Float64Array(steps),
 });
 
@@ -54,7 +57,7 @@ export function placePiece(
   const { model } = b;
   const { push, left } = scratch;
   for (const i of order) {
-    push[i] = 0;
+    push[i] = scratch.joinAt[i]!;
     if (left) left[i] = 0;
   }
   let from = scratch.notBefore[piece]!;
@@ -82,7 +85,7 @@ const MOST_FLOOR_TRIES = 50;
 export function placeTogether(b: Board, scratch: Scratch, group: readonly number[], order: readonly number[]): boolean {
   const { push, left } = scratch;
   for (const i of order) {
-    push[i] = scratch.notBefore[b.model.steps[i]!.piece]!;
+    push[i] = Math.max(scratch.joinAt[i]!, scratch.notBefore[b.model.steps[i]!.piece]!);
     if (left) left[i] = 0;
   }
   let done = placeSteps(b, scratch, order, 0, Infinity, 0, scratch.limit) >= 0;

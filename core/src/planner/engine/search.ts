@@ -2,7 +2,7 @@ import { tailsOf } from './alone.ts';
 import { type Board, lift } from './board.ts';
 import { any, Climb } from './climb.ts';
 import { Cooling } from './cooling.ts';
-import { pieceCost } from './cost.ts';
+import { loadsCost, pieceCost } from './cost.ts';
 import { Dispatcher } from './dispatch.ts';
 import { mixed, oneByOne, together, turned, wishes } from './moves.ts';
 import { Neighbours } from './neighbours.ts';
@@ -25,6 +25,8 @@ export type Search = {
   readonly isLate?: boolean;
   /** What each piece costs at best, from `leastCosts`; missing: nothing. */
   readonly leastCosts?: Float64Array;
+  /** What of each piece's cost no plan can save, so that nothing is tried for it; missing: nothing. */
+  readonly unavoidable?: Float64Array;
   readonly onBetter?: (cost: number) => void;
 };
 
@@ -60,7 +62,7 @@ class Run {
     this.#scratch = scratch;
     this.#search = search;
     this.#r = randomFrom(search.seed);
-    this.neighbours = new Neighbours(b, search.frozen);
+    this.neighbours = new Neighbours(b, search.frozen, search.unavoidable);
     scratch.tail = tailsOf(model);
     this.#dispatcher = new Dispatcher(b, scratch);
     this.#all = model.pieces.map((_, k) => k);
@@ -74,12 +76,14 @@ class Run {
   go(): number {
     const { model } = this.#b;
     const { isFresh, isCalm, isLate } = this.#search;
+    const unavoidable = this.#search.unavoidable?.reduce((n, c) => n + c, 0) ?? 0;
     for (let cycle = 0; !this.#isOver(); cycle++) {
       if (isFresh || (isLate && cycle === 0)) this.#climb();
       if (!isFresh) this.#restoreBest();
       const most = MOST_HEAT[cycle % MOST_HEAT.length]!;
       const heat = isCalm ? 0 : Math.min(most, (isFresh ? HEAT : HEAT_SEEN) / model.pieces.length ** 1.5);
-      this.#cool(new Cooling(this.#best * heat, model.steps.length, this.#done));
+      const open = this.#best - unavoidable;
+      this.#cool(new Cooling(open * heat, model.steps.length, this.#done));
     }
     this.#restoreBest();
     return this.#done;
@@ -143,14 +147,16 @@ class Run {
       arc?.group ??
       this.neighbours.group(r, isDispatched ? 2 + Math.floor(r() * DISPATCH_MOST) : 1 + Math.floor(r() * 2));
     this.#before.keep(b, group);
-    const before = group.reduce((n, k) => n + cost[k]!, 0);
+    const loadsBefore = loadsCost(b);
+    const before = group.reduce((n, k) => n + cost[k]!, loadsBefore);
     const most = before - temperature * Math.log(1 - r());
-    const after = arc
+    const pieces = arc
       ? this.#together(group, turned(b, group, arc.arc), most)
       : isDispatched
         ? this.#dispatched(group, most)
         : this.#placedAnew(group, most);
     this.#done += group.length;
+    const after = pieces === Infinity ? Infinity : pieces + loadsCost(b);
     if (after > most) {
       for (const k of group) liftPiece(b, k);
       this.#before.restore(b);
@@ -170,11 +176,23 @@ class Run {
     const sequence = isMixed ? mixed(b, group, r) : null;
     const wished = r() < WISH_SHARE ? wishes(b, group, r) : [];
     if (b.model.floor) for (const k of group) scratch.notBefore[k] = this.neighbours.later(k, r);
+    const joining = b.loads && r() < JOIN_SHARE ? this.#join(group) : -1;
     if (!sequence) for (const k of group) liftPiece(b, k);
     const after = sequence ? this.#together(group, sequence, most) : oneByOne(b, scratch, group, most, this.#least, r);
     if (b.model.floor) for (const k of group) scratch.notBefore[k] = 0;
     for (const i of wished) b.wish[i] = -1;
+    if (joining >= 0) scratch.joinAt[joining] = 0;
     return after;
+  }
+
+  /** Has one step wait to share a tray that is in use then. @returns the step, or -1 */
+  #join(group: readonly number[]): number {
+    const { steps, pieces } = this.#b.model;
+    const coats = group.flatMap((k) => pieces[k]!.steps.filter((i) => steps[i]!.group >= 0 && !steps[i]!.fixed));
+    const i = coats[Math.floor(this.#r() * coats.length)];
+    if (i === undefined) return -1;
+    this.#scratch.joinAt[i] = this.#b.loads!.someEnd(steps[i]!.group, this.#r);
+    return i;
   }
 
   #together(group: readonly number[], sequence: readonly number[], most: number): number {
@@ -229,6 +247,8 @@ const ARC_SHARE_OF_ONE = 0.5;
 const MIXED_SHARE = 0.5;
 /** How often a step of the group is given another hand or place than the soonest. */
 const WISH_SHARE = 0.3;
+/** How often a coat waits to share a tray, where trays are counted. */
+const JOIN_SHARE = 0.2;
 /** How often a group is dispatched by priority, and how much larger it may be then. */
 const DISPATCH_SHARE = 0.2;
 const DISPATCH_MOST = 4;
