@@ -44,9 +44,9 @@ test('a chair set added to the running shop goes round the others; undo takes it
 
 test('two open browsers agree without a reload', async ({ browser }) => {
   const [one, two] = await Promise.all([browser.newPage(), browser.newPage()]);
-  await demo(one, '/pieces/school-bench');
+  await demo(one, '/pieces/sideboard');
   await demo(two, '/today');
-  const running = two.getByRole('region', { name: 'Ines' }).getByText('Paint, coat 1 of 2, Signal').first();
+  const running = two.getByRole('region', { name: 'Ines' }).getByText('Paint, coat 1 of 2, Petrol').first();
   await expect(running).toBeVisible();
   await one.getByTestId('step-paint-1').click();
   await one.getByRole('dialog').getByRole('button', { name: 'Done', exact: true }).click();
