@@ -47,7 +47,9 @@ async function start(env = {}, flags = []) {
 
 test('it prints the address and the demo sign-in, serves, keeps its data at the second start, and Ctrl-C stops it cleanly', async () => {
   const first = await start();
-  expect(await first.said(/Mokume is at/)).toMatch(/Mokume is at http:\/\/127\.0\.0\.1:\d+[\s\S]*Demo sign-in: demo/);
+  expect(await first.said(/Demo sign-in: demo/)).toMatch(
+    /Mokume is at http:\/\/127\.0\.0\.1:\d+[\s\S]*Demo sign-in: demo/,
+  );
   expect((await fetch(`http://127.0.0.1:${first.port}/`)).status).toBe(200);
   sql("update pieces set name = 'Kept settle' where id = 'settle'", name);
   expect(await first.stop()).toBe(0);
