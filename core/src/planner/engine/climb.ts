@@ -39,8 +39,8 @@ export class Climb {
   try(costOf: () => number): number {
     const trial =
       this.#here && this.#tries >= STARTS
-        ? near(this.#b, this.#here, this.#group, this.#r)
-        : any(this.#b, this.#group, this.#r);
+        ? nearPriority(this.#b, this.#here, this.#group, this.#r)
+        : anyPriority(this.#b, this.#group, this.#r);
     this.#tries++;
     for (const k of this.#group) liftPiece(this.#b, k);
     const left = this.#dispatcher.run(this.#group, trial, Infinity)!;
@@ -67,7 +67,7 @@ type Trial = Required<Priority>;
 type Changing = { -readonly [P in keyof Trial]: Trial[P] };
 
 /** Any priority of those that have proved good somewhere, with the pieces more or less out of turn. */
-export function any(b: Board, group: readonly number[], r: () => number): Trial {
+export function anyPriority(b: Board, group: readonly number[], r: () => number): Trial {
   const urge = new Float64Array(b.model.pieces.length);
   const spread = [0, 200, 600][Math.floor(r() * 3)]!;
   for (const k of group) urge[k] = (r() - 0.5) * spread;
@@ -84,7 +84,7 @@ export function any(b: Board, group: readonly number[], r: () => number): Trial 
 }
 
 /** One that differs a little: some pieces sooner or later, now and then another weight; or only some of their steps. */
-function near(b: Board, from: Trial, group: readonly number[], r: () => number): Trial {
+function nearPriority(b: Board, from: Trial, group: readonly number[], r: () => number): Trial {
   const out = { ...from, urge: from.urge.slice(), bias: from.bias.slice(), notBefore: from.notBefore.slice() };
   // Where there are many pieces, single steps hardly ever matter.
   if (r() < Math.min(0.5, 4 / group.length)) shiftSteps(b, out.bias, group, r);

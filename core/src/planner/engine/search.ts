@@ -1,6 +1,6 @@
 import { tailsOf } from './alone.ts';
 import { type Board, lift } from './board.ts';
-import { any, Climb } from './climb.ts';
+import { anyPriority, Climb } from './climb.ts';
 import { Cooling } from './cooling.ts';
 import { loadsCost, pieceCost } from './cost.ts';
 import { Dispatcher } from './dispatch.ts';
@@ -203,7 +203,7 @@ class Run {
 
   #dispatched(group: readonly number[], most: number): number {
     for (const k of group) liftPiece(this.#b, k);
-    const left = this.#dispatcher.run(group, any(this.#b, group, this.#r), most);
+    const left = this.#dispatcher.run(group, anyPriority(this.#b, group, this.#r), most);
     if (!left || left.length > 0) return Infinity;
     return group.reduce((n, k) => n + pieceCost(this.#b, k), 0);
   }
