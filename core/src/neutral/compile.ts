@@ -1,6 +1,5 @@
 import { type Bits, bitRow, setRange } from '../planner/engine/bits.ts';
 import {
-  type Calendar,
   type Check,
   type EngineModel,
   type EnginePerson,
@@ -12,7 +11,7 @@ import {
 } from '../planner/engine/engineModel.ts';
 import { newFloor } from '../planner/engine/floor.ts';
 import { type Line, newLine, rowFor } from '../planner/engine/line.ts';
-import { calendarOf, intersect } from '../planner/engine/calendars.ts';
+import { intersect } from '../planner/engine/calendars.ts';
 import { type Turns, newTurns } from '../planner/engine/turns.ts';
 import type { NeutralInstance, NeutralStep } from './format.ts';
 
@@ -65,11 +64,11 @@ export function compile(instance: NeutralInstance): Compiled {
     ]),
   );
   const closedOr = (name: string | null) => (name === null ? null : openRow(name));
-  const calendars = new Map<string, Calendar>();
-  const calendarFor = (names: readonly (string | null)[]): Calendar => {
+  const calendars = new Map<string, Bits>();
+  const calendarFor = (names: readonly (string | null)[]): Bits => {
     const key = [...new Set(names.filter((n) => n !== null))].sort().join('|');
     let c = calendars.get(key);
-    if (!c) calendars.set(key, (c = calendarOf(intersect(names.map(closedOr), slots), slots)));
+    if (!c) calendars.set(key, (c = intersect(names.map(closedOr), slots)));
     return c;
   };
   const waysKnown = new Map<string, readonly Way[]>();
@@ -106,7 +105,7 @@ export function compile(instance: NeutralInstance): Compiled {
               crews: crews.map((crew) => crew.map((p) => p.index)),
               speed: 1,
               place: 0,
-              open: placesOpen.bits,
+              open: placesOpen,
               calendars: s.split ? crews.map((crew) => calendarFor([...places, ...crew.map((p) => p.calendar)])) : [],
               takes,
               checks,

@@ -5,10 +5,9 @@ import type { DryingLimits } from '../drying/dryingCurve.ts';
 import { type Product, STAGES } from '../products/product.ts';
 import type { Instant } from '../quantities/units.ts';
 import { type Air, airOf, keepsLimits } from './air.ts';
-import { type Bits, bitRow, setRange } from './engine/bits.ts';
-import { calendarOf, intersect } from './engine/calendars.ts';
+import { afterNth, type Bits, bitRow, setRange } from './engine/bits.ts';
+import { intersect } from './engine/calendars.ts';
 import {
-  type Calendar,
   type Check,
   CLASH,
   type Clash,
@@ -282,7 +281,7 @@ class Places {
   readonly #ways = new Map<string, readonly Way[]>();
   readonly #films = new Map<string, Film>();
   readonly #keeps = new Map<string, Bits>();
-  readonly #calendars = new Map<string, Calendar>();
+  readonly #calendars = new Map<string, Bits>();
   readonly #standing = new Map<string, number>();
   readonly #always: Bits;
   /** When noise is allowed; null: always. */
@@ -442,7 +441,7 @@ class Places {
 
   /** Dust and spray against what is wet in the same air. */
   #besides(step: Step, spots: readonly Spot[], takes: Take[], checks: Check[]): void {
-    if (!this.#problem.pieces.length || this.#spots.every((s) => s.wet.used.length <= 1)) return;
+    if (!this.#problem.pieces.length || this.#spots.every((s) => s.wet.slots === 0)) return;
     const film = step.product !== null;
     const near = (a: Spot) => this.#spots.filter((b) => a === b || isBeside(a.station, b.station));
     step.needs.forEach((need, i) => {
@@ -467,7 +466,7 @@ class Places {
     });
   }
 
-  #calendar(step: Step, spots: readonly Spot[], tool: ToolLine | null, crew: readonly number[]): Calendar {
+  #calendar(step: Step, spots: readonly Spot[], tool: ToolLine | null, crew: readonly number[]): Bits {
     const worked = spots.filter((s, i) => step.needs[i]!.span !== 'wet' && s.open);
     const key = [
       crew.join('+'),
@@ -483,7 +482,7 @@ class Places {
         tool?.open ?? null,
         step.noisy ? this.#noise : null,
       ];
-      this.#calendars.set(key, (c = calendarOf(intersect(rows, this.#grid.slots), this.#grid.slots)));
+      this.#calendars.set(key, (c = intersect(rows, this.#grid.slots)));
     }
     return c;
   }
@@ -606,15 +605,13 @@ class Places {
     if (!step.splittable || at + minutes <= now) return Math.max(at + minutes, soonest);
     const { origin } = this.#grid;
     const left = Math.ceil((at + minutes - Math.max(at, origin)) / GRID_MINUTES);
-    const { nth, before } = calendarOf(
-      intersect(
-        crew.map((c) => c.row),
-        this.#grid.slots,
-      ),
-      this.#grid.slots,
+    const { slots: known } = this.#grid;
+    const hours = intersect(
+      crew.map((c) => c.row),
+      known,
     );
-    const last = nth[before[this.#grid.floor(at)]! + left - 1] ?? this.#grid.slots - 1;
-    return Math.max(origin + (last + 1) * GRID_MINUTES, soonest);
+    const end = afterNth(hours, this.#grid.floor(at), left);
+    return Math.max(origin + (end < 0 ? known : end) * GRID_MINUTES, soonest);
   }
 }
 

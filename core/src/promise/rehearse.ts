@@ -1,8 +1,8 @@
 import { STAGES } from '../products/product.ts';
 import type { Instant } from '../quantities/units.ts';
-import { firstRun, nextSet } from '../planner/engine/bits.ts';
-import { calendarOf, intersect } from '../planner/engine/calendars.ts';
-import type { Calendar, Film } from '../planner/engine/engineModel.ts';
+import { afterNth, type Bits, firstRun, nextSet } from '../planner/engine/bits.ts';
+import { intersect } from '../planner/engine/calendars.ts';
+import type { Film } from '../planner/engine/engineModel.ts';
 import { randomFrom } from '../planner/engine/random.ts';
 import { asked } from '../planner/ask.ts';
 import type { Draft } from '../planner/draft.ts';
@@ -20,7 +20,7 @@ type Act = {
   readonly work: number;
   readonly split: boolean;
   /** Whoever can do it in its place, the planned crew first, with the hours they share. */
-  readonly crews: readonly { readonly people: readonly number[]; readonly calendar: Calendar }[];
+  readonly crews: readonly { readonly people: readonly number[]; readonly calendar: Bits }[];
   /** Its places: their number, how many units, and whether from the start of work and through drying. */
   readonly places: readonly {
     readonly place: number;
@@ -267,20 +267,19 @@ function begin(
   isAway: (p: number, slot: number) => boolean,
 ): number {
   for (let at = from, tries = 0; tries < 40; tries++) {
-    const { bits } = crew.calendar;
-    const start = a.split ? nextSet(bits, at, slots) : firstRun(bits, at, planned, slots);
+    const start = a.split ? nextSet(crew.calendar, at, slots) : firstRun(crew.calendar, at, planned, slots);
     if (start >= slots || !crew.people.some((p) => isAway(p, start))) return start;
     at = (Math.floor(start / DAY_SLOTS) + 1) * DAY_SLOTS;
   }
   return slots;
 }
 
-function endOf(a: Act, calendar: Calendar, start: number, planned: number, work: number, slots: number): number {
+function endOf(a: Act, calendar: Bits, start: number, planned: number, work: number, slots: number): number {
   if (!a.split) return start + work;
   const over = Math.max(0, work - planned);
   const inHours = over > OVERTIME_SLOTS ? work : Math.min(work, planned);
-  const last = calendar.before[start]! + inHours - 1;
-  return last >= calendar.nth.length ? slots + 1 : calendar.nth[last]! + 1 + (work - inHours);
+  const end = afterNth(calendar, start, inHours);
+  return end < 0 ? slots + 1 : end + (work - inHours);
 }
 
 /** Units of a place are taken by whoever comes next, those free first; kept sorted by when they are free. */
@@ -319,7 +318,7 @@ function actsOf(draft: Draft): Act[] {
   const { compiled, board } = draft;
   const { model } = compiled;
   const batches = new Map<string, number>();
-  const calendars = new Map<string, Calendar>();
+  const calendars = new Map<string, Bits>();
   const planned = compiled.steps
     .map((_, i) => i)
     .filter((i) => !model.steps[i]!.fixed && board.start[i]! >= 0)
@@ -336,7 +335,7 @@ function actsOf(draft: Draft): Act[] {
       let calendar = calendars.get(key);
       if (!calendar) {
         const rows = [way.open, ...people.map((p) => model.people[p]!.open)];
-        calendars.set(key, (calendar = calendarOf(intersect(rows, model.slots), model.slots)));
+        calendars.set(key, (calendar = intersect(rows, model.slots)));
       }
       return { people, calendar };
     });

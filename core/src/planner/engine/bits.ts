@@ -97,6 +97,35 @@ export function lastClear(bits: Bits, from: number, until: number): number {
   return word === 0 ? -1 : (w << 5) + 31 - Math.clz32(word);
 }
 
+/** The slot just after the `count`-th set bit at or after `from`, `count` at least 1; -1 when there are fewer. Cost: O(words) */
+export function afterNth(bits: Bits, from: number, count: number): number {
+  let left = count;
+  let w = from >>> 5;
+  let word = bits[w]! & (-1 << (from & 31));
+  for (;;) {
+    const n = countOf(word);
+    if (n >= left) break;
+    left -= n;
+    if (++w >= bits.length) return -1;
+    word = bits[w]!;
+  }
+  // Halves first: half a word is passed over at once when all it holds comes before.
+  const half = countOf(word & 0xffff);
+  if (half < left) {
+    left -= half;
+    word &= ~0xffff;
+  }
+  while (--left > 0) word &= word - 1;
+  return (w << 5) + 32 - Math.clz32(word & -word);
+}
+
+/** Set bits of a word, counted in parallel (Warren, Hacker's Delight, 5-1). */
+function countOf(word: number): number {
+  let x = word - ((word >>> 1) & 0x55555555);
+  x = (x & 0x33333333) + ((x >>> 2) & 0x33333333);
+  return Math.imul((x + (x >>> 4)) & 0x0f0f0f0f, 0x01010101) >>> 24;
+}
+
 /** Start of the first run of `length` set bits at or after `from`; `limit` when none starts before it. */
 export function firstRun(bits: Bits, from: number, length: number, limit: number): number {
   let at = nextSet(bits, from, limit);

@@ -1,4 +1,4 @@
-import { clearRange, firstRun, lastClear, nextSet, setMasked, setRange } from './bits.ts';
+import { afterNth, clearRange, firstRun, lastClear, nextSet, setMasked, setRange } from './bits.ts';
 import {
   CLASH,
   type EngineModel,
@@ -188,6 +188,8 @@ export function seek(b: Board, i: number, from: number, extra_minutes = 0, lifte
       found.hold = reach.hold;
       found.way = k;
       found.crew = reach.crew;
+      // Nobody can be done sooner in this way.
+      if (reach.end === from + d) break;
     }
   }
   return bestKey !== Infinity;
@@ -344,15 +346,13 @@ function seekBroken(
 ): number {
   const { slots, people } = b.model;
   const crew = way.crews[crewIndex]!;
-  const { bits, before: openBefore, nth } = way.calendars[crewIndex]!;
+  const open = way.calendars[crewIndex]!;
   let s = from;
   search: for (;;) {
-    s = nextSet(bits, s, slots);
+    s = nextSet(open, s, slots);
     if (s >= slots) return -1;
-    const last = openBefore[s]! + d - 1;
-    if (last >= nth.length) return -1;
-    const e = nth[last]! + 1;
-    if (e >= before) return -1;
+    const e = afterNth(open, s, d);
+    if (e < 0 || e >= before) return -1;
     if ((lifted & LIFT.person) === 0)
       for (let c = 0; c < crew.length; c++) {
         const clash = lastClear(people[crew[c]!]!.idle, s, e);

@@ -77,6 +77,7 @@ export function anyPriority(b: Board, group: readonly number[], r: () => number)
     slack: 0.2 * 20 ** r(),
     hurry: 200 * 8 ** r(),
     cleanout: 48 * r(),
+    stay: 24 * 250 ** r(),
     urge,
     bias: new Float64Array(b.model.steps.length),
     notBefore,
@@ -112,6 +113,7 @@ function shiftPieces(b: Board, out: Changing, group: readonly number[], r: () =>
   out.slack *= change();
   out.hurry *= change();
   out.cleanout *= change();
+  out.stay *= change();
 }
 
 /** Has one piece wait until another leaves the floor. */

@@ -3,7 +3,7 @@ import { type Board, doneSlot, latestFor, lift, put, readyFor, seek, seekOnly } 
 import { costOfDone } from './cost.ts';
 import { lastFull, stand } from './floor.ts';
 import { type Scratch, stayOf, takeFloor, tightest } from './place.ts';
-import { standsApart } from './turns.ts';
+import { groupBefore, standsApart } from './turns.ts';
 
 /** What the next step is chosen by: its soonest slot, and on top of that these. */
 export type Priority = {
@@ -13,6 +13,8 @@ export type Priority = {
   readonly hurry: number;
   /** Slots for a clean-out of its own. */
   readonly cleanout: number;
+  /** By how much its key may be larger for work of the set-up a tool has to go before what needs a clean-out; missing: 0. */
+  readonly stay?: number;
   /** By piece: slots of slack it is taken to have less; missing: none. */
   readonly urge?: Float64Array;
   /** By step: the same; missing: none. */
@@ -49,6 +51,8 @@ export class Dispatcher {
   readonly #done: Float64Array;
   /** By piece: slots from its first step until it was done the last time; 0: not known. */
   readonly #stay: Int32Array;
+  /** Work for tools with set-ups that has been offered; what is placed meanwhile is left out when it is come upon. */
+  readonly #waiting = new Set<number>();
   #priority: Priority = { slack: 1, hurry: 0, cleanout: 0 };
   #isFailed = false;
   #most = Infinity;
@@ -86,6 +90,7 @@ export class Dispatcher {
     this.#isFailed = false;
     this.#cost = 0;
     this.#queue.clear();
+    this.#waiting.clear();
     for (const k of group) this.#prepare(k);
     for (const k of group) if (pieces[k]!.isHere) this.#bookFloor(k, 0);
     for (const k of group)
@@ -144,6 +149,7 @@ export class Dispatcher {
     this.#crew[i] = found.crew;
     this.#key[i] = this.#keyAt(i, found.start, found.way);
     this.#queue.push(i, this.#key[i]);
+    if (this.#b.model.steps[i]!.group >= 0) this.#waiting.add(i);
   }
 
   #keyAt(i: number, start: number, way: number): number {
@@ -167,10 +173,45 @@ export class Dispatcher {
       if (!seek(b, i, Math.max(this.#push[i]!, readyFor(b, step)))) return this.#giveUp(step.piece);
       if (this.#keyAt(i, b.found.start, b.found.way) > key + 1e-9) return this.#queueFound(i);
     }
+    if (this.#staysSetUp(i, key)) return;
     if (!this.#isInWindow(i) || !this.#enterFloor(i)) return;
     this.#accept(i);
     this.#placeTied(i);
   }
+
+  /**
+   * Has work of the set-up a tool has go before what would have it cleaned out. Only what waits for that tool already goes
+   * first, so that nothing is put off for long.
+   * Field term: exhaustive service, as at a machine with set-ups between families
+   */
+  #staysSetUp(i: number, key: number): boolean {
+    const b = this.#b;
+    const step = b.model.steps[i]!;
+    const most = this.#priority.stay ?? 0;
+    const turns = step.group < 0 || most <= 0 ? null : step.ways[b.found.way]!.turns;
+    const setUp = turns ? groupBefore(turns, b.found.start) : -1;
+    if (!turns || setUp < 0 || setUp === step.group) return false;
+    let first = -1;
+    for (const j of this.#waiting) {
+      if (b.start[j]! >= 0 || Number.isNaN(this.#key[j]!)) this.#waiting.delete(j);
+      else if (
+        b.model.steps[j]!.group === setUp &&
+        this.#turnsOf(j) === turns &&
+        this.#start[j]! <= b.found.start &&
+        this.#key[j]! <= key + most &&
+        (first < 0 || this.#key[j]! < this.#key[first]!)
+      )
+        first = j;
+    }
+    if (first < 0) return false;
+    this.#key[i] = key;
+    this.#queue.push(i, key);
+    this.#key[first] = key - JUST_BEFORE;
+    this.#queue.push(first, key - JUST_BEFORE);
+    return true;
+  }
+
+  #turnsOf = (j: number) => this.#b.model.steps[j]!.ways[this.#way[j]!]!.turns;
 
   /** Whether what was found is in time for the step; if not, what it is tied to is pushed later. */
   #isInWindow(i: number): boolean {
@@ -295,6 +336,7 @@ export class Dispatcher {
   }
 }
 
+const JUST_BEFORE = 1e-6;
 /** Windows of up to five hours: what they tie together is placed in one go. */
 const SHORT_WINDOW = 60;
 const MOST_PUSHES = 60;

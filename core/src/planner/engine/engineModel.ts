@@ -40,15 +40,6 @@ export const LIFT = { hours: 1, person: 2, space: 4, tool: 8, air: 16, dust: 32 
 export type Check = { readonly bits: Bits; readonly span: Span; readonly kind: number };
 export type Take = { readonly line: Line; readonly units: number; readonly span: Span };
 
-/** Open slots with their running count: where work that is broken by closed time ends is a look-up. */
-export type Calendar = {
-  readonly bits: Bits;
-  /** Open slots before each slot. */
-  readonly before: Int32Array;
-  /** The n-th open slot. */
-  readonly nth: Int32Array;
-};
-
 /** How a film dries in one place. `touch`, `handle` and `key` are slots, `minutes` the time of a stage since slot 0. */
 export type Film = {
   readonly touch: (endSlot: number) => number;
@@ -70,7 +61,7 @@ export type Way = {
   /** When the workplaces and the tool are open. */
   readonly open: Bits;
   /** For work that is broken by closed time: by crew, when all of them and the workplaces are open. */
-  readonly calendars: readonly Calendar[];
+  readonly calendars: readonly Bits[];
   readonly takes: readonly Take[];
   readonly checks: readonly Check[];
   readonly turns: Turns | null;

@@ -1,4 +1,4 @@
-import { type Bits, bitRow, clearRange, isSet, lastClear, setRange } from './bits.ts';
+import { type Bits, bitRow, setRange } from './bits.ts';
 
 /**
  * Space, tools or another thing of which there are several: how many units are taken in each slot, and for each number
@@ -6,85 +6,106 @@ import { type Bits, bitRow, clearRange, isSet, lastClear, setRange } from './bit
  */
 export type Line = {
   readonly capacity: number;
-  /** Not kept while one taker at a time has all of it: then the only row says everything. */
-  readonly used: Uint16Array;
+  readonly slots: number;
+  /** Units taken, a row of bits for each binary digit, lowest first: so 32 slots are counted at once. */
+  readonly digits: Bits[];
   /** Units asked for, ascending, and their rows. */
   readonly asked: number[];
   readonly fits: Bits[];
-  /** Something was taken since it was empty. */
-  isTouched: boolean;
-  /** `used` is kept: some ask for less than all of it, or two have it at once. */
-  isCounted: boolean;
 };
 
 export const newLine = (slots: number, capacity: number): Line => ({
   capacity,
-  used: new Uint16Array(slots + 1),
+  slots,
+  digits: [],
   asked: [],
   fits: [],
-  isTouched: false,
-  isCounted: false,
 });
 
 /** The row that says where `units` still fit; made when it is first asked for. */
 export function rowFor(line: Line, units: number): Bits {
   const known = line.asked.indexOf(units);
   if (known >= 0) return line.fits[known]!;
-  if (line.isTouched && !line.isCounted) count(line);
-  const row = bitRow(line.used.length - 1);
-  if (units <= line.capacity) setRange(row, 0, line.used.length - 1);
-  if (line.isTouched)
-    for (let k = 0; k < line.used.length; k++) if (line.used[k]! + units > line.capacity) clearRange(row, k, k + 1);
+  const row = bitRow(line.slots);
   line.asked.push(units);
   line.fits.push(row);
+  fill(line, line.asked.length - 1);
+  if (line.digits.length > 0) for (let w = 0; w < row.length; w++) mark(line, w, row[w]!);
   return row;
 }
 
 /** Takes `units` (or, below 0, gives them back) over a range of slots. */
 export function take(line: Line, from: number, until: number, units: number): void {
-  const { used, asked, fits, capacity } = line;
-  const wasTouched = line.isTouched;
-  line.isTouched = true;
-  if (until > used.length - 1) until = used.length - 1;
-  if (!line.isCounted) {
-    if (asked.length === 1 && asked[0] === capacity && Math.abs(units) === capacity) {
-      const row = fits[0]!;
-      if (units < 0) return setRange(row, from, until);
-      if (lastClear(row, from, until) < 0) return clearRange(row, from, until);
-    }
-    if (wasTouched) count(line);
-    else line.isCounted = true;
+  if (until > line.slots) until = line.slots;
+  if (from >= until) return;
+  const first = from >>> 5;
+  const last = (until - 1) >>> 5;
+  const head = -1 << (from & 31);
+  const tail = -1 >>> (31 - ((until - 1) & 31));
+  for (let w = first; w <= last; w++) {
+    const mask = (w === first ? head : -1) & (w === last ? tail : -1);
+    if (units < 0) subtract(line, w, mask, -units);
+    else add(line, w, mask, units);
+    mark(line, w, mask);
   }
-  for (let k = from; k < until; k++) used[k]! += units;
+}
+
+/** Adds to 32 counters at once, digit by digit with carry. More than the capacity may be taken by what already happened. */
+function add({ digits, slots }: Line, w: number, mask: number, units: number): void {
+  for (let low = 0; units >>> low > 0; low++) {
+    if (((units >>> low) & 1) === 0) continue;
+    for (let d = low, carry = mask; carry !== 0; d++) {
+      while (d >= digits.length) digits.push(bitRow(slots));
+      const row = digits[d]!;
+      const old = row[w]!;
+      row[w] = old ^ carry;
+      carry &= old;
+    }
+  }
+}
+
+function subtract({ digits }: Line, w: number, mask: number, units: number): void {
+  for (let low = 0; units >>> low > 0; low++) {
+    if (((units >>> low) & 1) === 0) continue;
+    for (let d = low, borrow = mask; borrow !== 0 && d < digits.length; d++) {
+      const row = digits[d]!;
+      const old = row[w]!;
+      row[w] = old ^ borrow;
+      borrow &= ~old;
+    }
+  }
+}
+
+/** Brings what is asked for up to date in the slots of `mask`. */
+function mark({ digits, asked, fits, capacity }: Line, w: number, mask: number): void {
   for (let i = 0; i < asked.length; i++) {
     const most = capacity - asked[i]!;
     if (most < 0) continue;
-    const row = fits[i]!;
-    for (let k = from; k < until;) {
-      const w = k >>> 5;
-      const stop = Math.min(until, (w + 1) << 5);
-      let word = row[w]!;
-      for (; k < stop; k++) word = used[k]! > most ? word & ~(1 << (k & 31)) : word | (1 << (k & 31));
-      row[w] = word;
+    // Compares with `most` from the highest digit down: where more is taken the bit is cleared.
+    let more = most >>> digits.length > 0 ? 0 : -1;
+    let isMore = 0;
+    for (let d = digits.length - 1; d >= 0; d--) {
+      const digit = digits[d]![w]!;
+      if (((most >>> d) & 1) === 0) {
+        isMore |= more & digit;
+        more &= ~digit;
+      } else more &= digit;
     }
+    const row = fits[i]!;
+    row[w] = (row[w]! & ~mask) | (~isMore & mask);
   }
-}
-
-/** Begins to count, from what the only row says. */
-function count(line: Line): void {
-  line.isCounted = true;
-  const row = line.fits[0];
-  if (!row || line.asked[0] !== line.capacity) return;
-  for (let k = 0; k < line.used.length - 1; k++) line.used[k] = isSet(row, k) ? 0 : line.capacity;
 }
 
 export function empty(line: Line): void {
-  if (!line.isTouched) return;
-  line.isTouched = false;
-  line.isCounted = false;
-  line.used.fill(0);
+  if (line.digits.length === 0) return;
+  line.digits.length = 0;
   for (let i = 0; i < line.asked.length; i++) {
     line.fits[i]!.fill(0);
-    if (line.asked[i]! <= line.capacity) setRange(line.fits[i]!, 0, line.used.length - 1);
+    fill(line, i);
   }
+}
+
+/** Says that it fits everywhere, or nowhere. */
+function fill(line: Line, i: number): void {
+  if (line.asked[i]! <= line.capacity) setRange(line.fits[i]!, 0, line.slots);
 }

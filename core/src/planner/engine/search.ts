@@ -118,8 +118,9 @@ class Run {
     const climb = new Climb(this.#b, this.#scratch, this.#dispatcher, movable, this.#r);
     const top = new Saved(this.#b.model.steps.length);
     let least = Infinity;
-    const until = this.#done + CLIMB_SHARE * this.#search.evaluations;
-    while (!climb.isSpent && this.#done < until && !this.#isOver()) {
+    // Not a share of the budget: with a larger one the search does the same and goes on, so that it is never worse.
+    const most = this.#search.isFresh ? Infinity : MOST_TRIES_SEEN;
+    for (let tries = 0; tries < most && !climb.isSpent && !this.#isOver(); tries++) {
       this.#total = climb.try(() => {
         for (const k of movable) this.neighbours.note(k);
         return this.neighbours.total();
@@ -235,8 +236,8 @@ const HEAT = 1.5;
 const HEAT_SEEN = 0.06;
 /** More than this is never let pass: little and much in turn, since some knots open only hot and others only cold. */
 const MOST_HEAT = [0.01, 0.07];
-/** How much of all evaluations one climb may take. */
-const CLIMB_SHARE = 0.4;
+/** Whole plans tried before what is near, where people have seen one. */
+const MOST_TRIES_SEEN = 10;
 /** Rounds that may bring nothing before the search begins anew. */
 const MOST_FRUITLESS = 2;
 /** How often two steps on a critical path change places instead of a group of pieces being placed anew. */

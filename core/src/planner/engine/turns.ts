@@ -55,6 +55,12 @@ export function standsApart(t: Turns, from: number, group: number): boolean {
   return (i === 0 || t.group[i - 1] !== group) && (i === t.group.length || t.group[i] !== group);
 }
 
+/** The set-up of the tool when work starts there; -1: none yet. */
+export function groupBefore(t: Turns, at: number): number {
+  const i = before(t, at);
+  return i === 0 ? -1 : t.group[i - 1]!;
+}
+
 export function addTurn(t: Turns, from: number, until: number, group: number): void {
   const i = before(t, from);
   t.start.splice(i, 0, from);
