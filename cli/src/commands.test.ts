@@ -132,21 +132,39 @@ describe('solve', () => {
     vi.restoreAllMocks();
     rmSync(plan, { force: true });
   });
-  test('writes a plan of every step in the neutral format and says what it cost', () => {
+  test('writes a plan of every step in the neutral format and says what it cost', async () => {
     // Counted from the start of the process, which here is long past: the first plan is written.
-    expect(solveCommand(['--seconds', '0.1', '--seed', '7', instance, plan])).toBe(0);
+    expect(await solveCommand(['--seconds', '0.1', '--seed', '7', instance, plan])).toBe(0);
     const written = JSON.parse(readFileSync(plan, 'utf8')) as { format: string; steps: object };
     expect(written.format).toBe('workshop-plan/1');
     expect(Object.keys(written.steps)).toHaveLength(26);
     expect(told.join('')).toMatch(/first plan \d+ in .* of search[\s\S]*cost \d+/);
   });
   test.each([
+    ['the cheaper plan of a second thread', 1, '{"steps":{}}'],
+    ['not a dearer one', 1e12, null],
+  ])('takes %s', async (_, cost, written) => {
+    const seeds: number[] = [];
+    const answer = (than: number) => Promise.resolve(cost < than ? { cost, plan: '{"steps":{}}' } : null);
+    const start = (file: string, seed: number) => {
+      expect(file).toBe(instance);
+      seeds.push(seed);
+      return { answer, stop: () => Promise.resolve() };
+    };
+    expect(await solveCommand(['--seconds', '0.6', '--seed', '7', instance, plan], start)).toBe(0);
+    expect(seeds).toHaveLength(1);
+    expect(seeds[0]).not.toBe(7);
+    const text = readFileSync(plan, 'utf8');
+    if (written) expect(text).toBe(written);
+    else expect(Object.keys((JSON.parse(text) as { steps: object }).steps)).toHaveLength(26);
+  });
+  test.each([
     [['--seconds', 'soon', instance, plan], /--seconds must be a number above 0/],
     [['--seconds', '1', instance], /Name the instance to read and the plan to write/],
     [['--fast', instance, plan], /no option --fast/],
     [['--seconds', '1', '/nowhere.json', plan], /cannot be read/],
-  ])('what it cannot do is said: %j', (args, words) => {
-    expect(solveCommand(args)).toBe(2);
+  ])('what it cannot do is said: %j', async (args, words) => {
+    expect(await solveCommand(args)).toBe(2);
     expect(told.join('')).toMatch(words);
   });
 });

@@ -1,11 +1,16 @@
 import { readFileSync } from 'node:fs';
 import { runCommand } from './commands.ts';
+import { availableParallelism } from 'node:os';
+import { isMainThread } from 'node:worker_threads';
+import { help, startHelper } from './helper.ts';
 import { solveCommand } from './solve.ts';
 
 // npm run --silent mokume -- route|plan|verify < in.json > out.json
 // npm run --silent mokume -- solve --seconds S [--seed N] INSTANCE PLAN
 const name = process.argv[2] ?? '';
-if (name === 'solve') process.exitCode = solveCommand(process.argv.slice(3));
+if (!isMainThread) help();
+else if (name === 'solve')
+  process.exitCode = await solveCommand(process.argv.slice(3), availableParallelism() > 1 ? startHelper : undefined);
 else {
   const answer = runCommand(name, () => readFileSync(0, 'utf8'));
   if (answer.kind === 'done') process.stdout.write(`${JSON.stringify(answer.output, null, 2)}\n`);

@@ -1,39 +1,40 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { instanceFaults, type NeutralInstance, solveNeutral } from '@app/core';
+import { type Helper, toTimeline } from './helper.ts';
 
 /** Ends this long before the time is up, to write the plan. */
 const RESERVE_MS = 60;
+/** With less time than this a second thread would hardly have begun. */
+const LEAST_SHARED_S = 0.6;
 
 const USAGE = 'Usage: mokume solve --seconds S [--seed N] INSTANCE PLAN';
 
 /**
  * `solve --seconds S [--seed N] INSTANCE PLAN`: plans an instance of the neutral format within S seconds of the start of
  * this process, and writes the plan. Times and cost go to stderr.
+ * @param startHelper starts a second thread that searches from another seed; the better plan of the two is written
  * @returns the exit code: 0, or 2 with the reason on stderr
  */
-export function solveCommand(args: readonly string[]): 0 | 2 {
+export async function solveCommand(
+  args: readonly string[],
+  startHelper?: (file: string, seed: number, end: number) => Helper,
+): Promise<0 | 2> {
   const say = (words: string) => process.stderr.write(`${words}\n`);
   const options = readArguments(args);
   if (typeof options === 'string') {
     say(`${options}\n${USAGE}`);
     return 2;
   }
-  let instance: unknown;
+  const latest = options.seconds * 1000 - RESERVE_MS;
+  const helper =
+    options.seconds >= LEAST_SHARED_S
+      ? startHelper?.(options.instance, options.seed + HELPER_SEED, toTimeline(latest))
+      : undefined;
   try {
-    instance = JSON.parse(readFileSync(options.instance, 'utf8'));
-  } catch (error) {
-    say(`${options.instance} cannot be read: ${(error as Error).message}`);
-    return 2;
-  }
-  const faults = instanceFaults(instance);
-  if (faults.length > 0) {
-    say(faults.join('\n'));
-    return 2;
-  }
-  const end = options.seconds * 1000 - RESERVE_MS - writeTime(instance as NeutralInstance);
-  const read = performance.now();
-  try {
-    const solved = solveNeutral(instance as NeutralInstance, {
+    const instance = readInstance(options.instance);
+    const read = performance.now();
+    const end = latest - writeTime(instance);
+    const solved = solveNeutral(instance, {
       seed: options.seed,
       evaluations: Infinity,
       isOver: () => performance.now() > end,
@@ -42,26 +43,49 @@ export function solveCommand(args: readonly string[]): 0 | 2 {
       onFirst: (cost, ms) => say(`first plan ${cost} in ${ms.toFixed(1)} ms of search`),
       clock: () => performance.now(),
     });
-    writeFileSync(options.plan, JSON.stringify(solved.plan));
+    const other = await helper?.answer(solved.cost);
+    writeFileSync(options.plan, other?.plan ?? JSON.stringify(solved.plan));
+    const cost = other?.cost ?? solved.cost;
     say(
-      `cost ${solved.cost}, ${solved.evaluations} pieces placed again, searched ${(performance.now() - read).toFixed(0)} ms`,
+      `cost ${cost}, ${solved.evaluations} pieces placed again${helper ? ' by the first of two threads' : ''}, searched ${(performance.now() - read).toFixed(0)} ms`,
     );
     if (solved.bound !== null)
-      say(`no plan costs less than ${Math.round(solved.bound)}: at most ${gapOf(solved.cost, solved.bound)} above it`);
-    if (solved.left > 0) say(`${solved.left} steps have no room before the horizon; they are left out of the plan.`);
+      say(`no plan costs less than ${Math.round(solved.bound)}: at most ${gapOf(cost, solved.bound)} above it`);
+    if (solved.left > 0 && !other)
+      say(`${solved.left} steps have no room before the horizon; they are left out of the plan.`);
     return 0;
   } catch (error) {
     if (!(error instanceof RangeError)) throw error;
     say(error.message);
     return 2;
+  } finally {
+    await helper?.stop();
   }
+}
+
+/**
+ * The helper's seed differs by this, so that both ever use another order of heats (`MOST_HEAT` in the core's search).
+ */
+const HELPER_SEED = 2;
+
+/** @throws {RangeError} when it cannot be read, or names what is missing or impossible in it */
+export function readInstance(file: string): NeutralInstance {
+  let instance: unknown;
+  try {
+    instance = JSON.parse(readFileSync(file, 'utf8'));
+  } catch (error) {
+    throw new RangeError(`${file} cannot be read: ${(error as Error).message}`, { cause: error });
+  }
+  const faults = instanceFaults(instance);
+  if (faults.length > 0) throw new RangeError(faults.join('\n'));
+  return instance as NeutralInstance;
 }
 
 const gapOf = (cost: number, bound: number) =>
   cost <= bound ? 'nothing' : bound > 0 ? `${((cost / bound - 1) * 100).toFixed(1)} %` : 'everything';
 
 /** Writing a plan of many steps takes its own time, and so does saying what no plan could better. */
-const writeTime = (instance: NeutralInstance) => instance.pieces.reduce((n, p) => n + p.steps.length, 0) * 0.03;
+export const writeTime = (instance: NeutralInstance) => instance.pieces.reduce((n, p) => n + p.steps.length, 0) * 0.03;
 
 type Options = { readonly seconds: number; readonly seed: number; readonly instance: string; readonly plan: string };
 

@@ -14,6 +14,8 @@ export type Solve = {
   readonly isOver: () => boolean;
   /** Effort spent on the bound; missing: that of each piece alone, which takes milliseconds. */
   readonly boundRounds?: number;
+  /** Nobody asks what no plan could better. */
+  readonly isBoundless?: boolean;
   /** Milliseconds; missing: nothing is timed. */
   readonly clock?: () => number;
   readonly onCompiled?: () => void;
@@ -46,7 +48,7 @@ export function solveNeutral(instance: NeutralInstance, options: Solve): Solved 
   const plan = planOf(instance, compiled, board);
   const cost = boardCost(board);
   // Last, since it empties the board.
-  const isBounded = compiled.stepIds.length <= MOST_BOUNDED;
+  const isBounded = !options.isBoundless && compiled.stepIds.length <= MOST_BOUNDED;
   const bound = isBounded ? lowerBound(compiled.model, options.boundRounds ?? 0) : null;
   return { plan, cost, evaluations, bound, left };
 }

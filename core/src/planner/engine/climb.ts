@@ -26,6 +26,11 @@ export class Climb {
     this.#r = r;
   }
 
+  /** The priority that brought the best plan so far. */
+  get best(): Trial | null {
+    return this.#here;
+  }
+
   /** Nothing better for so long that it is not worth going on. */
   get isSpent(): boolean {
     const most = Math.max(MOST_TRIES, MOST_STEPS / this.#b.model.steps.length);
@@ -63,7 +68,8 @@ const PATIENCE = 0.5;
 const MOST_TRIES = 150;
 const MOST_STEPS = 40_000;
 
-type Trial = Required<Priority>;
+/** A priority with all its parts. */
+export type Trial = Required<Priority>;
 type Changing = { -readonly [P in keyof Trial]: Trial[P] };
 
 /** Any priority of those that have proved good somewhere, with the pieces more or less out of turn. */
@@ -85,7 +91,7 @@ export function anyPriority(b: Board, group: readonly number[], r: () => number)
 }
 
 /** One that differs a little: some pieces sooner or later, now and then another weight; or only some of their steps. */
-function nearPriority(b: Board, from: Trial, group: readonly number[], r: () => number): Trial {
+export function nearPriority(b: Board, from: Trial, group: readonly number[], r: () => number): Trial {
   const out = { ...from, urge: from.urge.slice(), bias: from.bias.slice(), notBefore: from.notBefore.slice() };
   // Where there are many pieces, single steps hardly ever matter.
   if (r() < Math.min(0.5, 4 / group.length)) shiftSteps(b, out.bias, group, r);

@@ -79,12 +79,12 @@ export class Dispatcher {
   }
 
   /**
-   * @param group pieces none of whose steps are placed, but for those that are fixed
+   * @param group pieces that hold no floor; steps of theirs that are placed stay, unless a window makes them move
    * @param most given up as soon as the group is sure to cost more
    * @returns the pieces that could not be placed so, none of whose steps are; null, with nothing placed, when given up
    */
   run(group: readonly number[], priority: Priority, most: number): number[] | null {
-    const { steps, pieces } = this.#b.model;
+    const { pieces } = this.#b.model;
     this.#priority = priority;
     this.#most = most;
     this.#isFailed = false;
@@ -92,9 +92,9 @@ export class Dispatcher {
     this.#queue.clear();
     this.#waiting.clear();
     for (const k of group) this.#prepare(k);
-    for (const k of group) if (pieces[k]!.isHere) this.#bookFloor(k, 0);
+    if (this.#b.model.floor) for (const k of group) this.#bookBegun(k);
     for (const k of group)
-      for (const i of pieces[k]!.steps) if (!steps[i]!.fixed && this.#open[i] === 0) this.#offer(i);
+      for (const i of pieces[k]!.steps) if (this.#b.start[i]! < 0 && this.#open[i] === 0) this.#offer(i);
     while (this.#queue.length > 0 && !this.#isFailed) {
       const key = this.#queue.peekValue()!;
       const i = this.#queue.pop()!;
@@ -311,6 +311,14 @@ export class Dispatcher {
     }
     this.#bookFloor(k, found.start);
     return true;
+  }
+
+  /** Books the floor for a piece that stands here or some of whose steps are placed. */
+  #bookBegun(k: number): void {
+    const { pieces } = this.#b.model;
+    let from = pieces[k]!.isHere ? 0 : Infinity;
+    for (const i of pieces[k]!.steps) if (this.#b.start[i]! >= 0) from = Math.min(from, this.#b.start[i]!);
+    if (from < Infinity) this.#bookFloor(k, from);
   }
 
   #guessLeave(k: number, from: number): number {

@@ -61,6 +61,13 @@ export class Neighbours {
     return this.#from[k]! + Math.floor(r() ** 2 * room);
   }
 
+  /** A slot in or a little before the time a dear piece is worked on. */
+  slotOf(r: () => number): number {
+    const k = this.#dear(r);
+    const long = this.#until[k]! - this.#from[k]!;
+    return Math.floor(this.#from[k]! + (1.5 * r() - 0.5) * long);
+  }
+
   total(): number {
     return this.cost.reduce((n, c) => n + c, loadsCost(this.#b));
   }

@@ -1,6 +1,6 @@
 import { tailsOf } from './alone.ts';
 import { type Board, lift } from './board.ts';
-import { anyPriority, Climb } from './climb.ts';
+import { anyPriority, Climb, nearPriority, type Trial } from './climb.ts';
 import { Cooling } from './cooling.ts';
 import { loadsCost, pieceCost } from './cost.ts';
 import { Dispatcher } from './dispatch.ts';
@@ -52,6 +52,8 @@ class Run {
   readonly #least: Float64Array;
   readonly #before: Saved;
   readonly #bestBoard: Saved;
+  /** The priority that brought the best plan of the climb. */
+  #trial: Trial | null = null;
   #done = 0;
   #total: number;
   #best: number;
@@ -80,7 +82,7 @@ class Run {
     for (let cycle = 0; !this.#isOver(); cycle++) {
       if (isFresh || (isLate && cycle === 0)) this.#climb();
       if (!isFresh) this.#restoreBest();
-      const most = MOST_HEAT[cycle % MOST_HEAT.length]!;
+      const most = MOST_HEAT[Math.abs(this.#search.seed + cycle) % MOST_HEAT.length]!;
       const heat = isCalm ? 0 : Math.min(most, (isFresh ? HEAT : HEAT_SEEN) / model.pieces.length ** 1.5);
       const open = this.#best - unavoidable;
       this.#cool(new Cooling(open * heat, model.steps.length, this.#done));
@@ -133,29 +135,50 @@ class Run {
       this.#keepBest();
     }
     if (least < Infinity) this.#restore(top);
+    this.#trial = climb.best;
   }
 
-  /** One group of pieces taken off and put back; undone when it is worse by more than the temperature lets pass. */
+  /** Some pieces taken off and put back in one of several ways. */
   #move(temperature: number): void {
     const b = this.#b;
     const r = this.#r;
-    const { model } = b;
+    const { isCalm } = this.#search;
+    const { neighbours } = this;
+    if (!isCalm && r() < REDO_SHARE) return this.#redo(temperature);
+    const arc = r() < (b.model.pieces.length === 1 ? ARC_SHARE_OF_ONE : ARC_SHARE) ? neighbours.arc(r) : null;
+    if (arc)
+      return this.#try(arc.group, temperature, (most) =>
+        this.#together(arc.group, turned(b, arc.group, arc.arc), most),
+      );
+    if (!isCalm && r() < DISPATCH_SHARE) {
+      const group = neighbours.group(r, 2 + Math.floor(r() * DISPATCH_MOST));
+      return this.#try(group, temperature, (most) => this.#dispatched(group, anyPriority(b, group, r), most));
+    }
+    const group = neighbours.group(r, 1 + Math.floor(r() * 2));
+    this.#try(group, temperature, (most) => this.#placedAnew(group, most));
+  }
+
+  /** Everything from a slot on dispatched anew, by a priority near the one that brought the best plan or by any. */
+  #redo(temperature: number): void {
+    const b = this.#b;
+    const r = this.#r;
+    const { steps, pieces } = b.model;
+    const from = this.neighbours.slotOf(r);
+    const isLater = (i: number) => !steps[i]!.fixed && b.start[i]! >= from;
+    const group = this.neighbours.movable.filter((k) => pieces[k]!.steps.some(isLater));
+    if (group.length < 2) return;
+    const trial = this.#trial && r() < REDO_NEAR ? nearPriority(b, this.#trial, group, r) : anyPriority(b, group, r);
+    this.#try(group, temperature, (most) => this.#dispatched(group, trial, most, isLater));
+  }
+
+  /** Places a group anew; undone when it is worse by more than the temperature lets pass. */
+  #try(group: readonly number[], temperature: number, place: (most: number) => number): void {
+    const b = this.#b;
     const { cost } = this.neighbours;
-    const arcShare = model.pieces.length === 1 ? ARC_SHARE_OF_ONE : ARC_SHARE;
-    const arc = r() < arcShare ? this.neighbours.arc(r) : null;
-    const isDispatched = !arc && !this.#search.isCalm && r() < DISPATCH_SHARE;
-    const group =
-      arc?.group ??
-      this.neighbours.group(r, isDispatched ? 2 + Math.floor(r() * DISPATCH_MOST) : 1 + Math.floor(r() * 2));
     this.#before.keep(b, group);
-    const loadsBefore = loadsCost(b);
-    const before = group.reduce((n, k) => n + cost[k]!, loadsBefore);
-    const most = before - temperature * Math.log(1 - r());
-    const pieces = arc
-      ? this.#together(group, turned(b, group, arc.arc), most)
-      : isDispatched
-        ? this.#dispatched(group, most)
-        : this.#placedAnew(group, most);
+    const before = group.reduce((n, k) => n + cost[k]!, loadsCost(b));
+    const most = before - temperature * Math.log(1 - this.#r());
+    const pieces = place(most);
     this.#done += group.length;
     const after = pieces === Infinity ? Infinity : pieces + loadsCost(b);
     if (after > most) {
@@ -202,11 +225,16 @@ class Run {
     return together(this.#b, this.#scratch, group, sequence, most, this.#least);
   }
 
-  #dispatched(group: readonly number[], most: number): number {
-    for (const k of group) liftPiece(this.#b, k);
-    const left = this.#dispatcher.run(group, anyPriority(this.#b, group, this.#r), most);
+  /** @param isMoved which of their steps are placed anew; missing: all */
+  #dispatched(group: readonly number[], priority: Trial, most: number, isMoved?: (i: number) => boolean): number {
+    const b = this.#b;
+    for (const k of group) {
+      giveFloorBack(b, k);
+      for (const i of b.model.pieces[k]!.steps) if (isMoved ? isMoved(i) : !b.model.steps[i]!.fixed) lift(b, i);
+    }
+    const left = this.#dispatcher.run(group, priority, most);
     if (!left || left.length > 0) return Infinity;
-    return group.reduce((n, k) => n + pieceCost(this.#b, k), 0);
+    return group.reduce((n, k) => n + pieceCost(b, k), 0);
   }
 
   #keepBest(): void {
@@ -234,8 +262,8 @@ class Run {
 /** Share of the whole cost by which a move may be worse, less where there are many pieces; and for a plan that was seen. */
 const HEAT = 1.5;
 const HEAT_SEEN = 0.06;
-/** More than this is never let pass: little and much in turn, since some knots open only hot and others only cold. */
-const MOST_HEAT = [0.01, 0.07];
+/** More than this is never let pass: little and much in turn, since some knots open only hot and others only cold; the seed says which first. */
+const MOST_HEAT = [0.01, 0.07, 0.03];
 /** Whole plans tried before what is near, where people have seen one. */
 const MOST_TRIES_SEEN = 10;
 /** Rounds that may bring nothing before the search begins anew. */
@@ -248,6 +276,9 @@ const ARC_SHARE_OF_ONE = 0.5;
 const MIXED_SHARE = 0.5;
 /** How often a step of the group is given another hand or place than the soonest. */
 const WISH_SHARE = 0.3;
+/** How often everything from some slot on is dispatched anew, and how often by a priority near the best one. */
+const REDO_SHARE = 0.06;
+const REDO_NEAR = 0.5;
 /** How often a coat waits to share a tray, where trays are counted. */
 const JOIN_SHARE = 0.2;
 /** How often a group is dispatched by priority, and how much larger it may be then. */
