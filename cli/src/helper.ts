@@ -1,6 +1,6 @@
 import { parentPort, Worker, workerData } from 'node:worker_threads';
 import { solveNeutral } from '@app/core';
-import { readInstance, writeTime } from './solve.ts';
+import { readInstance, writeTime } from './instance.ts';
 
 export type Helper = {
   /** What the helper found, when it is whole and costs less than `than`; null when it is not, or is not there in time. */

@@ -1,6 +1,7 @@
-import { readFileSync, writeFileSync } from 'node:fs';
-import { instanceFaults, type NeutralInstance, solveNeutral } from '@app/core';
+import { writeFileSync } from 'node:fs';
+import { solveNeutral } from '@app/core';
 import { type Helper, toTimeline } from './helper.ts';
+import { readInstance, writeTime } from './instance.ts';
 
 /** Ends this long before the time is up, to write the plan. */
 const RESERVE_MS = 60;
@@ -68,24 +69,8 @@ export async function solveCommand(
  */
 const HELPER_SEED = 2;
 
-/** @throws {RangeError} when it cannot be read, or names what is missing or impossible in it */
-export function readInstance(file: string): NeutralInstance {
-  let instance: unknown;
-  try {
-    instance = JSON.parse(readFileSync(file, 'utf8'));
-  } catch (error) {
-    throw new RangeError(`${file} cannot be read: ${(error as Error).message}`, { cause: error });
-  }
-  const faults = instanceFaults(instance);
-  if (faults.length > 0) throw new RangeError(faults.join('\n'));
-  return instance as NeutralInstance;
-}
-
 const gapOf = (cost: number, bound: number) =>
   cost <= bound ? 'nothing' : bound > 0 ? `${((cost / bound - 1) * 100).toFixed(1)} %` : 'everything';
-
-/** Writing a plan of many steps takes its own time, and so does saying what no plan could better. */
-export const writeTime = (instance: NeutralInstance) => instance.pieces.reduce((n, p) => n + p.steps.length, 0) * 0.03;
 
 type Options = { readonly seconds: number; readonly seed: number; readonly instance: string; readonly plan: string };
 

@@ -2,6 +2,7 @@ import { describe, expect, test } from 'vitest';
 import {
   GRID_MINUTES,
   clashOf,
+  compareScores,
   EVERY_SKILL,
   explainer,
   gainOfOneMore,
@@ -75,6 +76,56 @@ describe('dragging a step', () => {
     expect(obstacle('coat', at(1, 11))).toBeNull();
     expect(obstacle('wipe', startOf(plan, 'coat') + 600)).toMatchObject({ kind: 'window', step: 'coat' });
   });
+  test('a coat that is on holds the next one until it is dry, also when that one is dragged', () => {
+    const done = { kind: 'done', from: at(0, 8), until: at(0, 9), by: ['ada'] } as const;
+    const wet = smallShop([
+      piece('p', [coat('one', { state: done }), coat('two', { after: [after('one', { from: 'recoat' })] })]),
+    ]);
+    const soonest = startOf(planAfresh(wet), 'two');
+    const [first, next] = startTimes(wet, planAfresh(wet), 'two', at(0, 9), at(0, 17));
+    expect(first).toMatchObject({ obstacle: { kind: 'step', step: 'one' }, until: soonest });
+    expect(next!.obstacle).toBeNull();
+    expect(clashOf(wet, planAfresh(wet), 'two', at(0, 9))).toEqual(['order']);
+  });
+  test('oil is not called possible when there is no time left that day to wipe it off', () => {
+    const oiled = smallShop([
+      piece('p', [
+        step('oil', { work_minutes: 30 }),
+        step('wipe', { after: [after('oil', { min_minutes: 15, max_minutes: 25 })] }),
+      ]),
+    ]);
+    const found = planAfresh(oiled);
+    const spans = startTimes(oiled, found, 'oil', at(0, 9), at(0, 17));
+    // Half an hour of oil, a quarter's rest and an hour of wiping end at five.
+    expect(spans.find((s) => s.obstacle?.kind === 'after')).toMatchObject({ from: at(0, 15, 20) });
+    expect(clashOf(oiled, found, 'oil', at(0, 16))).toEqual(['after']);
+    const late = { ...oiled.pieces[0]!.steps[0]!, pin: { at: at(0, 16) } };
+    const pinned = { ...oiled, pieces: [piece('p', [late, oiled.pieces[0]!.steps[1]!])] };
+    for (const plan of [planAfresh(pinned), replan(pinned, found, ['p'])]) {
+      expect(verify(pinned, plan)).toEqual([]);
+      expect(plan.notices).toMatchObject([
+        { step: 'oil', kind: 'pin-not-kept', words: expect.stringMatching(/must follow it/) as string },
+      ]);
+    }
+  });
+  test('a step dragged to an earlier time is put there although nothing is ready sooner for it', () => {
+    const loose = smallShop([piece('p', [step('a'), step('long', { work_minutes: 300 })])]);
+    const found = planAfresh(loose);
+    const late = found.steps['a']!.start > found.steps['long']!.start ? 'a' : 'long';
+    const free = startTimes(loose, found, late, at(1, 9), at(1, 10))[0]!.from;
+    const pin = (when: number) => ({
+      ...loose,
+      pieces: [
+        piece(
+          'p',
+          loose.pieces[0]!.steps.map((s) => (s.id === late ? { ...s, pin: { at: when } } : s)),
+        ),
+      ],
+    });
+    const there = replan(pin(free + 60), found, ['p']);
+    expect(there.steps[late]!.start).toBe(free + 60);
+    expect(replan(pin(free), there, ['p']).steps[late]!.start).toBe(free);
+  });
   test(`in ${RUNS} workshops a start that is called possible can be pinned, and the plan keeps it and is right`, () => {
     for (let seed = 1; seed <= RUNS; seed++) {
       const { problem } = randomWorkshop(seed, 4);
@@ -133,26 +184,38 @@ describe('a gap', () => {
       const plan = planAfresh(w.problem);
       const today = wallClock(w.shop.timeZone, w.now).day;
       const from = instantAt(w.shop.timeZone, today, 18 * 60);
-      for (const fill of gapFill(w.problem, plan, { person: 'p0', from, minutes: 90 }).slice(0, 3)) {
+      // The day has gone as planned until then.
+      const asPlanned = w.pieces.map((p) => ({
+        ...p,
+        steps: p.steps.map((s) => {
+          const was = plan.steps[s.id];
+          if (s.state.kind === 'done' || !was || was.start >= from) return s;
+          const by = was.people;
+          return was.end <= from
+            ? { ...s, state: { kind: 'done' as const, from: was.start, until: was.end, by } }
+            : { ...s, state: { kind: 'started' as const, at: was.start, by } };
+        }),
+      }));
+      const evening = problemOf(w.shop, asPlanned, from);
+      const until6 = replan(evening, plan);
+      for (const fill of gapFill(evening, until6, { person: 'p0', from, minutes: 90 }).slice(0, 3)) {
         offered++;
-        expect(fill.end, `seed ${seed}`).toBeLessThanOrEqual(from + 90);
+        const words = `seed ${seed} ${fill.step}`;
+        expect(fill.end, words).toBeLessThanOrEqual(from + 90);
         const state = { kind: 'done' as const, from, until: fill.end, by: ['p0'] };
-        const pieces = w.pieces.map((p) => ({
+        const pieces = asPlanned.map((p) => ({
           ...p,
           steps: p.steps.map((s) => (s.id === fill.step ? { ...s, state } : s)),
         }));
         const later = problemOf(w.shop, pieces, fill.end);
         const own = w.pieces.find((p) => p.steps.some((s) => s.id === fill.step))!;
-        const next = replan(later, plan, [own.id]);
-        expect(verify(later, next), `seed ${seed} ${fill.step}`).toEqual([]);
-        // No date is kept worse than was planned, or than when the same hour goes by without it.
-        const idle = replan(problemOf(w.shop, w.pieces, fill.end), plan);
-        const [done, wasted, planned] = [scoreOf(later, next), scoreOf(later, idle), scoreOf(later, plan)];
-        const words = `seed ${seed} ${fill.step}`;
-        expect(done.toldLate, words).toBeLessThanOrEqual(Math.max(wasted.toldLate, planned.toldLate));
-        // Starts sit on the grid: a step put elsewhere may shift another by one slot of it.
-        const others = Math.max(wasted.otherLate, planned.otherLate) + GRID_MINUTES;
-        expect(done.otherLate, words).toBeLessThanOrEqual(others);
+        const next = replan(later, until6, [own.id]);
+        expect(verify(later, next), words).toEqual([]);
+        // Starts sit on the grid: a step put elsewhere may shift another by one slot of it. More only for a better plan.
+        const isLater = (p: { readonly id: string }) =>
+          (next.ready[p.id] ?? Infinity) > (until6.ready[p.id] ?? Infinity) + GRID_MINUTES;
+        if (w.pieces.some(isLater))
+          expect(compareScores(scoreOf(later, next), scoreOf(later, until6), later.taste), words).toBeLessThan(0);
       }
     }
     expect(offered).toBeGreaterThan(0);

@@ -149,6 +149,7 @@ export function compile(instance: NeutralInstance): Compiled {
           }),
           clashes: [],
           earliest: release,
+          unpinned: release,
           latest: Infinity,
           rescue_minutes: -1,
           isPinned: false,

@@ -2,10 +2,11 @@ import type { Draft } from './draft.ts';
 import { canStartAt, latestFor, readyFor } from './engine/board.ts';
 import { LIFT } from './engine/engineModel.ts';
 import type { Requirement } from './explain.ts';
+import { tiedWithoutRoom } from './tiedAfter.ts';
 
 /** What a request can run against. */
-export type Claim = Requirement | 'order' | 'window';
-const CLAIMS: readonly Claim[] = ['order', 'window', 'hours', 'person', 'space', 'tool', 'air', 'dust'];
+export type Claim = Requirement | 'order' | 'window' | 'after';
+const CLAIMS: readonly Claim[] = ['order', 'window', 'hours', 'person', 'space', 'tool', 'air', 'dust', 'after'];
 
 /** Each claim in words, to follow “it cannot start then:”. */
 const WORDS: Readonly<Record<Claim, string>> = {
@@ -17,6 +18,7 @@ const WORDS: Readonly<Record<Claim, string>> = {
   tool: 'its tool is taken, or not cleaned out yet',
   air: 'it is too cold or too damp then, or before it is dry to handle',
   dust: 'dust, spray or wet paint is beside it',
+  after: 'what must follow it in a short window has no room then',
 };
 export const sayClaims = (claims: readonly Claim[]): string => claims.map((c) => WORDS[c]).join('; ');
 
@@ -28,11 +30,14 @@ export const sayClaims = (claims: readonly Claim[]): string => claims.map((c) =>
 export function claimsAt(draft: Draft, i: number, slot: number): Claim[] {
   const engine = draft.compiled.model.steps[i]!;
   const isAllowed = (kept: readonly Claim[]) => {
-    if (kept.includes('order') && slot < readyFor(draft.board, { ...engine, earliest: 0 })) return false;
+    if (kept.includes('order') && slot < readyFor(draft.board, { ...engine, earliest: engine.unpinned })) return false;
     if (kept.includes('window') && engine.rescue_minutes < 0 && slot > latestFor(draft.board, engine)) return false;
     const lifted = CLAIMS.reduce((n, d) => n + (d in LIFT && !kept.includes(d) ? LIFT[d as Requirement] : 0), 0);
+    // With anything lifted the step may stand where others are, and what follows it cannot be tried.
+    if (kept.includes('after')) return lifted === 0 && canStartAt(draft.board, i, slot) && hasRoomAfter;
     return canStartAt(draft.board, i, slot, lifted);
   };
+  const hasRoomAfter = tiedWithoutRoom(draft, i, slot) < 0;
   let kept: readonly Claim[] = CLAIMS;
   if (isAllowed(kept)) return [];
   // The exotic go first, so that of several reasons the plainest is left.

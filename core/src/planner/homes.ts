@@ -16,16 +16,12 @@ export function withHomes({ compiled, board, scratch }: Draft, plan: Plan, times
     const found = at && !e.fixed ? wayOf(compiled, i, at) : null;
     if (!found) return e;
     const start = Math.floor((at!.start - compiled.origin) / GRID_MINUTES);
-    const isKept = compiled.steps[i]!.pin.at === at!.start;
-    const cost = isKept ? PIN_LOST : times * calm * costOfMoving(at!.start - problem.now);
+    const cost = times * calm * costOfMoving(at!.start - problem.now);
     return { ...e, home: { start, ...found, cost } };
   });
   const model = { ...compiled.model, steps };
   return { compiled: { ...compiled, model }, board: { ...board, model }, scratch };
 }
-
-/** A pin that is kept is given up for nothing, not even a promise. */
-const PIN_LOST = 1e12;
 
 /** What moving a step costs, in minutes of a piece's time in the shop: much for tomorrow, little for next month. */
 function costOfMoving(ahead_minutes: number): number {

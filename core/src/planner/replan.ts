@@ -157,10 +157,13 @@ const isToPlace = ({ board, scratch }: Draft, i: number) => board.start[i]! < 0 
 function stay({ board, compiled }: Draft, i: number): boolean {
   const engine = compiled.model.steps[i]!;
   const { home } = engine;
-  if (!home || !engine.preds.every((p) => board.start[p.step]! >= 0) || readyFor(board, engine) > home.start)
-    return false;
+  // A pin that can be kept is not kept by staying elsewhere.
+  if (!home || (engine.isPinned && home.start !== engine.earliest)) return false;
+  if (!engine.preds.every((p) => board.start[p.step]! >= 0) || readyFor(board, engine) > home.start) return false;
   // What it waits for may have come sooner, so that its window has passed by its old time: then it takes a rescue first.
   const isPast = home.start > latestFor(board, engine) && engine.rescue_minutes >= 0;
+  // A window that must hold moves one of the two; only what has begun can have closed it for good.
+  if (!isPast && home.start > latestFor(board, { ...engine, latest: Infinity })) return false;
   if (!seekOnly(board, i, home.way, home.crew, home.start, isPast ? engine.rescue_minutes : 0)) return false;
   const { start, end, hold, way, crew } = board.found;
   put(board, i, start, end, hold, way, crew);
@@ -173,7 +176,8 @@ function fitAfter({ board, compiled, scratch }: Draft, { i, piece }: Queued, pre
   for (const k of own)
     if (board.start[k]! < 0) {
       const old = previous.steps[compiled.steps[k]!.id]?.start ?? 0;
-      scratch.push[k] = Math.max(0, Math.floor((old - compiled.origin) / GRID_MINUTES));
+      const { isPinned } = compiled.model.steps[k]!;
+      scratch.push[k] = isPinned ? 0 : Math.max(0, Math.floor((old - compiled.origin) / GRID_MINUTES));
     }
   const order = own.filter((k) => board.start[k]! >= 0 || k === i);
   placeSteps(board, scratch, order, 0, Infinity);

@@ -7,6 +7,7 @@ import { canStartAt, latestFor, readyFor } from './engine/board.ts';
 import { LIFT } from './engine/engineModel.ts';
 import { linkReady, type Requirement } from './explain.ts';
 import type { Plan, Problem } from './model.ts';
+import { tiedWithoutRoom } from './tiedAfter.ts';
 
 /** A stretch of starts for one step: possible, or not and why. */
 export type StartSpan = { readonly from: Instant; readonly until: Instant; readonly obstacle: Obstacle | null };
@@ -17,6 +18,8 @@ export type Obstacle =
   /** Its window after `step` has closed by then. */
   | { readonly kind: 'window'; readonly step: string; readonly until: Instant }
   | { readonly kind: 'earliest'; readonly until: Instant }
+  /** `step` must follow it within a window, and has no room in it. */
+  | { readonly kind: 'after'; readonly step: string }
   | { readonly kind: Requirement }
   /** No one thing; `claims` are the fewest that forbid it by themselves. */
   | { readonly kind: 'several'; readonly claims: readonly Claim[] };
@@ -31,8 +34,9 @@ export function startTimes(problem: Problem, plan: Plan, stepId: string, from: I
   const i = compiled.indexOf.get(stepId);
   if (i === undefined || compiled.model.steps[i]!.fixed) return [];
   withoutFollowers(draft, i);
-  const engine = { ...compiled.model.steps[i]!, earliest: 0 };
   const known = compiled.model.steps[i]!;
+  // The time it is pinned to now is what is being changed.
+  const engine = { ...known, earliest: known.unpinned };
   const own = slotOf(draft, Math.max(problem.now, earliestWithoutPin(compiled, stepId)));
   const ready = readyFor(board, engine);
   const latest = latestFor(board, known);
@@ -65,13 +69,19 @@ function obstacleAt(
   if (k < is.ready) {
     const links = compiled.steps[i]!.after.map((l) => ({ step: l.step, until: linkReady(compiled, plan, l) }));
     const last = links.sort((a, b) => b.until - a.until)[0];
-    if (last) return { kind: 'step', ...last };
+    // A delivery, say, comes later than all it waits for.
+    return last && last.until > instantOf(draft, k)
+      ? { kind: 'step', ...last }
+      : { kind: 'earliest', until: instantOf(draft, is.ready) };
   }
   if (k > is.latest && compiled.model.steps[i]!.rescue_minutes < 0) {
     const tied = compiled.steps[i]!.after.find((l) => l.max_minutes !== null);
     if (tied) return { kind: 'window', step: tied.step, until: instantOf(draft, is.latest) };
   }
-  if (canStartAt(board, i, k)) return null;
+  if (canStartAt(board, i, k)) {
+    const tied = tiedWithoutRoom(draft, i, k);
+    return tied < 0 ? null : { kind: 'after', step: compiled.steps[tied]!.id };
+  }
   const helps = ORDER.find((r) => canStartAt(board, i, k, LIFT[r]));
   if (helps) return { kind: helps };
   return before?.kind === 'several' ? before : { kind: 'several', claims: claimsAt(draft, i, k) };

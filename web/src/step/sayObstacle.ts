@@ -13,6 +13,8 @@ export function sayObstacle(o: Obstacle, steps: readonly ShopStep[], saying: Say
       return `${title} is not done and dry enough before ${sayTime(o.until, saying)}.`;
     case 'window':
       return `Its window after ${title} has closed by then; the latest start is ${sayTime(o.until, saying)}.`;
+    case 'after':
+      return `${title} must follow in a short window, and has no room then.`;
     case 'hours':
       return 'Outside working hours: nobody who can do it works there then, long enough to finish.';
     case 'person':

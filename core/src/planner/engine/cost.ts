@@ -4,7 +4,10 @@ import type { EnginePiece } from './engineModel.ts';
 /** Costs more than any lateness: a step that has no place at all. */
 export const UNPLACED = 1e12;
 
-/** What a piece costs as it stands: weighted lateness and time in the shop, and each step without a place. */
+/** A time given by hand that can be kept is given up for nothing, not even a promise. */
+const PIN_LOST = UNPLACED;
+
+/** What a piece costs as it stands: weighted lateness and time in the shop, and each step without a place or at another time than it was given. */
 export function pieceCost(b: Board, piece: number): number {
   const p = b.model.pieces[piece]!;
   let done = 0;
@@ -15,7 +18,8 @@ export function pieceCost(b: Board, piece: number): number {
     else {
       const d = doneSlot(b, i);
       if (d > done) done = d;
-      const { home } = b.model.steps[i]!;
+      const { home, isPinned, earliest, fixed } = b.model.steps[i]!;
+      if (isPinned && !fixed && b.start[i] !== earliest) moved += PIN_LOST;
       if (home && (b.start[i] !== home.start || b.way[i] !== home.way || b.crew[i] !== home.crew)) moved += home.cost;
     }
   }

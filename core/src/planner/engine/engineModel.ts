@@ -98,6 +98,8 @@ export type EngineStep = {
   readonly clashes: readonly Clash[];
   /** First slot it may start in by arrival, pins, deliveries and what already happened. */
   readonly earliest: number;
+  /** The same without the time it was given by hand. */
+  readonly unpinned: number;
   /** Last slot it may start in by what already happened; Infinity when there is none. */
   readonly latest: number;
   /** Extra minutes of work once a window was missed; below 0: the window must hold. */

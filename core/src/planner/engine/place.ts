@@ -1,4 +1,4 @@
-import { type Board, doneSlot, latestFor, lift, put, readyFor, seek } from './board.ts';
+import { type Board, canStartAt, doneSlot, latestFor, lift, put, readyFor, seek } from './board.ts';
 import { lastFull, stand } from './floor.ts';
 
 /**
@@ -187,7 +187,7 @@ export function placeSteps(
       continue;
     }
     const ready = Math.max(from, push[i]!, readyFor(b, step));
-    if (!seek(b, i, ready)) {
+    if (!seekSoonest(b, i, ready)) {
       if (!left) return NO_ROOM;
       left[i] = NO_PLACE;
       isWhole = false;
@@ -196,7 +196,8 @@ export function placeSteps(
     const latest = latestFor(b, step);
     if (b.found.start > latest) {
       const anchor = tightest(b, i);
-      const canPush = anchor >= 0 && !steps[anchor]!.fixed && !steps[anchor]!.isPinned;
+      // What must hold is worth more than a time given by hand, which is then said not to be kept.
+      const canPush = anchor >= 0 && !steps[anchor]!.fixed;
       if (step.rescue_minutes >= 0) {
         if (!seek(b, i, ready, step.rescue_minutes)) return NO_ROOM;
       } else if (canPush) {
@@ -229,6 +230,13 @@ export function placeSteps(
   let done = 0;
   for (const i of order) done = Math.max(done, doneSlot(b, i));
   return done;
+}
+
+/** As `seek`; but who would end sooner is not worth missing a time given by hand. */
+function seekSoonest(b: Board, i: number, ready: number): boolean {
+  const { earliest, isPinned } = b.model.steps[i]!;
+  if (isPinned && ready === earliest && canStartAt(b, i, earliest)) return true;
+  return seek(b, i, ready);
 }
 
 /** The step whose window closes first; -1 when what already happened closes it. */

@@ -2,7 +2,7 @@ import { tailsOf } from './alone.ts';
 import { type Board, lift } from './board.ts';
 import { anyPriority, Climb, nearPriority, type Trial } from './climb.ts';
 import { Cooling } from './cooling.ts';
-import { loadsCost, pieceCost } from './cost.ts';
+import { loadsCost, pieceCost, UNPLACED } from './cost.ts';
 import { Dispatcher } from './dispatch.ts';
 import { mixed, oneByOne, together, turned, wishes } from './moves.ts';
 import { Neighbours } from './neighbours.ts';
@@ -84,7 +84,8 @@ class Run {
       if (!isFresh) this.#restoreBest();
       const most = MOST_HEAT[Math.abs(this.#search.seed + cycle) % MOST_HEAT.length]!;
       const heat = isCalm ? 0 : Math.min(most, (isFresh ? HEAT : HEAT_SEEN) / model.pieces.length ** 1.5);
-      const open = this.#best - unavoidable;
+      // Steps without a place and lost pins are no measure of how much worse a date may get for a while.
+      const open = (this.#best - unavoidable) % UNPLACED;
       this.#cool(new Cooling(open * heat, model.steps.length, this.#done));
     }
     this.#restoreBest();

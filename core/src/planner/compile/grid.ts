@@ -1,0 +1,38 @@
+import { type Hours, openIntervals } from '../../calendar/hours.ts';
+import type { Interval } from '../../calendar/intervals.ts';
+import type { Instant } from '../../quantities/units.ts';
+import { type Bits, bitRow, setRange } from '../engine/bits.ts';
+import { GRID_MINUTES, type Problem } from '../model.ts';
+
+/** Instants to slots and rows of open hours. */
+export class Grid {
+  readonly origin: Instant;
+  readonly slots: number;
+  readonly until: Instant;
+  readonly #problem: Problem;
+
+  constructor(problem: Problem) {
+    this.#problem = problem;
+    this.origin = Math.floor(problem.now / GRID_MINUTES) * GRID_MINUTES;
+    this.slots = Math.max(1, Math.floor((problem.horizon - this.origin) / GRID_MINUTES));
+    this.until = this.origin + this.slots * GRID_MINUTES;
+  }
+  rawFloor(at: Instant): number {
+    return Math.floor((at - this.origin) / GRID_MINUTES);
+  }
+  floor(at: Instant): number {
+    return Math.min(this.slots, Math.max(0, this.rawFloor(at)));
+  }
+  ceil(at: Instant): number {
+    return Math.max(0, Math.ceil((at - this.origin) / GRID_MINUTES));
+  }
+  /** A slot is open only when all of it is: spans that start off the grid are rounded inward. */
+  rowOf(spans: readonly Interval[]): Bits {
+    const row = bitRow(this.slots);
+    for (const s of spans) setRange(row, this.ceil(s.from), Math.min(this.slots, Math.max(0, this.rawFloor(s.until))));
+    return row;
+  }
+  hours(hours: Hours): Bits {
+    return this.rowOf(openIntervals(hours, this.#problem.timeZone, this.origin, this.until));
+  }
+}
