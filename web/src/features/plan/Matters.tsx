@@ -5,6 +5,7 @@ import { useStanding } from '../../core/askCore.ts';
 import { sayStanding } from '../../plan/sayScore.ts';
 import { Button, Field, Select } from '../../ui/parts.tsx';
 import { SidePanel } from './SidePanel.tsx';
+import type { Improvement } from './useImprovement.ts';
 
 const SLIDERS: readonly (readonly [keyof Taste, string, string, string])[] = [
   ['speed', 'Pieces out soon', 'whenever', 'as soon as can be'],
@@ -13,8 +14,14 @@ const SLIDERS: readonly (readonly [keyof Taste, string, string, string])[] = [
   ['calm', 'People keep their plans', 'change freely', 'leave the week alone'],
 ];
 
+function sayLook({ proposal, state }: Improvement): string {
+  if (proposal) return 'A better plan was found; it is offered below the grain.';
+  if (state === 'lost') return 'A look for a better plan got no answer; it begins again with the next change.';
+  return state === 'looking' ? 'A better plan is being looked for.' : 'No better plan was found.';
+}
+
 /** What matters more in a plan. Told dates come first whatever stands here, and drying is never hurried. */
-export function Matters({ onClose }: { readonly onClose: () => void }) {
+export function Matters({ improvement, onClose }: { readonly improvement: Improvement; readonly onClose: () => void }) {
   const { view, command } = useWorkshop();
   const standing = useStanding(view);
   const { taste: kept, frozen_hours } = view.shop.planning ?? PLANNING_DEFAULTS;
@@ -32,7 +39,7 @@ export function Matters({ onClose }: { readonly onClose: () => void }) {
       </p>
       <section className="border-l-3 border-keyline pl-3" aria-label="How good this plan is">
         <h3 className="condensed text-lane font-semibold text-sub">This plan</h3>
-        {(standing ? sayStanding(standing) : ['…']).map((words) => (
+        {[...(standing ? sayStanding(standing) : ['…']), sayLook(improvement)].map((words) => (
           <p key={words} className="text-table">
             {words}
           </p>

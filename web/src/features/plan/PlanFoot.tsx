@@ -6,6 +6,7 @@ import { sayGains } from '../../plan/sayScore.ts';
 import { Button } from '../../ui/parts.tsx';
 import { sayTime } from '../../ui/time.ts';
 import { changeSentence, planSentence } from './planSentence.ts';
+import type { Improvement } from './useImprovement.ts';
 
 /** The proposal in one line: the weightiest thing that is better. */
 function better(p: ProposalView): string {
@@ -21,7 +22,7 @@ export function PlanFoot({
   onProposal,
 }: {
   readonly explained: Explained | null;
-  readonly improvement: { readonly proposal: ProposalView | null; readonly isLooking: boolean };
+  readonly improvement: Improvement;
   readonly onWhy: (pieceId: string) => void;
   readonly onProposal: () => void;
 }) {
@@ -50,12 +51,18 @@ export function PlanFoot({
         <p className="line-clamp-2 text-table text-sub md:line-clamp-1">{sentence.reason}</p>
       </div>
       {improvement.proposal && (
-        <Button className="hidden shrink-0 !border-dashed md:inline-flex" onClick={onProposal}>
+        <Button
+          className="hidden !h-11 max-w-52 shrink-0 !border-dashed text-left leading-tight text-balance md:inline-flex"
+          onClick={onProposal}
+        >
           {better(improvement.proposal)}
         </Button>
       )}
       {change && (
-        <div className="hidden min-w-0 max-w-[46%] items-center gap-2 text-right md:flex" data-testid="last-change">
+        <div
+          className={`hidden min-w-0 items-center gap-2 text-right md:flex ${improvement.proposal ? 'max-w-[27%]' : 'max-w-[46%]'}`}
+          data-testid="last-change"
+        >
           <div className="min-w-0">
             <p className="truncate text-table font-semibold">
               {change.summary}{' '}

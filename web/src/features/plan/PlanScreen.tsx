@@ -119,7 +119,7 @@ export function PlanScreen() {
             onClose={close}
           />
         )}
-        {panel?.kind === 'matters' && <Matters key={view.workshop.version} onClose={close} />}
+        {panel?.kind === 'matters' && <Matters key={view.workshop.version} improvement={improvement} onClose={close} />}
         {panel?.kind === 'gap' && <GapPanel gap={panel.gap} onClose={close} />}
         {panel?.kind === 'proposal' && improvement.proposal && (
           <ProposalPanel proposal={improvement.proposal} onClose={close} />

@@ -5,21 +5,24 @@ import { send } from '../../app/api.ts';
 /** Left alone for so long, the plan is looked at again. */
 const CALM_MS = 2500;
 
-/** A better plan than the current one, looked for quietly while the plan is open and nothing changes. */
-export function useImprovement(view: WorkshopView): {
+/** How far the look for a better plan has come; `lost`: it got no answer, and begins again with the next change. */
+export type Improvement = {
   readonly proposal: ProposalView | null;
-  readonly isLooking: boolean;
-} {
+  readonly state: 'looking' | 'looked' | 'lost';
+};
+
+/** A better plan than the current one, looked for quietly while the plan is open and nothing changes. */
+export function useImprovement(view: WorkshopView): Improvement {
   const { revision } = view;
-  const [found, setFound] = useState<{ revision: number; answer: ProposalAnswer } | null>(null);
+  const [found, setFound] = useState<{ revision: number; answer: ProposalAnswer | null } | null>(null);
   useEffect(() => {
     let isCurrent = true;
     const look = async () => {
       // What is looked for is only an offer: without an answer the plan stays as it is.
       const answer = await send<ProposalAnswer>('POST', '/plan/improve', {}).catch(() => null);
-      if (!isCurrent || !answer) return;
-      setFound({ revision, answer });
-      if (answer.isLooking) await look();
+      if (!isCurrent) return;
+      setFound((before) => ({ revision, answer: answer ?? (before?.revision === revision ? before.answer : null) }));
+      if (answer?.isLooking) await look();
     };
     const timer = setTimeout(() => void look(), CALM_MS);
     return () => {
@@ -27,7 +30,7 @@ export function useImprovement(view: WorkshopView): {
       clearTimeout(timer);
     };
   }, [revision]);
-  return found?.revision === revision
-    ? { proposal: found.answer.proposal, isLooking: found.answer.isLooking }
-    : { proposal: null, isLooking: false };
+  if (found?.revision !== revision) return { proposal: null, state: 'looking' };
+  const { answer } = found;
+  return { proposal: answer?.proposal ?? null, state: !answer ? 'lost' : answer.isLooking ? 'looking' : 'looked' };
 }
