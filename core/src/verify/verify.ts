@@ -228,8 +228,7 @@ function checkLinks(problem: Problem, plan: Plan, piece: PieceToPlan, step: Step
       say('gap-min', step, `“${step.title}” of ${piece.name} starts before “${before.title}” is ready for it.`);
     // A window that what has begun has closed cannot be kept any more, and one with a rescue need not; either is reported.
     const hasBegun = before.state.kind !== 'planned' || was.start < (problem.frozenUntil ?? problem.now);
-    const told =
-      (hasBegun || link.rescue) && plan.notices.some((n) => n.step === step.id && n.kind !== 'pin-not-kept');
+    const told = (hasBegun || link.rescue) && plan.notices.some((n) => n.step === step.id && n.kind !== 'pin-not-kept');
     if (link.max_minutes !== null && at.start > was.end + link.max_minutes && !told)
       say(
         'gap-max',
