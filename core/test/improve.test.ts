@@ -8,25 +8,31 @@ const RUNS = process.env['MOKUME_LONG'] ? 300 : 10;
 describe('improving a plan', () => {
   test(`in ${RUNS} workshops: never worse, always right, frozen steps untouched, stopping early is allowed`, () => {
     let better = 0;
+    let behind = 0;
     for (let seed = 1; seed <= RUNS; seed++) {
       const { problem } = randomWorkshop(seed, 5);
       const plan = planAfresh(problem);
       const before = scoreOf(problem, plan);
-      for (const evaluations of [7, 120]) {
+      for (const evaluations of [7, 300]) {
         const next = improvePlan(problem, plan, { seed, evaluations });
         const where = `seed ${seed}, ${evaluations} evaluations`;
         expect(verify(problem, next), where).toEqual([]);
         const order = compareScores(scoreOf(problem, next), before, problem.taste);
         expect(order, where).toBeLessThanOrEqual(0);
-        if (order < 0) better++;
         for (const p of problem.pieces)
           for (const s of p.steps) {
             const at = plan.steps[s.id];
             if (at && at.start < problem.frozenUntil!) expect(next.steps[s.id], where).toEqual(at);
           }
+        if (evaluations < 300) continue;
+        if (order < 0) better++;
+        // Whole plans in as many orders as fit into the same work; a search a few pieces at a time is to do better than that.
+        const orders = scoreOf(problem, planAfresh(problem, null, Math.ceil(evaluations / 5)));
+        if (compareScores(scoreOf(problem, next), orders, problem.taste) > 0) behind++;
       }
     }
-    expect(better).toBeGreaterThanOrEqual(RUNS / 4);
+    expect(better).toBeGreaterThanOrEqual(RUNS / 3);
+    expect(behind).toBeLessThanOrEqual(RUNS / 5);
   });
   test('a pin that is kept stays kept, however much better a plan without it would be', () => {
     for (let seed = 1; seed <= RUNS; seed++) {
