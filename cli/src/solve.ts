@@ -27,10 +27,11 @@ export async function solveCommand(
     return 2;
   }
   const latest = options.seconds * 1000 - RESERVE_MS;
-  const helper =
-    options.seconds >= LEAST_SHARED_S
-      ? startHelper?.(options.instance, options.seed + HELPER_SEED, toTimeline(latest))
-      : undefined;
+  let helper: Helper | undefined;
+  const askForHelp = () => {
+    if (options.seconds >= LEAST_SHARED_S)
+      helper = startHelper?.(options.instance, options.seed + HELPER_SEED, toTimeline(latest));
+  };
   try {
     const instance = readInstance(options.instance);
     const read = performance.now();
@@ -41,7 +42,11 @@ export async function solveCommand(
       isOver: () => performance.now() > end,
       onCompiled: () =>
         say(`start and reading ${read.toFixed(0)} ms, loading ${(performance.now() - read).toFixed(0)} ms`),
-      onFirst: (cost, ms) => say(`first plan ${cost} in ${ms.toFixed(1)} ms of search`),
+      onFirst: (cost, ms) => {
+        say(`first plan ${cost} in ${ms.toFixed(1)} ms of search`);
+        // Not before: until then the other core compiles what this thread runs.
+        askForHelp();
+      },
       clock: () => performance.now(),
     });
     const other = await helper?.answer(solved.cost);

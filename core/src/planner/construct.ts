@@ -71,8 +71,8 @@ const POLISH: Search = { seed: 1, evaluations: 60, isOver: () => false, isCalm: 
 /** Rules for the order of pieces, and priorities by which their steps are dispatched: what is best most often first. */
 const WAYS: readonly (readonly [rule: number, priority: Priority | null])[] = [
   [0, null],
-  [0, { slack: 1, hurry: 100, cleanout: 12 }],
-  [0, { slack: 3, hurry: 600, cleanout: 12 }],
+  [0, { slack: 1, hurry: 100, cleanout: 12, stay: 400 }],
+  [0, { slack: 3, hurry: 600, cleanout: 12, stay: 1600 }],
   ...RULES.slice(1).map((_, n) => [n + 1, null] as const),
 ];
 
