@@ -79,21 +79,24 @@ class Run {
     const { model } = this.#b;
     const { isFresh, isCalm, isLate } = this.#search;
     const unavoidable = this.#search.unavoidable?.reduce((n, c) => n + c, 0) ?? 0;
-    for (let cycle = 0; !this.#isOver(); cycle++) {
+    // A knot is mostly either found soon or not at all: short cycles first, and each a little longer.
+    let length = Math.max(SHORTEST_CYCLE, CYCLE_PER_STEP * model.steps.length);
+    for (let cycle = 0; !this.#isOver(); cycle++, length *= LONGER_CYCLE) {
       if (isFresh || (isLate && cycle === 0)) this.#climb();
       if (!isFresh) this.#restoreBest();
       const most = MOST_HEAT[Math.abs(this.#search.seed + cycle) % MOST_HEAT.length]!;
       const heat = isCalm ? 0 : Math.min(most, (isFresh ? HEAT : HEAT_SEEN) / model.pieces.length ** 1.5);
       // Steps without a place and lost pins are no measure of how much worse a date may get for a while.
       const open = (this.#best - unavoidable) % UNPLACED;
-      this.#cool(new Cooling(open * heat, model.steps.length, this.#done));
+      this.#cool(new Cooling(open * heat, model.steps.length, this.#done), isFresh ? length : Infinity);
     }
     this.#restoreBest();
     return this.#done;
   }
 
   /** Rounds of moves, each from the best plan since the cycle began, until one brings nothing. */
-  #cool(cooling: Cooling): void {
+  #cool(cooling: Cooling, length: number): void {
+    const until = this.#done + length;
     const top = new Saved(this.#b.model.steps.length);
     top.keep(this.#b, this.#all);
     let least = this.#total;
@@ -101,6 +104,7 @@ class Run {
     let fruitless = 0;
     while (!this.#isOver()) {
       if (cooling.isNewRound(this.#done)) {
+        if (this.#done > until) return;
         if (this.#total > least) this.#restore(top);
         fruitless = least > roundLeast - 1e-6 ? fruitless + 1 : 0;
         if (fruitless >= MOST_FRUITLESS) return;
@@ -267,6 +271,10 @@ const HEAT_SEEN = 0.06;
 const MOST_HEAT = [0.01, 0.07, 0.03];
 /** Whole plans tried before what is near, where people have seen one. */
 const MOST_TRIES_SEEN = 10;
+/** Pieces placed again before a search of fresh plans begins anew. */
+const SHORTEST_CYCLE = 4000;
+const CYCLE_PER_STEP = 40;
+const LONGER_CYCLE = 1.3;
 /** Rounds that may bring nothing before the search begins anew. */
 const MOST_FRUITLESS = 2;
 /** How often two steps on a critical path change places instead of a group of pieces being placed anew. */
