@@ -49,7 +49,7 @@ export function setMasked(bits: Bits, mask: Bits, from: number, until: number): 
     return;
   }
   bits[first]! |= head & mask[first]!;
-  for (let w = first + 1; w < last; w++) bits[w] = mask[w]!;
+  for (let w = first + 1; w < last; w++) bits[w]! |= mask[w]!;
   bits[last]! |= tail & mask[last]!;
 }
 
