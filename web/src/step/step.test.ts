@@ -1,6 +1,7 @@
-import { dayOf, instantAt, type ShopStep, type Wait } from '@app/core';
+import { dayOf, instantAt, type Obstacle, type ShopStep, type Wait } from '@app/core';
 import { expect, test } from 'vitest';
 import { fromField } from './fromField.ts';
+import { sayObstacle } from './sayObstacle.ts';
 import { sayWait } from './sayWait.ts';
 
 const now = instantAt('UTC', dayOf('2026-03-10'), 600);
@@ -32,6 +33,32 @@ test.each<[Wait, string | null]>([
   [{ kind: 'pin', until: now + 60 }, 'Set to start no earlier than today 11:00.'],
 ])('%o is said as a sentence', (wait, words) => {
   expect(sayWait(wait, steps, saying)).toBe(words);
+});
+
+test.each<[Obstacle, string]>([
+  [{ kind: 'past' }, 'That time is past.'],
+  [{ kind: 'earliest', until: now + 60 }, 'It may not start before today 11:00.'],
+  [
+    { kind: 'step', step: 'p.paint-1', until: now + 60 },
+    '“Paint, coat 1” is not done and dry enough before today 11:00.',
+  ],
+  [
+    { kind: 'window', step: 'p.paint-1', until: now + 60 },
+    'Its window after “Paint, coat 1” has closed by then; the latest start is today 11:00.',
+  ],
+  [{ kind: 'after', step: 'p.paint-1' }, '“Paint, coat 1” must follow in a short window, and has no room then.'],
+  [{ kind: 'hours' }, 'Outside working hours: nobody who can do it works there then, long enough to finish.'],
+  [{ kind: 'person' }, 'Everyone who can do it is busy then.'],
+  [{ kind: 'space' }, 'The bench or rack is full then, or while it dries.'],
+  [{ kind: 'tool' }, 'The sprayer is taken then, or not cleaned out yet.'],
+  [{ kind: 'air' }, 'Too cold or too damp then, or before it is dry to handle.'],
+  [{ kind: 'dust' }, 'Dust, spray or wet paint is beside it then.'],
+  [
+    { kind: 'several', claims: ['person', 'after'] },
+    'Everyone who can do it is busy; what must follow it in a short window has no room then, and that is not all.',
+  ],
+])('where a step cannot be dropped, %o is said as a sentence', (obstacle, words) => {
+  expect(sayObstacle(obstacle, steps, saying)).toBe(words);
 });
 
 test('a typed time is the shop’s local time, and half a time is none', () => {

@@ -1,0 +1,32 @@
+import { execFileSync, spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, expect, test } from 'vitest';
+import { judge } from '../../core/test/fixtures/neutralJudge.ts';
+import type { NeutralInstance, NeutralPlan } from '@app/core';
+
+const root = new URL('../../', import.meta.url).pathname;
+const dir = mkdtempSync(join(tmpdir(), 'mokume-cli-'));
+const read = (file: string): unknown => JSON.parse(readFileSync(file, 'utf8'));
+
+// The command as it is run: one prebuilt file, which is also what the second thread runs.
+beforeAll(() => {
+  execFileSync('npx', ['vite', 'build', '--logLevel', 'error', 'cli', '--outDir', dir], { cwd: root });
+}, 60_000);
+afterAll(() => rmSync(dir, { recursive: true, force: true }));
+
+test.each([
+  ['too little time for a second thread', '0.5', /cost \d+, \d+ pieces placed again, searched/],
+  ['time for two', '1', /placed again( by the first of two threads)?, searched/],
+])('solve with %s ends in time with a right plan that costs what it says', (_, seconds, words) => {
+  const instance = join(root, 'bench/instances/small-1.json');
+  const plan = join(dir, 'plan.json');
+  const out = spawnSync(process.execPath, [join(dir, 'mokume.js'), 'solve', '--seconds', seconds, instance, plan]);
+  expect(out.status).toBe(0);
+  const told = out.stderr.toString();
+  expect(told).toMatch(words);
+  const { faults, cost } = judge(read(instance) as NeutralInstance, read(plan) as NeutralPlan);
+  expect(faults).toEqual([]);
+  expect(told).toContain(`cost ${cost},`);
+});
