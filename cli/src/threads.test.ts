@@ -19,7 +19,7 @@ afterAll(() => rmSync(dir, { recursive: true, force: true }));
 test.each([
   ['too little time for a second thread', '0.5', /cost \d+, \d+ pieces placed again, searched/],
   ['time for two', '1', /placed again( by the first of two threads)?, searched/],
-])('solve with %s ends in time with a right plan that costs what it says', (_, seconds, words) => {
+])('solve with %s writes a right plan that costs what it says', (_, seconds, words) => {
   const instance = join(root, 'bench/instances/small-1.json');
   const plan = join(dir, 'plan.json');
   const out = spawnSync(process.execPath, [join(dir, 'mokume.js'), 'solve', '--seconds', seconds, instance, plan]);
