@@ -11,7 +11,8 @@ import {
   templateById,
 } from '@app/core';
 import { expect, test } from 'vitest';
-import { lookAt, pieceWith, withFix } from './routeDraft.ts';
+import { pieceWith } from './pieceWith.ts';
+import { lookAt, withFix } from './routeDraft.ts';
 
 const ZONE = 'Europe/Berlin';
 const shop = { ...firstShop(ZONE, 'Rona'), tools: [{ id: 'sprayer', name: 'Sprayer', capacity: 1 }] };

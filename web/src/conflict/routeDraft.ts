@@ -8,15 +8,12 @@ import {
   type Fix,
   isForced,
   meansOf,
-  type RouteEdit,
   type RouteInput,
   templateById,
   wallClock,
 } from '@app/core';
 import type { PieceView, WorkshopView } from '@app/contract';
-
-/** A piece's route while its painter changes it: nothing is saved yet. */
-export type RouteDraft = { readonly brief: Brief; readonly edits: readonly RouteEdit[] };
+import type { RouteDraft } from './pieceWith.ts';
 
 export type DraftView = {
   readonly input: RouteInput;
@@ -57,20 +54,3 @@ export function withFix(draft: RouteDraft, view: DraftView, fix: Fix): RouteDraf
   const fixed = applyFix({ input: view.input, edits: draft.edits }, fix);
   return { brief: fixed.input.brief, edits: fixed.edits };
 }
-
-/** The piece as its form would send it, with another brief and other changes. */
-export const pieceWith = (p: PieceView, { brief, edits }: RouteDraft) => ({
-  version: p.version,
-  name: p.name,
-  kind: p.kind,
-  client: p.client,
-  template: p.template,
-  dimensions: p.dimensions,
-  survey: p.survey,
-  zones: p.zoneChoice,
-  arrival: p.arrival,
-  due: p.due,
-  told: p.told,
-  brief,
-  edits,
-});

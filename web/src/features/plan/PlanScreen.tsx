@@ -1,5 +1,5 @@
 import type { Gap } from '@app/core';
-import { type ReactNode, useCallback, useMemo, useState } from 'react';
+import { lazy, type ReactNode, Suspense, useCallback, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useSaying } from '../../app/saying.ts';
 import { useWorkshop } from '../../app/workshop.tsx';
@@ -9,16 +9,18 @@ import type { Zoom } from '../../grain/timeScale.ts';
 import { useStepSheet } from '../../step/useStepSheet.tsx';
 import { Button } from '../../ui/parts.tsx';
 import { FirstSteps } from './FirstSteps.tsx';
-import { GapPanel } from './GapPanel.tsx';
 import { GrainKey } from './GrainKey.tsx';
-import { Matters } from './Matters.tsx';
 import { PlanFoot } from './PlanFoot.tsx';
-import { ProposalPanel } from './ProposalPanel.tsx';
 import { ScarceStrip } from './ScarceStrip.tsx';
 import { useImprovement } from './useImprovement.ts';
 import { firstWhatIf, useTried, WhatIfPanel } from './WhatIfPanel.tsx';
 import type { WhatIf } from './whatIfs.ts';
-import { WhyPanel } from './WhyPanel.tsx';
+
+// Fetched when they are opened.
+const GapPanel = lazy(async () => ({ default: (await import('./GapPanel.tsx')).GapPanel }));
+const Matters = lazy(async () => ({ default: (await import('./Matters.tsx')).Matters }));
+const WhyPanel = lazy(async () => ({ default: (await import('./WhyPanel.tsx')).WhyPanel }));
+const ProposalPanel = lazy(async () => ({ default: (await import('./ProposalPanel.tsx')).ProposalPanel }));
 
 /** What stands at the right of the plan. */
 type Panel =
@@ -101,29 +103,33 @@ export function PlanScreen() {
           onDrop={what ? undefined : drop}
           onFree={what ? undefined : (gap) => setPanel({ kind: 'gap', gap })}
         />
-        {panel?.kind === 'why' && (
-          <WhyPanel
-            pieceId={panel.piece}
-            explained={explained}
-            onPiece={(piece) => setPanel({ kind: 'why', piece })}
-            onStep={open}
-            onClose={close}
-          />
-        )}
-        {panel?.kind === 'whatIf' && (
-          <WhatIfPanel
-            what={panel.what}
-            plan={sandbox}
-            outlook={outlook}
-            onChange={(w) => setPanel({ kind: 'whatIf', what: w })}
-            onClose={close}
-          />
-        )}
-        {panel?.kind === 'matters' && <Matters key={view.workshop.version} improvement={improvement} onClose={close} />}
-        {panel?.kind === 'gap' && <GapPanel gap={panel.gap} onClose={close} />}
-        {panel?.kind === 'proposal' && improvement.proposal && (
-          <ProposalPanel proposal={improvement.proposal} onClose={close} />
-        )}
+        <Suspense fallback={null}>
+          {panel?.kind === 'why' && (
+            <WhyPanel
+              pieceId={panel.piece}
+              explained={explained}
+              onPiece={(piece) => setPanel({ kind: 'why', piece })}
+              onStep={open}
+              onClose={close}
+            />
+          )}
+          {panel?.kind === 'whatIf' && (
+            <WhatIfPanel
+              what={panel.what}
+              plan={sandbox}
+              outlook={outlook}
+              onChange={(w) => setPanel({ kind: 'whatIf', what: w })}
+              onClose={close}
+            />
+          )}
+          {panel?.kind === 'matters' && (
+            <Matters key={view.workshop.version} improvement={improvement} onClose={close} />
+          )}
+          {panel?.kind === 'gap' && <GapPanel gap={panel.gap} onClose={close} />}
+          {panel?.kind === 'proposal' && improvement.proposal && (
+            <ProposalPanel proposal={improvement.proposal} onClose={close} />
+          )}
+        </Suspense>
       </div>
       <ScarceStrip />
       <PlanFoot

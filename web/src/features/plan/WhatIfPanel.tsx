@@ -1,7 +1,7 @@
 import type { WorkshopView } from '@app/contract';
 import { useMemo } from 'react';
 import { useWorkshop } from '../../app/workshop.tsx';
-import { pieceWith } from '../../conflict/routeDraft.ts';
+import { pieceWith } from '../../conflict/pieceWith.ts';
 import type { Outlook } from '../../core/core.worker.ts';
 import { DiffList } from '../../plan/DiffList.tsx';
 import { sayGains, sayLosses } from '../../plan/sayScore.ts';

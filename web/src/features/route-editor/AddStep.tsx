@@ -2,7 +2,8 @@ import { COATS, type Coat, type OwnStep, type ProductFamily, type RouteEdit, typ
 import { useState } from 'react';
 import { useProducts } from '../../app/useProducts.ts';
 import { Button, Field, Input, Select, Tap } from '../../ui/parts.tsx';
-import type { DraftView, RouteDraft } from '../../conflict/routeDraft.ts';
+import type { RouteDraft } from '../../conflict/pieceWith.ts';
+import type { DraftView } from '../../conflict/routeDraft.ts';
 import { freshKey } from './editList.ts';
 
 type Kind = 'work' | 'dust' | Coat;

@@ -2,7 +2,7 @@ import { recipeFrom, withRecipe } from '@app/core';
 import { useState } from 'react';
 import { useWorkshop } from '../../app/workshop.tsx';
 import { Button, Field, Input, Section, Select } from '../../ui/parts.tsx';
-import type { RouteDraft } from '../../conflict/routeDraft.ts';
+import type { RouteDraft } from '../../conflict/pieceWith.ts';
 
 /** Keeps this finish under a name, or does this piece by one kept before; sizes follow the piece. */
 export function RecipeForm({

@@ -3,7 +3,8 @@ import { useState } from 'react';
 import { useProducts } from '../../app/useProducts.ts';
 import { Button, Field, Input, Section, Select } from '../../ui/parts.tsx';
 import { AddStep } from './AddStep.tsx';
-import type { DraftView, RouteDraft } from '../../conflict/routeDraft.ts';
+import type { RouteDraft } from '../../conflict/pieceWith.ts';
+import type { DraftView } from '../../conflict/routeDraft.ts';
 import { seriesOf } from './seriesOf.ts';
 
 type EditorProps = {
