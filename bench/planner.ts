@@ -60,8 +60,16 @@ export const lines = [
   ),
 ];
 
-/** The same at the sizes a busy shop and a very large one have. */
-function atSize(pieces: number, aims: { first: string; again: string; rehearsal: string }, runs: number): string[] {
+/**
+ * The same at the sizes a busy shop and a very large one have.
+ * @param isWhole promises and rehearsals too
+ */
+function atSize(
+  pieces: number,
+  aims: { first: string; again: string; rehearsal: string },
+  runs: number,
+  isWhole = true,
+): string[] {
   const large = manyPieces(NOW, pieces);
   const count = large.pieces.reduce((n, p) => n + p.steps.length, 0);
   const made = planAfresh(large, null, 1);
@@ -69,8 +77,9 @@ function atSize(pieces: number, aims: { first: string; again: string; rehearsal:
   const others = { ...large, pieces: large.pieces.filter((p) => p !== one) };
   const without = planAfresh(others, null, 1);
   const of = `${pieces} pieces, ${count} steps`;
-  return [
-    time(`${of}: first plan`, aims.first, () => planAfresh(large, null, 1), runs),
+  const planning = [
+    time(`${of}: first answer`, aims.first, () => planAfresh(large, null, 1), runs),
+    time(`${of}: best of four ways, as it is shown`, '-', () => planAfresh(large), runs),
     time(`${of}: re-plan after a change`, aims.again, () => replan(large, made, [one.id]), runs),
     time(
       `${of}: where a dragged step may start, 14 days`,
@@ -78,6 +87,10 @@ function atSize(pieces: number, aims: { first: string; again: string; rehearsal:
       () => startTimes(large, made, one.steps.at(-2)!.id, NOW, NOW + 14 * 1440),
       runs,
     ),
+  ];
+  if (!isWhole) return planning;
+  return [
+    ...planning,
     time(
       `${of}: a promise with its chances, 200 rehearsals`,
       '1000',
@@ -91,6 +104,8 @@ function atSize(pieces: number, aims: { first: string; again: string; rehearsal:
 lines.push(
   time('chances of every date, 200 rehearsals', '1000', () => chancesOf(problem, plan, 200)),
   ...atSize(40, { first: '100', again: '50', rehearsal: '2000' }, 5),
+  ...atSize(75, { first: '100', again: '50', rehearsal: '2000' }, 5),
   ...atSize(300, { first: '1000', again: '-', rehearsal: '-' }, 1),
+  ...atSize(630, { first: '1000', again: '-', rehearsal: '-' }, 1, false),
 );
 console.log(lines.join('\n'));
