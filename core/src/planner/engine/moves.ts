@@ -63,7 +63,7 @@ export function mixed(b: Board, group: readonly number[], r: () => number): numb
 }
 
 /** Steps by their keys, each after those it waits for. */
-function inKeyOrder(b: Board, keys: ReadonlyMap<number, number>): number[] {
+export function inKeyOrder(b: Board, keys: ReadonlyMap<number, number>): number[] {
   const { steps } = b.model;
   const out: number[] = [];
   const seen = new Set<number>();

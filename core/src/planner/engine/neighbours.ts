@@ -63,7 +63,7 @@ export class Neighbours {
 
   /** A slot in or a little before the time a dear piece is worked on. */
   slotOf(r: () => number): number {
-    const k = this.#dear(r);
+    const k = this.dear(r);
     const long = this.#until[k]! - this.#from[k]!;
     return Math.floor(this.#from[k]! + (1.5 * r() - 0.5) * long);
   }
@@ -74,7 +74,7 @@ export class Neighbours {
 
   /** A piece that costs much, and some that are in its way: those that block it, or are worked on at the same time. */
   group(r: () => number, most: number): number[] {
-    const seed = this.#dear(r);
+    const seed = this.dear(r);
     const out = [seed];
     if (r() < 0.7)
       for (const k of blockersOf(this.#b, seed, r))
@@ -92,7 +92,7 @@ export class Neighbours {
   /** Two steps on the path that decides when a dear piece is done, and the pieces they belong to. */
   arc(r: () => number): { readonly arc: Arc; readonly group: number[] } | null {
     const { steps } = this.#b.model;
-    const arcs = criticalArcs(this.#b, this.#dear(r), r).filter(
+    const arcs = criticalArcs(this.#b, this.dear(r), r).filter(
       (a) => this.#canMove[steps[a.first]!.piece] && this.#canMove[steps[a.second]!.piece],
     );
     if (arcs.length === 0) return null;
@@ -110,7 +110,8 @@ export class Neighbours {
     while (out.length <= most && mates.length > 0) out.push(mates.splice(Math.floor(r() * mates.length), 1)[0]!);
   }
 
-  #dear(r: () => number): number {
+  /** A piece, the likelier the more there is to gain by moving it. */
+  dear(r: () => number): number {
     const { movable } = this;
     const excess = this.#excess;
     if (r() < 0.15) return movable[Math.floor(r() * movable.length)]!;

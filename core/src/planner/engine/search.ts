@@ -1,10 +1,10 @@
 import { tailsOf } from './alone.ts';
-import { type Board, lift } from './board.ts';
+import { type Board, lift, wishOf } from './board.ts';
 import { anyPriority, Climb, nearPriority, type Trial } from './climb.ts';
 import { Cooling } from './cooling.ts';
 import { loadsCost, pieceCost, UNPLACED } from './cost.ts';
 import { Dispatcher } from './dispatch.ts';
-import { mixed, oneByOne, together, turned, wishes } from './moves.ts';
+import { inKeyOrder, mixed, oneByOne, together, turned, wishes } from './moves.ts';
 import { Neighbours } from './neighbours.ts';
 import { giveFloorBack, liftPiece, type Scratch, takeFloor } from './place.ts';
 import { randomFrom } from './random.ts';
@@ -150,6 +150,7 @@ class Run {
     const { isCalm } = this.#search;
     const { neighbours } = this;
     if (!isCalm && r() < REDO_SHARE) return this.#redo(temperature);
+    if (!isCalm && b.model.steps.length <= MOST_SHIFTED && r() < SHIFT_SHARE) return this.#shift(temperature);
     const arc = r() < (b.model.pieces.length === 1 ? ARC_SHARE_OF_ONE : ARC_SHARE) ? neighbours.arc(r) : null;
     if (arc)
       return this.#try(arc.group, temperature, (most) =>
@@ -161,6 +162,28 @@ class Run {
     }
     const group = neighbours.group(r, 1 + Math.floor(r() * 2));
     this.#try(group, temperature, (most) => this.#placedAnew(group, most));
+  }
+
+  /** One step sooner or later than it is, and all that starts from there on placed anew in the order it has. */
+  #shift(temperature: number): void {
+    const b = this.#b;
+    const r = this.#r;
+    const { steps, pieces } = b.model;
+    const own = pieces[this.neighbours.dear(r)]!.steps.filter((i) => !steps[i]!.fixed && b.start[i]! >= 0);
+    const i = own[Math.floor(r() * own.length)];
+    if (i === undefined) return;
+    const far = FARTHEST * r() ** 2;
+    const to = b.start[i]! + (r() < SOONER_SHARE ? -far : far);
+    const from = Math.min(b.start[i]!, to);
+    const isLater = (j: number) => !steps[j]!.fixed && b.start[j]! >= from;
+    const group = this.neighbours.movable.filter((k) => pieces[k]!.steps.some(isLater));
+    const keys = new Map(group.flatMap((k) => pieces[k]!.steps.filter(isLater).map((j) => [j, b.start[j]!] as const)));
+    keys.set(i, to - 0.5);
+    const sequence = inKeyOrder(b, keys);
+    const kept = r() < KEPT_SHARE ? sequence.filter((j) => j !== i) : [];
+    for (const j of kept) b.wish[j] = wishOf(b.way[j]!, b.crew[j]!);
+    this.#try(group, temperature, (most) => this.#together(group, sequence, most));
+    for (const j of kept) b.wish[j] = -1;
   }
 
   /** Everything from a slot on dispatched anew, by a priority near the one that brought the best plan or by any. */
@@ -288,6 +311,13 @@ const WISH_SHARE = 0.3;
 /** How often everything from some slot on is dispatched anew, and how often by a priority near the best one. */
 const REDO_SHARE = 0.06;
 const REDO_NEAR = 0.5;
+/** How often one step is moved among all others, where there are few: with many, all that is placed anew takes too long. */
+const SHIFT_SHARE = 0.3;
+const MOST_SHIFTED = 300;
+/** How far one step is moved at most, how often sooner, and how often all others keep their hands and places. */
+const FARTHEST = 600;
+const SOONER_SHARE = 0.7;
+const KEPT_SHARE = 0.6;
 /** How often a coat waits to share a tray, where trays are counted. */
 const JOIN_SHARE = 0.2;
 /** How often a group is dispatched by priority, and how much larger it may be then. */
