@@ -65,7 +65,7 @@ export class Neighbours {
   slotOf(r: () => number): number {
     const k = this.dear(r);
     const long = this.#until[k]! - this.#from[k]!;
-    return Math.floor(this.#from[k]! + (1.5 * r() - 0.5) * long);
+    return Math.max(0, Math.floor(this.#from[k]! + (1.5 * r() - 0.5) * long));
   }
 
   total(): number {

@@ -174,7 +174,8 @@ class Run {
     if (i === undefined) return;
     const far = FARTHEST * r() ** 2;
     const to = b.start[i]! + (r() < SOONER_SHARE ? -far : far);
-    const from = Math.min(b.start[i]!, to);
+    // Not below 0, where what has no place would seem to stand.
+    const from = Math.max(0, Math.min(b.start[i]!, to));
     const isLater = (j: number) => !steps[j]!.fixed && b.start[j]! >= from;
     const group = this.neighbours.movable.filter((k) => pieces[k]!.steps.some(isLater));
     const keys = new Map(group.flatMap((k) => pieces[k]!.steps.filter(isLater).map((j) => [j, b.start[j]!] as const)));
