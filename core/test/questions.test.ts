@@ -7,6 +7,7 @@ import {
   explainer,
   gainOfOneMore,
   gapFill,
+  improvePlan,
   instantAt,
   planAfresh,
   problemOf,
@@ -125,6 +126,21 @@ describe('dragging a step', () => {
     const there = replan(pin(free + 60), found, ['p']);
     expect(there.steps[late]!.start).toBe(free + 60);
     expect(replan(pin(free), there, ['p']).steps[late]!.start).toBe(free);
+  });
+  test('a time given by hand that has passed is no reason to begin at once', () => {
+    // What has the nearer date goes first, although the other was to start at nine.
+    const shop = smallShop(
+      [
+        piece('p', [step('late', { pin: { at: at(0, 9) } })], { due: at(4, 17) }),
+        piece('q', [step('told', { work_minutes: 240 })], { due: at(0, 14), told: true }),
+      ],
+      { now: at(0, 10) },
+    );
+    const fresh = planAfresh(shop);
+    expect(fresh.steps['late']!.start).toBeGreaterThanOrEqual(at(0, 10));
+    const better = improvePlan(shop, fresh, { seed: 1, evaluations: 200 });
+    expect(better.ready['q']).toBe(at(0, 14));
+    expect(verify(shop, better)).toEqual([]);
   });
   test(`in ${RUNS} workshops a start that is called possible can be pinned, and the plan keeps it and is right`, () => {
     for (let seed = 1; seed <= RUNS; seed++) {

@@ -150,6 +150,7 @@ export function compile(instance: NeutralInstance): Compiled {
           clashes: [],
           earliest: release,
           unpinned: release,
+          pinSlot: -1,
           latest: Infinity,
           rescue_minutes: -1,
           isPinned: false,

@@ -130,6 +130,7 @@ export function compileProblem(problem: Problem, previous: Plan | null, frozen: 
       clashes: clashesOf(s, own[pieceOf[i]!]!, steps),
       earliest: slotOf(Math.max(earliest, s.pin.at ?? 0)),
       unpinned: slotOf(earliest),
+      pinSlot: s.pin.at !== undefined && s.pin.at >= earliest ? slotOf(s.pin.at) : -1,
       latest: latest === Infinity ? Infinity : grid.rawFloor(latest),
       rescue_minutes:
         windows.length > 0 && windows.every((l) => l.rescue) ? Math.max(...windows.map((l) => l.rescue!.minutes)) : -1,

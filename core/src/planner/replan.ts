@@ -158,7 +158,7 @@ function stay({ board, compiled }: Draft, i: number): boolean {
   const engine = compiled.model.steps[i]!;
   const { home } = engine;
   // A pin that can be kept is not kept by staying elsewhere.
-  if (!home || (engine.isPinned && home.start !== engine.earliest)) return false;
+  if (!home || (engine.pinSlot >= 0 && home.start !== engine.pinSlot)) return false;
   if (!engine.preds.every((p) => board.start[p.step]! >= 0) || readyFor(board, engine) > home.start) return false;
   // What it waits for may have come sooner, so that its window has passed by its old time: then it takes a rescue first.
   const isPast = home.start > latestFor(board, engine) && engine.rescue_minutes >= 0;
@@ -176,8 +176,8 @@ function fitAfter({ board, compiled, scratch }: Draft, { i, piece }: Queued, pre
   for (const k of own)
     if (board.start[k]! < 0) {
       const old = previous.steps[compiled.steps[k]!.id]?.start ?? 0;
-      const { isPinned } = compiled.model.steps[k]!;
-      scratch.push[k] = isPinned ? 0 : Math.max(0, Math.floor((old - compiled.origin) / GRID_MINUTES));
+      const { pinSlot } = compiled.model.steps[k]!;
+      scratch.push[k] = pinSlot >= 0 ? 0 : Math.max(0, Math.floor((old - compiled.origin) / GRID_MINUTES));
     }
   const order = own.filter((k) => board.start[k]! >= 0 || k === i);
   placeSteps(board, scratch, order, 0, Infinity);

@@ -9,8 +9,9 @@ import { canStartAt, latestFor, lift, put, readyFor, seek } from './engine/board
 export function tiedWithoutRoom(draft: Draft, i: number, slot: number): number {
   const { board, compiled } = draft;
   const { steps, pieces } = compiled.model;
-  if (!canStartAt(board, i, slot)) return -1;
   const own = pieces[steps[i]!.piece]!.steps;
+  const mustFollow = (k: number) => steps[k]!.preds.some((p) => p.step === i && p.maxSlots < Infinity);
+  if (!own.some(mustFollow) || !canStartAt(board, i, slot)) return -1;
   const placed: number[] = [];
   const place = (k: number) => {
     const { start, end, hold, way, crew } = board.found;

@@ -18,8 +18,8 @@ export function pieceCost(b: Board, piece: number): number {
     else {
       const d = doneSlot(b, i);
       if (d > done) done = d;
-      const { home, isPinned, earliest, fixed } = b.model.steps[i]!;
-      if (isPinned && !fixed && b.start[i] !== earliest) moved += PIN_LOST;
+      const { home, pinSlot, fixed } = b.model.steps[i]!;
+      if (pinSlot >= 0 && !fixed && b.start[i] !== pinSlot) moved += PIN_LOST;
       if (home && (b.start[i] !== home.start || b.way[i] !== home.way || b.crew[i] !== home.crew)) moved += home.cost;
     }
   }

@@ -100,6 +100,8 @@ export type EngineStep = {
   readonly earliest: number;
   /** The same without the time it was given by hand. */
   readonly unpinned: number;
+  /** The slot it was given by hand, while what came before and what it waits for still let it start then; else -1. */
+  readonly pinSlot: number;
   /** Last slot it may start in by what already happened; Infinity when there is none. */
   readonly latest: number;
   /** Extra minutes of work once a window was missed; below 0: the window must hold. */

@@ -234,8 +234,8 @@ export function placeSteps(
 
 /** As `seek`; but who would end sooner is not worth missing a time given by hand. */
 function seekSoonest(b: Board, i: number, ready: number): boolean {
-  const { earliest, isPinned } = b.model.steps[i]!;
-  if (isPinned && ready === earliest && canStartAt(b, i, earliest)) return true;
+  const { pinSlot } = b.model.steps[i]!;
+  if (ready === pinSlot && canStartAt(b, i, pinSlot)) return true;
   return seek(b, i, ready);
 }
 
