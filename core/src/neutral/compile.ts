@@ -153,7 +153,6 @@ export function compile(instance: NeutralInstance): Compiled {
           pinSlot: -1,
           latest: Infinity,
           rescue_minutes: -1,
-          isPinned: false,
           group: s.group === null ? -1 : groups.get(s.group)!,
           home: null,
           fixed: null,

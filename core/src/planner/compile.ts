@@ -134,7 +134,6 @@ export function compileProblem(problem: Problem, previous: Plan | null, frozen: 
       latest: latest === Infinity ? Infinity : grid.rawFloor(latest),
       rescue_minutes:
         windows.length > 0 && windows.every((l) => l.rescue) ? Math.max(...windows.map((l) => l.rescue!.minutes)) : -1,
-      isPinned: s.pin.at !== undefined,
       home: null,
       group: loadOf(s),
       fixed: at

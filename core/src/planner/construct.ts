@@ -31,7 +31,7 @@ export function buildBest(draft: Draft, evaluations: number): void {
   const { model } = compiled;
   const pinned = new Set(
     model.pieces.flatMap((p, k) =>
-      p.steps.some((i) => model.steps[i]!.isPinned && !model.steps[i]!.fixed) ? [k] : [],
+      p.steps.some((i) => model.steps[i]!.pinSlot >= 0 && !model.steps[i]!.fixed) ? [k] : [],
     ),
   );
   scratch.tail = tailsOf(model);

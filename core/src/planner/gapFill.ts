@@ -40,7 +40,7 @@ export function gapFill(problem: Problem, plan: Plan, gap: Gap): Filler[] {
   compiled.model.steps.forEach((engine, i) => {
     if (
       engine.fixed ||
-      engine.isPinned ||
+      engine.pinSlot >= 0 ||
       board.start[i]! < until ||
       engine.preds.some((p) => board.start[p.step]! < 0)
     )

@@ -112,7 +112,7 @@ function queueOf({ compiled, scratch }: Draft, known: readonly number[], previou
   const queue: (Queued & { readonly order: number })[] = [];
   for (const piece of known) {
     const own = compiled.model.pieces[piece]!.steps;
-    const isPiecePinned = own.some((i) => compiled.model.steps[i]!.isPinned && !compiled.model.steps[i]!.fixed);
+    const isPiecePinned = own.some((i) => compiled.model.steps[i]!.pinSlot >= 0 && !compiled.model.steps[i]!.fixed);
     const keys = new Map<string, Instant>();
     own.forEach((i, order) => {
       const step = compiled.steps[i]!;
@@ -144,7 +144,7 @@ function stayThenFit(draft: Draft, queue: readonly Queued[], previous: Plan): vo
     beforePins.add(i);
     for (const p of model.steps[i]!.preds) want(p.step);
   };
-  for (const q of queue) if (model.steps[q.i]!.isPinned) want(q.i);
+  for (const q of queue) if (model.steps[q.i]!.pinSlot >= 0) want(q.i);
   const place = (q: Queued) => isToPlace(draft, q.i) && !stay(draft, q.i) && fitAfter(draft, q, previous);
   for (const q of queue) if (beforePins.has(q.i)) place(q);
   for (const q of queue) if (isToPlace(draft, q.i)) stay(draft, q.i);

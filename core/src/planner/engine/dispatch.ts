@@ -220,7 +220,7 @@ export class Dispatcher {
     const latest = latestFor(b, step);
     if (b.found.start <= latest) return true;
     const anchor = tightest(b, i);
-    const isLoose = anchor >= 0 && !b.model.steps[anchor]!.fixed && !b.model.steps[anchor]!.isPinned;
+    const isLoose = anchor >= 0 && !b.model.steps[anchor]!.fixed && b.model.steps[anchor]!.pinSlot < 0;
     if (!isLoose && step.rescue_minutes >= 0)
       return seek(b, i, Math.max(this.#push[i]!, readyFor(b, step)), step.rescue_minutes);
     if (!isLoose || ++this.#pushes[step.piece]! > MOST_PUSHES) {

@@ -106,8 +106,6 @@ export type EngineStep = {
   readonly latest: number;
   /** Extra minutes of work once a window was missed; below 0: the window must hold. */
   readonly rescue_minutes: number;
-  /** Given a time by hand: it is not pushed to suit another. */
-  readonly isPinned: boolean;
   /** Set-up of the tool (product and applicator); below 0: any. */
   readonly group: number;
   /** Where people expect it, and what moving it costs; null: nowhere yet. */
