@@ -140,18 +140,26 @@ describe('solve', () => {
     expect(Object.keys(written.steps)).toHaveLength(26);
     expect(told.join('')).toMatch(/first plan \d+ in .* of search[\s\S]*cost \d+/);
   });
+  test('says so when the second thread fails, and writes its own plan', async () => {
+    const answer = () => Promise.resolve({ kind: 'failed' as const, words: 'failed: no memory' });
+    const start = () => ({ answer, stop: () => Promise.resolve() });
+    expect(await solveCommand(['--seconds', '0.6', instance, plan], start)).toBe(0);
+    expect(told.join('')).toContain('second thread failed: no memory\n');
+    expect(JSON.parse(readFileSync(plan, 'utf8'))).toMatchObject({ format: 'workshop-plan/1' });
+  });
   test.each([
     ['the cheaper plan of a second thread', 1, '{"steps":{}}'],
     ['not a dearer one', 1e12, null],
   ])('takes %s', async (_, cost, written) => {
     const seeds: number[] = [];
-    const answer = (than: number) => Promise.resolve(cost < than ? { cost, plan: '{"steps":{}}' } : null);
+    const answer = () => Promise.resolve({ kind: 'found' as const, cost, plan: '{"steps":{}}' });
     const start = (file: string, seed: number) => {
       expect(file).toBe(instance);
       seeds.push(seed);
       return { answer, stop: () => Promise.resolve() };
     };
     expect(await solveCommand(['--seconds', '0.6', '--seed', '7', instance, plan], start)).toBe(0);
+    expect(told.join('')).toContain(`second thread ${cost}\n`);
     expect(seeds).toHaveLength(1);
     expect(seeds[0]).not.toBe(7);
     const text = readFileSync(plan, 'utf8');

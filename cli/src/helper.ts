@@ -3,11 +3,12 @@ import { solveNeutral } from '@app/core';
 import { readInstance, writeTime } from './instance.ts';
 
 export type Helper = {
-  /** What the helper found, when it is whole and costs less than `than`; null when it is not, or is not there in time. */
-  readonly answer: (than: number) => Promise<Found | null>;
+  /** What the helper found, or why there is nothing of it. */
+  readonly answer: () => Promise<Found | Failure>;
   readonly stop: () => Promise<unknown>;
 };
-type Found = { readonly cost: number; readonly plan: string };
+export type Found = { readonly kind: 'found'; readonly cost: number; readonly plan: string };
+export type Failure = { readonly kind: 'failed'; readonly words: string };
 type Task = { readonly file: string; readonly seed: number; readonly end: number };
 
 /** This thread's milliseconds since it started on the time line all threads share. */
@@ -19,19 +20,15 @@ export const toTimeline = (ms: number): number => performance.timeOrigin + ms;
  */
 export function startHelper(file: string, seed: number, end: number): Helper {
   const worker = new Worker(new URL(import.meta.url), { workerData: { file, seed, end } satisfies Task });
-  const found = new Promise<Found | null>((resolve) => {
+  const found = new Promise<Found | Failure>((resolve) => {
     worker.once('message', resolve);
-    // Whatever is wrong with the instance, this thread finds it too and says so.
-    worker.once('error', () => resolve(null));
+    worker.once('error', (error: Error) => resolve({ kind: 'failed', words: `failed: ${error.message}` }));
   });
-  const late = (ms: number) => new Promise<null>((resolve) => setTimeout(resolve, ms, null));
-  return {
-    answer: async (than) => {
-      const other = await Promise.race([found, late(PATIENCE_MS)]);
-      return other && other.cost < than ? other : null;
-    },
-    stop: () => worker.terminate(),
-  };
+  const late = () =>
+    new Promise<Failure>((resolve) =>
+      setTimeout(resolve, PATIENCE_MS, { kind: 'failed', words: 'was not done in time' } satisfies Failure),
+    );
+  return { answer: () => Promise.race([found, late()]), stop: () => worker.terminate() };
 }
 /** How long after its own end the first thread waits for the second. */
 const PATIENCE_MS = 25;
@@ -44,5 +41,9 @@ export function help(): void {
   const until = end - 2 * writeTime(instance);
   const isOver = () => toTimeline(performance.now()) > until;
   const { cost, plan, left } = solveNeutral(instance, { seed, evaluations: Infinity, isOver, isBoundless: true });
-  parentPort!.postMessage(left === 0 ? { cost, plan: JSON.stringify(plan) } : null);
+  const answer: Found | Failure =
+    left === 0
+      ? { kind: 'found', cost, plan: JSON.stringify(plan) }
+      : { kind: 'failed', words: `has no room for ${left} steps` };
+  parentPort!.postMessage(answer);
 }

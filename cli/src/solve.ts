@@ -49,7 +49,9 @@ export async function solveCommand(
       },
       clock: () => performance.now(),
     });
-    const other = await helper?.answer(solved.cost);
+    const second = await helper?.answer();
+    if (second) say(`second thread ${second.kind === 'found' ? second.cost : second.words}`);
+    const other = second?.kind === 'found' && second.cost < solved.cost ? second : null;
     writeFileSync(options.plan, other?.plan ?? JSON.stringify(solved.plan));
     const cost = other?.cost ?? solved.cost;
     say(

@@ -1,6 +1,6 @@
 import { execFileSync, spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { availableParallelism, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { judge } from '../../core/test/fixtures/neutralJudge.ts';
@@ -18,7 +18,8 @@ afterAll(() => rmSync(dir, { recursive: true, force: true }));
 
 test.each([
   ['too little time for a second thread', '0.5', /cost \d+, \d+ pieces placed again, searched/],
-  ['time for two', '1', /placed again( by the first of two threads)?, searched/],
+  // It may be late on a busy machine, but it must not fail.
+  ['time for two', '1', availableParallelism() > 1 ? /second thread (\d+|was not done in time)\n/ : /searched/],
 ])('solve with %s writes a right plan that costs what it says', (_, seconds, words) => {
   const instance = join(root, 'bench/instances/small-1.json');
   const plan = join(dir, 'plan.json');
