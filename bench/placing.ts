@@ -2,9 +2,9 @@
 import { readFileSync } from 'node:fs';
 import type { NeutralInstance } from '@app/core';
 import { compile } from '../core/src/neutral/compile.ts';
-import { newBoard } from '../core/src/planner/engine/board.ts';
-import { liftPiece, newScratch, placePiece } from '../core/src/planner/engine/place.ts';
-import { orderByRule, RULES } from '../core/src/planner/engine/rules.ts';
+import { newBoard } from '../core/src/planner/engine/schedule/partialSchedule.ts';
+import { liftPiece, newScratch, placePiece } from '../core/src/planner/engine/schedule/serialSgs.ts';
+import { orderByRule, RULES } from '../core/src/planner/engine/schedule/priorityRules.ts';
 
 const dir = process.argv[2] ?? 'bench/instances';
 const names = process.argv.slice(3);

@@ -11,9 +11,9 @@ import {
   nextSet,
   setMasked,
   setRange,
-} from '../src/planner/engine/bits.ts';
-import { emptyFloor, lastFull, newFloor, stand } from '../src/planner/engine/floor.ts';
-import { empty, newLine, rowFor, take } from '../src/planner/engine/line.ts';
+} from '../src/planner/engine/resources/bits.ts';
+import { emptyFloor, lastFull, newFloor, stand } from '../src/planner/engine/resources/floor.ts';
+import { empty, newLine, rowFor, take } from '../src/planner/engine/resources/cumulativeProfile.ts';
 import {
   addTurn,
   cleanouts,
@@ -22,7 +22,7 @@ import {
   newTurns,
   removeTurn,
   standsApart,
-} from '../src/planner/engine/turns.ts';
+} from '../src/planner/engine/resources/setupSequence.ts';
 
 // Each against the slow and obvious: one entry a slot.
 const SLOTS = 200;

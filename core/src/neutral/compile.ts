@@ -1,4 +1,4 @@
-import { type Bits, bitRow, setRange } from '../planner/engine/bits.ts';
+import { type Bits, bitRow, setRange } from '../planner/engine/resources/bits.ts';
 import {
   type Check,
   type EngineModel,
@@ -9,10 +9,10 @@ import {
   type Take,
   type Way,
 } from '../planner/engine/engineModel.ts';
-import { newFloor } from '../planner/engine/floor.ts';
-import { type Line, newLine, rowFor } from '../planner/engine/line.ts';
-import { intersect } from '../planner/engine/calendars.ts';
-import { type Turns, newTurns } from '../planner/engine/turns.ts';
+import { newFloor } from '../planner/engine/resources/floor.ts';
+import { type Line, newLine, rowFor } from '../planner/engine/resources/cumulativeProfile.ts';
+import { intersect } from '../planner/engine/resources/calendars.ts';
+import { type Turns, newTurns } from '../planner/engine/resources/setupSequence.ts';
 import type { NeutralInstance, NeutralStep } from './format.ts';
 
 export type Compiled = {

@@ -1,10 +1,10 @@
-import { type Board, clearBoard, newBoard } from '../planner/engine/board.ts';
-import { leastCosts } from '../planner/engine/alone.ts';
-import { lowerBound } from '../planner/engine/bound.ts';
-import { boardCost } from '../planner/engine/cost.ts';
-import { newScratch, placePiece, type Scratch } from '../planner/engine/place.ts';
-import { orderByRule, RULES } from '../planner/engine/rules.ts';
-import { improve } from '../planner/engine/search.ts';
+import { type Board, clearBoard, newBoard } from '../planner/engine/schedule/partialSchedule.ts';
+import { leastCosts } from '../planner/engine/bounds/headsAndTails.ts';
+import { lowerBound } from '../planner/engine/bounds/lowerBound.ts';
+import { boardCost } from '../planner/engine/schedule/cost.ts';
+import { newScratch, placePiece, type Scratch } from '../planner/engine/schedule/serialSgs.ts';
+import { orderByRule, RULES } from '../planner/engine/schedule/priorityRules.ts';
+import { improve } from '../planner/engine/search/search.ts';
 import { type Compiled, compile } from './compile.ts';
 import type { NeutralInstance, NeutralPlan } from './format.ts';
 

@@ -1,6 +1,6 @@
-import { goFirst } from '../planner/goFirst.ts';
-import type { PieceToPlan, Plan, Problem } from '../planner/model.ts';
-import { replan } from '../planner/replan.ts';
+import { goFirst } from '../planner/build/prioritise.ts';
+import type { PieceToPlan, Plan, Problem } from '../planner/model/model.ts';
+import { replan } from '../planner/build/replan.ts';
 import type { Instant } from '../quantities/units.ts';
 
 export type Earliest =

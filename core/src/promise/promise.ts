@@ -1,8 +1,8 @@
-import type { PieceToPlan, Plan, Problem } from '../planner/model.ts';
+import type { PieceToPlan, Plan, Problem } from '../planner/model/model.ts';
 import type { Instant } from '../quantities/units.ts';
 import { quantile } from './chances.ts';
 import { earliestReady } from './earliestReady.ts';
-import { chanceBy, rehearse } from './rehearse.ts';
+import { chanceBy, rehearse } from './simulate.ts';
 
 /** Dates by which a piece is ready in half, four of five, and nineteen of twenty rehearsals. */
 export type Chances = {

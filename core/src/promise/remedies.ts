@@ -1,10 +1,10 @@
 import type { Hours, HoursException } from '../calendar/hours.ts';
 import { dateOf, wallClock, weekdayOf } from '../calendar/localTime.ts';
-import { goFirst } from '../planner/goFirst.ts';
-import { improvePlan } from '../planner/improve.ts';
-import type { Person, PieceToPlan, Plan, Problem } from '../planner/model.ts';
-import { replan } from '../planner/replan.ts';
-import { latenessOf } from '../planner/score.ts';
+import { goFirst } from '../planner/build/prioritise.ts';
+import { improvePlan } from '../planner/build/improve.ts';
+import type { Person, PieceToPlan, Plan, Problem } from '../planner/model/model.ts';
+import { replan } from '../planner/build/replan.ts';
+import { latenessOf } from '../planner/build/score.ts';
 import type { Instant } from '../quantities/units.ts';
 import { verify } from '../verify/verify.ts';
 

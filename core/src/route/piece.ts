@@ -1,4 +1,4 @@
-import type { Link, Need, Skill } from '../planner/model.ts';
+import type { Link, Need, Skill } from '../planner/model/model.ts';
 
 /** Groups of zones whose coats are drawn and finished apart. */
 export const GROUPS = ['body', 'top', 'inside'] as const;

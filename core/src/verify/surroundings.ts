@@ -1,4 +1,4 @@
-import type { PieceToPlan, Placement, Plan, Problem, Station, Step } from '../planner/model.ts';
+import type { PieceToPlan, Placement, Plan, Problem, Station, Step } from '../planner/model/model.ts';
 import { sunElevation_deg } from './sun.ts';
 import type { Say } from './verify.ts';
 

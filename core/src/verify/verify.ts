@@ -1,5 +1,5 @@
 import type { DryingLimits } from '../drying/dryingCurve.ts';
-import type { Link, PieceToPlan, Placement, Plan, Problem, Station, Step } from '../planner/model.ts';
+import type { Link, PieceToPlan, Placement, Plan, Problem, Station, Step } from '../planner/model/model.ts';
 import { WallCalendar } from './wallCalendar.ts';
 import { minuteDryness } from './minuteDryness.ts';
 import { checkSurroundings } from './surroundings.ts';

@@ -1,5 +1,5 @@
 import type { Hours } from '../calendar/hours.ts';
-import type { Problem } from '../planner/model.ts';
+import type { Problem } from '../planner/model/model.ts';
 
 type WallHalfHour = { readonly date: string; readonly weekday: number; readonly minute: number };
 

@@ -1,6 +1,6 @@
 import type { Shop } from './workshop.ts';
 import type { WeeklyHours } from '../calendar/hours.ts';
-import { SKILLS } from '../planner/model.ts';
+import { SKILLS } from '../planner/model/model.ts';
 import { HOUSE_DEFAULTS } from '../route/houseRules.ts';
 
 export const EVERY_SKILL = Object.fromEntries(SKILLS.map((s) => [s, 1]));

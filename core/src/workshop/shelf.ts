@@ -1,4 +1,4 @@
-import type { Plan } from '../planner/model.ts';
+import type { Plan } from '../planner/model/model.ts';
 import type { Instant } from '../quantities/units.ts';
 import type { ShopPiece } from './workshop.ts';
 

@@ -1,7 +1,7 @@
 import type { Position } from '../calendar/daylight.ts';
 import type { Hours, Shift } from '../calendar/hours.ts';
 import { type ClimateSeries, type TypicalDay, hourlyClimate } from '../climate/climate.ts';
-import type { Link, Pin, PieceToPlan, Problem, Person, Station, StepState, Tool } from '../planner/model.ts';
+import type { Link, Pin, PieceToPlan, Problem, Person, Station, StepState, Tool } from '../planner/model/model.ts';
 import { catalogueOf } from '../products/library.ts';
 import type { Product } from '../products/product.ts';
 import type { Instant } from '../quantities/units.ts';
@@ -9,7 +9,7 @@ import type { ShopMeans } from '../route/buildRoute.ts';
 import type { HouseRules } from '../route/houseRules.ts';
 import type { RouteStep } from '../route/piece.ts';
 import type { Mix } from './mix.ts';
-import { type Planning, PLANNING_DEFAULTS } from '../planner/taste.ts';
+import { type Planning, PLANNING_DEFAULTS } from '../planner/model/preferences.ts';
 import type { Recipe } from './recipe.ts';
 import type { ShelfPaint } from './shelf.ts';
 

@@ -1,7 +1,7 @@
-import type { Bits } from './bits.ts';
-import type { Floor } from './floor.ts';
-import type { Line } from './line.ts';
-import type { Turns } from './turns.ts';
+import type { Bits } from './resources/bits.ts';
+import type { Floor } from './resources/floor.ts';
+import type { Line } from './resources/cumulativeProfile.ts';
+import type { Turns } from './resources/setupSequence.ts';
 
 /** The grid both front ends use. */
 export const SLOT_MINUTES = 5;

@@ -1,4 +1,4 @@
-import type { Link } from '../../planner/model.ts';
+import type { Link } from '../../planner/model/model.ts';
 import type { Product } from '../../products/product.ts';
 import { paintFor } from '../../quantities/paintFor.ts';
 import { litres, squareMetres, squareMetresPerLitre } from '../../quantities/units.ts';

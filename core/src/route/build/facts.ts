@@ -1,5 +1,5 @@
 import { isPale, isSheer, readColour } from '../../colour/colour.ts';
-import type { Need } from '../../planner/model.ts';
+import type { Need } from '../../planner/model/model.ts';
 import type { Product } from '../../products/product.ts';
 import { productById } from '../../products/library.ts';
 import { type Brief, type Look, type LookKind, type Refusal, type Use, USUAL_USE } from '../brief.ts';

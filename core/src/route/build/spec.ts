@@ -1,4 +1,4 @@
-import type { Link } from '../../planner/model.ts';
+import type { Link } from '../../planner/model/model.ts';
 import type { RouteStep } from '../piece.ts';
 
 /** A step before it is chained to the ones before it: what it is, not yet what it waits for. */

@@ -1,4 +1,4 @@
-import type { Skill } from '../../planner/model.ts';
+import type { Skill } from '../../planner/model/model.ts';
 import type { Coat, Method } from '../piece.ts';
 
 /** A step the painter adds. */

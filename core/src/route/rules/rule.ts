@@ -1,7 +1,7 @@
 import type { Facts } from '../build/facts.ts';
 import type { Slot, Slots } from '../build/sheet.ts';
 import type { Place, Window } from '../build/spec.ts';
-import type { Skill } from '../../planner/model.ts';
+import type { Skill } from '../../planner/model/model.ts';
 import type { Authority, Coat, Method, Outcome, Phase } from '../piece.ts';
 
 export const TOPICS = [

@@ -1,0 +1,48 @@
+import { compileProblem, type Frozen } from '../compile/compile.ts';
+import { type Draft, finish } from './draft.ts';
+import { leastCosts } from '../engine/bounds/headsAndTails.ts';
+import { newBoard } from '../engine/schedule/partialSchedule.ts';
+import { latenessCost } from '../engine/schedule/cost.ts';
+import { newScratch } from '../engine/schedule/serialSgs.ts';
+import { worstFirst } from '../engine/schedule/priorityRules.ts';
+import { improve } from '../engine/search/search.ts';
+import { withHomes } from './stability.ts';
+import { type Placement, type Plan, type Problem } from '../model/model.ts';
+import { onBoard } from './loadBaseline.ts';
+import { compareScores, scoreOf } from './score.ts';
+
+export type Improvement = {
+  readonly seed: number;
+  /** Pieces that may be placed again; the same number and seed give the same plan. */
+  readonly evaluations: number;
+  readonly isOver?: () => boolean;
+};
+
+/**
+ * A plan at least as good as `plan`: pieces that get in each other's way are taken out and put back in other orders. What
+ * has begun, is pinned, or is to start within the frozen hours stays; steps of the next days move only for a reason.
+ */
+export function improvePlan(problem: Problem, plan: Plan, how: Improvement): Plan {
+  const draft = movable(problem, plan);
+  // What a piece would cost alone in the shop cannot be saved: a client who keeps one waiting, say.
+  const unavoidable = leastCosts(draft.compiled.model);
+  onBoard(draft, plan);
+  const isLate = worstFirst(draft.board).some((k) => latenessCost(draft.board, k) > unavoidable[k]!);
+  improve(draft.board, draft.scratch, { ...how, isLate, unavoidable, isOver: how.isOver ?? (() => false) });
+  const better = finish(draft);
+  return compareScores(scoreOf(problem, better), scoreOf(problem, plan), problem.taste) < 0 ? better : plan;
+}
+
+/** An empty board on which frozen steps are fixed and the others know where people expect them. */
+function movable(problem: Problem, plan: Plan): Draft {
+  const frozen = new Map<string, Placement>();
+  const until = problem.frozenUntil ?? problem.now;
+  for (const piece of problem.pieces)
+    for (const s of piece.steps) {
+      const at = plan.steps[s.id];
+      if (at && s.state.kind === 'planned' && (at.start < until || at.start < problem.now)) frozen.set(s.id, at);
+    }
+  const compiled = compileProblem(problem, plan, frozen satisfies Frozen);
+  const scratch = newScratch(compiled.steps.length, true, true);
+  return withHomes({ compiled, board: newBoard(compiled.model), scratch }, plan);
+}

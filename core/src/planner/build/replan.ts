@@ -1,0 +1,251 @@
+import type { Instant } from '../../quantities/units.ts';
+import { byUrgency } from '../compile/stockTimes.ts';
+import { planAfresh } from './construct.ts';
+import { doneOf, type Draft, finish, newDraft } from './draft.ts';
+import { clearBoard, latestFor, lift, put, readyFor, seekOnly } from '../engine/schedule/partialSchedule.ts';
+import { latenessCost } from '../engine/schedule/cost.ts';
+import {
+  giveFloorBack,
+  liftPiece,
+  placePiece,
+  placeSteps,
+  settleFloor,
+  takeFloor,
+} from '../engine/schedule/serialSgs.ts';
+import { GRID_MINUTES, type PieceToPlan, type Plan, type Problem } from '../model/model.ts';
+import { improve } from '../engine/search/search.ts';
+import { withHomes } from './stability.ts';
+
+/** A piece is pulled forward only when it, or its very next step, gains this much; less is not worth a change. */
+const WORTH_MOVING_MINUTES = 30;
+
+/**
+ * The smallest honest change to `previous` that fits the problem as it is now. Two repairs are made, and the one that
+ * costs less in promises, then in other dates, then in moved steps is kept:
+ * - every step keeps its time and people where it can and shifts right where it cannot, nothing is reordered;
+ * - steps whose time is still good keep it, and only then those that cannot stay are put into what is free.
+ * Pieces that were touched or are late are pulled forward into free time; new pieces go round the others.
+ *
+ * @param touched ids of pieces whose own steps or dates changed
+ * @param waiting ids of pieces whose steps without a place in `previous` are placed after all others, as if they were new
+ * Field term: right-shift repair and minimum-perturbation repair with local re-insertion
+ */
+export function replan(
+  problem: Problem,
+  previous: Plan | null,
+  touched: readonly string[] = [],
+  waiting: ReadonlySet<string> = NONE,
+): Plan {
+  if (!previous) return planAfresh(problem);
+  return finish(replanned(problem, previous, touched, waiting));
+}
+
+/** As `replan`, still on the board. */
+export function replanned(
+  problem: Problem,
+  previous: Plan,
+  touched: readonly string[],
+  waiting: ReadonlySet<string> = NONE,
+): Draft {
+  const draft = withHomes(newDraft(problem, previous), previous, RELUCTANCE);
+  repair(draft, previous, touched, shiftRight, waiting);
+  const shifted = toll(draft, previous);
+  // A new piece goes round the others, whatever its date.
+  const hasNew = draft.compiled.pieces.some((p) => !isKnown(p, previous));
+  if (hasNew || !shifted.isWider(touched)) return draft;
+  clearBoard(draft.board);
+  repair(draft, previous, touched, stayThenFit);
+  improve(
+    draft.board,
+    { ...draft.scratch, isStrict: true },
+    { seed: 1, evaluations: SWAPS, isOver: () => false, isCalm: true },
+  );
+  if (compareTolls(toll(draft, previous), shifted) <= 0) return draft;
+  clearBoard(draft.board);
+  repair(draft, previous, touched, shiftRight);
+  return draft;
+}
+const NONE: ReadonlySet<string> = new Set();
+/** Pieces tried anew when what cannot stay is fitted in far from where it was. */
+const SWAPS = 60;
+/** Only a date is worth moving others for, not their being done a little sooner. */
+const RELUCTANCE = 20;
+
+const isKnown = (p: PieceToPlan, previous: Plan) => p.steps.some((s) => previous.steps[s.id]);
+
+function repair(
+  draft: Draft,
+  previous: Plan,
+  touched: readonly string[],
+  keepAll: (draft: Draft, queue: readonly Queued[], previous: Plan) => void,
+  waiting: ReadonlySet<string> = NONE,
+): void {
+  const { pieces, model } = draft.compiled;
+  const numbers = pieces.map((_, k) => k).sort((a, b) => byUrgency(pieces[a]!, pieces[b]!));
+  const known = numbers.filter((k) => isKnown(pieces[k]!, previous));
+  const tardy = new Set<number>();
+  const isLast = (k: number) => waiting.has(pieces[k]!.id) || !isKnown(pieces[k]!, previous);
+  const queue = queueOf(draft, known, previous);
+  keepAll(
+    draft,
+    queue.filter((q) => !isLast(q.piece) || previous.steps[draft.compiled.steps[q.i]!.id]),
+    previous,
+  );
+  const hereFirst = [...known.filter((k) => model.pieces[k]!.isHere), ...known.filter((k) => !model.pieces[k]!.isHere)];
+  for (const k of hereFirst) if (takeFloor(draft.board, k, model.pieces[k]!.isHere) >= 0) tardy.add(k);
+  for (const k of tardy) {
+    liftSteps(draft, k);
+    placePiece(draft.board, draft.scratch, k, model.pieces[k]!.steps, Infinity);
+  }
+  for (const k of known) {
+    if (isLast(k)) continue;
+    const done = doneOf(draft, k);
+    const isLate = done >= model.slots || done > model.pieces[k]!.due;
+    if (touched.includes(pieces[k]!.id) || isLate) pullForward(draft, k);
+  }
+  for (const k of numbers) if (isLast(k)) placePiece(draft.board, draft.scratch, k, model.pieces[k]!.steps, Infinity);
+  settleFloor(draft.board, draft.scratch);
+}
+
+function liftSteps(draft: Draft, piece: number): void {
+  const { model } = draft.compiled;
+  for (const i of model.pieces[piece]!.steps) if (!model.steps[i]!.fixed) lift(draft.board, i);
+}
+
+/** A step to be placed, where it was, and the order it is taken in. */
+type Queued = { readonly i: number; readonly piece: number; readonly isPiecePinned: boolean; readonly key: Instant };
+
+function queueOf({ compiled, scratch }: Draft, known: readonly number[], previous: Plan): Queued[] {
+  const queue: (Queued & { readonly order: number })[] = [];
+  for (const piece of known) {
+    const own = compiled.model.pieces[piece]!.steps;
+    const isPiecePinned = own.some((i) => compiled.model.steps[i]!.pinSlot >= 0 && !compiled.model.steps[i]!.fixed);
+    const keys = new Map<string, Instant>();
+    own.forEach((i, order) => {
+      const step = compiled.steps[i]!;
+      scratch.push[i] = 0;
+      scratch.left![i] = 0;
+      // A new step has no time of its own yet: it comes right after what it waits for.
+      const waits = Math.max(0, ...step.after.map((l) => keys.get(l.step) ?? 0));
+      const key = Math.max(previous.steps[step.id]?.start ?? 0, waits);
+      keys.set(step.id, key);
+      if (step.state.kind === 'planned') queue.push({ i, piece, isPiecePinned, key, order });
+    });
+  }
+  return queue.sort((a, b) => a.key - b.key || a.piece - b.piece || a.order - b.order);
+}
+
+/** In the order of their times, each where it was or as soon after as it can: nothing overtakes. */
+function shiftRight(draft: Draft, queue: readonly Queued[], previous: Plan): void {
+  // Pieces with a pinned time go first, so that a step of another piece shifting right goes round the pin.
+  for (const q of [...queue.filter((x) => x.isPiecePinned), ...queue.filter((x) => !x.isPiecePinned)])
+    if (isToPlace(draft, q.i) && !stay(draft, q.i)) fitAfter(draft, q, previous);
+}
+
+/** All that can stay stays; then what cannot is fitted in, with pinned steps and what they wait for before anything. */
+function stayThenFit(draft: Draft, queue: readonly Queued[], previous: Plan): void {
+  const { model } = draft.compiled;
+  const beforePins = new Set<number>();
+  const want = (i: number) => {
+    if (beforePins.has(i) || model.steps[i]!.fixed) return;
+    beforePins.add(i);
+    for (const p of model.steps[i]!.preds) want(p.step);
+  };
+  for (const q of queue) if (model.steps[q.i]!.pinSlot >= 0) want(q.i);
+  const place = (q: Queued) => isToPlace(draft, q.i) && !stay(draft, q.i) && fitAfter(draft, q, previous);
+  for (const q of queue) if (beforePins.has(q.i)) place(q);
+  for (const q of queue) if (isToPlace(draft, q.i)) stay(draft, q.i);
+  for (const q of queue) place(q);
+}
+
+const isToPlace = ({ board, scratch }: Draft, i: number) => board.start[i]! < 0 && !scratch.left![i];
+
+/** Puts a step where it was. @returns false when it cannot be there any more, or not yet */
+function stay({ board, compiled }: Draft, i: number): boolean {
+  const engine = compiled.model.steps[i]!;
+  const { home } = engine;
+  // A pin that can be kept is not kept by staying elsewhere.
+  if (!home || (engine.pinSlot >= 0 && home.start !== engine.pinSlot)) return false;
+  if (!engine.preds.every((p) => board.start[p.step]! >= 0) || readyFor(board, engine) > home.start) return false;
+  // What it waits for may have come sooner, so that its window has passed by its old time: then it takes a rescue first.
+  const isPast = home.start > latestFor(board, engine) && engine.rescue_minutes >= 0;
+  // A window that must hold moves one of the two; only what has begun can have closed it for good.
+  if (!isPast && home.start > latestFor(board, { ...engine, latest: Infinity })) return false;
+  if (!seekOnly(board, i, home.way, home.crew, home.start, isPast ? engine.rescue_minutes : 0)) return false;
+  const { start, end, hold, way, crew } = board.found;
+  put(board, i, start, end, hold, way, crew);
+  return true;
+}
+
+/** Places a step, after what its piece has on the board, as soon after its old time as it can. */
+function fitAfter({ board, compiled, scratch }: Draft, { i, piece }: Queued, previous: Plan): void {
+  const own = compiled.model.pieces[piece]!.steps;
+  for (const k of own)
+    if (board.start[k]! < 0) {
+      const old = previous.steps[compiled.steps[k]!.id]?.start ?? 0;
+      const { pinSlot } = compiled.model.steps[k]!;
+      scratch.push[k] = pinSlot >= 0 ? 0 : Math.max(0, Math.floor((old - compiled.origin) / GRID_MINUTES));
+    }
+  const order = own.filter((k) => board.start[k]! >= 0 || k === i);
+  placeSteps(board, scratch, order, 0, Infinity);
+}
+
+/** What a repair costs those who count on the plan, part by part, the weightiest first. */
+type Toll = { readonly parts: readonly number[]; readonly isWider: (touched: readonly string[]) => boolean };
+
+function toll({ board, compiled }: Draft, previous: Plan): Toll {
+  const { model, pieces, problem } = compiled;
+  const soon = Math.floor((problem.now - compiled.origin + SOON_MINUTES) / GRID_MINUTES);
+  let [told, other, soonMoved, moved] = [0, 0, 0, 0];
+  const movedPieces = new Set<number>();
+  for (let k = 0; k < pieces.length; k++) {
+    if (pieces[k]!.told) told += latenessCost(board, k);
+    else other += latenessCost(board, k);
+    for (const i of model.pieces[k]!.steps) {
+      const { home, fixed } = model.steps[i]!;
+      if (fixed || !previous.steps[compiled.steps[i]!.id]) continue;
+      if (home && board.start[i] === home.start && board.way[i] === home.way && board.crew[i] === home.crew) continue;
+      moved++;
+      if (home && Math.min(home.start, board.start[i]!) < soon) soonMoved++;
+      movedPieces.add(k);
+    }
+  }
+  return {
+    parts: [told, other, soonMoved, moved],
+    isWider: (touched) => [...movedPieces].some((k) => !touched.includes(pieces[k]!.id)),
+  };
+}
+const SOON_MINUTES = 2 * 1440;
+
+function compareTolls(a: Toll, b: Toll): number {
+  const k = a.parts.findIndex((part, n) => part !== b.parts[n]);
+  return k < 0 ? 0 : a.parts[k]! - b.parts[k]!;
+}
+
+/** Tries a piece again in whatever time is free now, and puts it back when that gains too little to be worth it. */
+function pullForward(draft: Draft, piece: number): void {
+  const { board, compiled, scratch } = draft;
+  const { steps, pieces, slots } = compiled.model;
+  const own = pieces[piece]!.steps.filter((i) => !steps[i]!.fixed);
+  const before = doneOf(draft, piece);
+  const wasWhole = before < slots;
+  const kept = own.map(
+    (i) =>
+      [i, board.start[i]!, board.end[i]!, board.hold[i]!, board.way[i]!, board.crew[i]!, scratch.left![i]!] as const,
+  );
+  const next = kept.filter((k) => k[1] >= 0).sort((a, b) => a[1] - b[1])[0];
+  liftPiece(board, piece);
+  const after = placePiece(board, scratch, piece, pieces[piece]!.steps, Infinity);
+  const worth = WORTH_MOVING_MINUTES / GRID_MINUTES;
+  if (after >= 0) {
+    const gain = next ? next[1] - board.start[next[0]]! : 0;
+    if (!wasWhole || after <= before - worth || (after <= before && gain >= worth)) return;
+    giveFloorBack(board, piece);
+  }
+  liftSteps(draft, piece);
+  for (const [i, start, end, hold, way, crew, left] of kept) {
+    if (start >= 0) put(board, i, start, end, hold, way, crew);
+    scratch.left![i] = left;
+  }
+  if (wasWhole) takeFloor(board, piece, true);
+}

@@ -1,0 +1,60 @@
+import { loadsOf } from '../compile/loads.ts';
+import type { PieceToPlan, Plan, Problem } from '../model/model.ts';
+import { PLANNING_DEFAULTS } from '../model/preferences.ts';
+import { LOAD_MINUTES } from '../compile/urgency.ts';
+
+/**
+ * How good a plan is, part by part; lower is better. The first three are compared in this order and nothing weighs
+ * against them; the rest is summed by the owner's taste.
+ */
+export type Score = {
+  readonly unplanned: number;
+  /** Lateness of told promises and of other dates, weighted minutes. */
+  readonly toldLate: number;
+  readonly otherLate: number;
+  /** Days short of two days in hand before each date, in minutes. */
+  readonly slackShort_minutes: number;
+  /** Times a product or colour is taken up anew. */
+  readonly loads: number;
+  /** From arrival to ready, all pieces. */
+  readonly flow_minutes: number;
+};
+
+const IN_HAND_MINUTES = 2 * 1440;
+
+export function scoreOf(problem: Problem, plan: Plan): Score {
+  let toldLate = 0;
+  let otherLate = 0;
+  let slackShort_minutes = 0;
+  let flow_minutes = 0;
+  for (const piece of problem.pieces) {
+    const ready = plan.ready[piece.id] ?? problem.horizon;
+    const late = latenessOf(piece, ready) * piece.weight;
+    if (piece.told) toldLate += late;
+    else otherLate += late;
+    if (piece.due !== null)
+      slackShort_minutes += Math.min(IN_HAND_MINUTES, Math.max(0, ready - piece.due + IN_HAND_MINUTES));
+    flow_minutes += Math.max(0, ready - piece.arrival);
+  }
+  return {
+    unplanned: plan.unplanned.length,
+    toldLate,
+    otherLate,
+    slackShort_minutes,
+    loads: loadsOf(problem, plan),
+    flow_minutes,
+  };
+}
+
+/** Minutes past the date; 0 without one. */
+export const latenessOf = (piece: PieceToPlan, ready: number) =>
+  piece.due === null ? 0 : Math.max(0, ready - piece.due);
+
+/** Below 0 when `a` is the better plan. Dates first; what comes after them by taste. */
+export function compareScores(a: Score, b: Score, taste = PLANNING_DEFAULTS.taste): number {
+  const soft = (s: Score) =>
+    (0.1 + taste.speed) * s.flow_minutes +
+    4 * taste.slack * s.slackShort_minutes +
+    taste.loads * LOAD_MINUTES * s.loads;
+  return a.unplanned - b.unplanned || a.toldLate - b.toldLate || a.otherLate - b.otherLate || soft(a) - soft(b);
+}

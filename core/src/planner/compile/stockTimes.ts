@@ -1,0 +1,34 @@
+import type { Instant } from '../../quantities/units.ts';
+import { inLinkOrder } from '../model/linkOrder.ts';
+import type { PieceToPlan, Plan, Problem, Step } from '../model/model.ts';
+
+/**
+ * From when each step's product is on the shelf. What is there goes to steps that were planned before, then
+ * to told promises, then by date; the rest waits for the next delivery, or for an order placed now. A product whose lead time nobody knows holds nothing up.
+ */
+export function stockTimes(problem: Problem, previous: Plan | null): Map<string, Instant> {
+  const out = new Map<string, Instant>();
+  const inOrder = [...problem.pieces].sort(byUrgency).flatMap((p) => inLinkOrder(p.steps));
+  const isNew = (s: Step) => (previous?.steps[s.id] ? 0 : 1);
+  inOrder.sort((a, b) => isNew(a) - isNew(b));
+  for (const stock of problem.stock ?? []) {
+    const arrivals = [...stock.deliveries].sort((a, b) => a.at - b.at);
+    let taken_litres = 0;
+    for (const step of inOrder) {
+      if (step.state.kind !== 'planned' || step.uses?.stock !== stock.id) continue;
+      taken_litres += step.uses.litres;
+      let there_litres = stock.onHand_litres;
+      if (taken_litres <= there_litres + HAIR_LITRES) continue;
+      const delivery = arrivals.find((d) => taken_litres <= (there_litres += d.litres) + HAIR_LITRES);
+      if (delivery) out.set(step.id, delivery.at);
+      else if (stock.lead_minutes !== null) out.set(step.id, problem.now + stock.lead_minutes);
+    }
+  }
+  return out;
+}
+/** Less than anybody can pour. */
+const HAIR_LITRES = 1e-6;
+
+/** Told promises first, then the earliest date, then by id. */
+export const byUrgency = (a: PieceToPlan, b: PieceToPlan): number =>
+  Number(b.told) - Number(a.told) || (a.due ?? Infinity) - (b.due ?? Infinity) || (a.id < b.id ? -1 : 1);

@@ -1,0 +1,116 @@
+import { type Board, clearBoard, newBoard, readyFor, seekWay } from '../schedule/partialSchedule.ts';
+import { costOfDone } from '../schedule/cost.ts';
+import { type EngineModel, SPAN } from '../engineModel.ts';
+
+/** Each piece as if no other were there: when a step may begin and the piece be done at best. */
+export type Alone = {
+  readonly start: Float64Array;
+  /** Slots from the end of a step to the end of its piece, at least. */
+  readonly tail: Float64Array;
+  readonly done: Float64Array;
+};
+
+/** @see Alone. Empties the board of the model. */
+export function aloneIn(model: EngineModel): Alone {
+  const b = newBoard(model);
+  const n = model.steps.length;
+  const start = new Float64Array(n);
+  const tail = tailsOf(model);
+  const done = new Float64Array(model.pieces.length);
+  for (let k = 0; k < model.pieces.length; k++) {
+    const own = model.pieces[k]!.steps;
+    const ends = new Map<number, number[]>();
+    for (const i of own) {
+      const out = model.steps[i]!.fixed ? null : earliest(b, i, ends);
+      start[i] = out ? out.start : model.steps[i]!.fixed!.start;
+      done[k] = Math.max(done[k]!, out ? out.done : model.steps[i]!.fixed!.done);
+      if (out) ends.set(i, out.ends);
+    }
+    done[k] = Math.max(done[k]!, ownWork(model, k, start, tail));
+  }
+  clearBoard(b);
+  return { start, tail, done };
+}
+
+/** Slots from the end of each step to the end of its piece, at least, by links and work alone. */
+export function tailsOf(model: EngineModel): Float64Array {
+  const tail = new Float64Array(model.steps.length);
+  for (const { steps: own } of model.pieces)
+    for (let n = own.length - 1; n >= 0; n--) {
+      const i = own[n]!;
+      const step = model.steps[i]!;
+      tail[i] = Math.max(tail[i]!, step.cure);
+      for (const p of step.preds)
+        tail[p.step] = Math.max(tail[p.step]!, p.minSlots + (step.fixed ? 0 : leastSlots(model, i)) + tail[i]);
+    }
+  return tail;
+}
+
+/**
+ * What each piece costs at best, alone in the shop; lets a search give up early what cannot pay. Empties the board.
+ * Cost: that of placing every step once in each way
+ */
+export function leastCosts(model: EngineModel): Float64Array {
+  const { done } = aloneIn(model);
+  return Float64Array.from(model.pieces, (p, k) => costOfDone(p, done[k]!));
+}
+
+/** Fewest slots a step can take, in the fastest way. */
+export function leastSlots(model: EngineModel, i: number): number {
+  const step = model.steps[i]!;
+  const fastest = step.ways.reduce((most, w) => Math.max(most, w.speed), 0);
+  return fastest === 0 || step.slots === 0 ? 0 : Math.min(step.slots, Math.floor(step.slots / fastest));
+}
+
+/** By way, the first end of a step with nothing but what is fixed in its way; those it waits for at their own best. */
+function earliest(b: Board, i: number, ends: ReadonlyMap<number, readonly number[]>) {
+  const { model } = b;
+  const step = model.steps[i]!;
+  let ready = readyFor(b, { ...step, preds: step.preds.filter((p) => model.steps[p.step]!.fixed) });
+  for (const p of step.preds) {
+    const before = ends.get(p.step);
+    if (!before) continue;
+    let first = Infinity;
+    before.forEach((end, w) => {
+      const film = model.steps[p.step]!.ways[w]?.film;
+      const at = p.stage >= 0 && film ? Math.ceil((film.minutes(p.stage, end) + p.min_minutes) / 5) : end + p.minSlots;
+      if (at < first) first = at;
+    });
+    if (first > ready) ready = first;
+  }
+  let start: number = model.slots;
+  let done: number = model.slots;
+  const out = step.ways.map((way, w) => {
+    if (!seekWay(b, i, w, ready)) return Infinity;
+    start = Math.min(start, b.found.start);
+    const film = step.doneStage >= 0 ? way.film : null;
+    const { end } = b.found;
+    done = Math.min(done, film ? Math.ceil(film.minutes(step.doneStage, end) / 5) : end + step.cure);
+    return end;
+  });
+  return { start, done, ends: out };
+}
+
+/** When a piece can be done at best, by its own work on a thing there is one of: some of it, what is before and after it. */
+function ownWork(model: EngineModel, k: number, start: Float64Array, tail: Float64Array): number {
+  const on = new Map<unknown, number[]>();
+  for (const i of model.pieces[k]!.steps) {
+    const { ways, fixed } = model.steps[i]!;
+    if (fixed || ways.length !== 1) continue;
+    for (const t of ways[0]!.takes)
+      if (t.line.capacity === t.units && t.span !== SPAN.wet && t.span !== SPAN.setting)
+        on.set(t.line, [...(on.get(t.line) ?? []), i]);
+  }
+  let latest = 0;
+  for (const steps of on.values()) {
+    if (steps.length > MOST_TOGETHER) continue;
+    for (const from of steps)
+      for (const to of steps) {
+        let work = 0;
+        for (const i of steps) if (start[i]! >= start[from]! && tail[i]! >= tail[to]!) work += leastSlots(model, i);
+        if (work > 0) latest = Math.max(latest, start[from]! + work + tail[to]!);
+      }
+  }
+  return latest;
+}
+const MOST_TOGETHER = 60;

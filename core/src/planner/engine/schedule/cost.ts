@@ -1,0 +1,58 @@
+import { type Board, doneSlot } from './partialSchedule.ts';
+import type { EnginePiece } from '../engineModel.ts';
+
+/** Costs more than any lateness: a step that has no place at all. */
+export const UNPLACED = 1e12;
+
+/** A time given by hand that can be kept is given up for nothing, not even a promise. */
+const PIN_LOST = UNPLACED;
+
+/** What a piece costs as it stands: weighted lateness and time in the shop, and each step without a place or at another time than it was given. */
+export function pieceCost(b: Board, piece: number): number {
+  const p = b.model.pieces[piece]!;
+  let done = 0;
+  let missing = 0;
+  let moved = 0;
+  for (const i of p.steps) {
+    if (b.start[i]! < 0) missing++;
+    else {
+      const d = doneSlot(b, i);
+      if (d > done) done = d;
+      const { home, pinSlot, fixed } = b.model.steps[i]!;
+      if (pinSlot >= 0 && !fixed && b.start[i] !== pinSlot) moved += PIN_LOST;
+      if (home && (b.start[i] !== home.start || b.way[i] !== home.way || b.crew[i] !== home.crew)) moved += home.cost;
+    }
+  }
+  if (missing > 0) done = b.model.slots;
+  return missing * UNPLACED + costOfDone(p, done) + moved;
+}
+
+/** What a piece costs by being late, or by having steps without a place; 0 when it is on time. */
+export function latenessCost(b: Board, piece: number): number {
+  const p = b.model.pieces[piece]!;
+  let late = 0;
+  for (const i of p.steps) {
+    if (b.start[i]! < 0) return UNPLACED;
+    late = Math.max(late, doneSlot(b, i) - p.due);
+  }
+  return p.lateCost * late;
+}
+
+/** Cost of a piece wholly done in slot `done`. */
+export function costOfDone(p: EnginePiece, done: number): number {
+  const soft = p.due - p.slack;
+  return (
+    p.lateCost * (done > p.due ? done - p.due : 0) +
+    p.slackCost * (done > soft ? done - soft : 0) +
+    p.flowCost * (done > p.release ? done - p.release : 0)
+  );
+}
+
+/** What all trays taken up cost. */
+export const loadsCost = (b: Board): number => (b.loads ? b.model.loadCost * b.loads.count() : 0);
+
+export function boardCost(b: Board): number {
+  let sum = loadsCost(b);
+  for (let k = 0; k < b.model.pieces.length; k++) sum += pieceCost(b, k);
+  return sum;
+}

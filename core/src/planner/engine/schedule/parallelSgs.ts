@@ -1,0 +1,374 @@
+import FlatQueue from 'flatqueue';
+import { type Board, doneSlot, latestFor, lift, put, readyFor, seek, seekOnly } from './partialSchedule.ts';
+import { costOfDone } from './cost.ts';
+import { lastFull, stand } from '../resources/floor.ts';
+import { type Scratch, stayOf, takeFloor, tightest } from './serialSgs.ts';
+import { groupBefore, standsApart } from '../resources/setupSequence.ts';
+
+/** What the next step is chosen by: its soonest slot, and on top of that these. */
+export type Priority = {
+  /** Share of the slots it still has before its piece would be late. */
+  readonly slack: number;
+  /** Slots of slack that a piece nearly three times as dear to have late is taken to have less. */
+  readonly hurry: number;
+  /** Slots for a clean-out of its own. */
+  readonly cleanout: number;
+  /** By how much its key may be larger for work of the set-up a tool has to go before what needs a clean-out; missing: 0. */
+  readonly stay?: number;
+  /** By piece: slots of slack it is taken to have less; missing: none. */
+  readonly urge?: Float64Array;
+  /** By step: the same; missing: none. */
+  readonly bias?: Float64Array;
+  /** By piece: slot before which it is not begun, so that others may have the floor; missing: 0. */
+  readonly notBefore?: Float64Array;
+};
+
+/**
+ * Places the steps of several pieces among one another by priority: each time the step that can start soonest, what is
+ * urgent or needs no clean-out before the rest. What a short window ties to a step is placed with it. A step that misses its
+ * window pushes the one it is tied to later, and what had been placed after that.
+ * Field terms: parallel schedule generation; apparent tardiness cost with set-ups (Lee, Bhaskaran & Pinedo 1997), made linear
+ */
+export class Dispatcher {
+  readonly #b: Board;
+  readonly #followers: readonly (readonly number[])[];
+  /** Slots from the start of each step to the end of its piece; work counts double, since there are nights. */
+  readonly #rest: Float64Array;
+  readonly #scratch: Scratch;
+  readonly #queue = new FlatQueue();
+  /** By step: those it waits for that are not placed, how far it was pushed, where it could stand and its key now. */
+  readonly #open: Int32Array;
+  readonly #push: Int32Array;
+  readonly #start: Int32Array;
+  readonly #way: Int32Array;
+  readonly #crew: Int32Array;
+  readonly #key: Float64Array;
+  /** By piece: how often it pushed, whether it was given up, the floor booked for it, and when it will be done at least. */
+  readonly #pushes: Int32Array;
+  readonly #isOut: Uint8Array;
+  readonly #floorFrom: Int32Array;
+  readonly #floorUntil: Int32Array;
+  readonly #done: Float64Array;
+  /** By piece: slots from its first step until it was done the last time; 0: not known. */
+  readonly #stay: Int32Array;
+  /** Work for tools with set-ups that has been offered; what is placed meanwhile is left out when it is come upon. */
+  readonly #waiting = new Set<number>();
+  #priority: Priority = { slack: 1, hurry: 0, cleanout: 0 };
+  #isFailed = false;
+  #most = Infinity;
+  #cost = 0;
+
+  constructor(b: Board, scratch: Scratch) {
+    const { steps, pieces } = b.model;
+    this.#b = b;
+    this.#scratch = scratch;
+    this.#followers = followersOf(b);
+    this.#rest = restsOf(b, this.#followers);
+    this.#open = new Int32Array(steps.length);
+    this.#push = new Int32Array(steps.length);
+    this.#start = new Int32Array(steps.length);
+    this.#way = new Int32Array(steps.length);
+    this.#crew = new Int32Array(steps.length);
+    this.#key = new Float64Array(steps.length);
+    this.#pushes = new Int32Array(pieces.length);
+    this.#isOut = new Uint8Array(pieces.length);
+    this.#floorFrom = new Int32Array(pieces.length);
+    this.#floorUntil = new Int32Array(pieces.length);
+    this.#done = new Float64Array(pieces.length);
+    this.#stay = new Int32Array(pieces.length);
+  }
+
+  /**
+   * @param group pieces that hold no floor; steps of theirs that are placed stay, unless a window makes them move
+   * @param most given up as soon as the group is sure to cost more
+   * @returns the pieces that could not be placed so, none of whose steps are; null, with nothing placed, when given up
+   */
+  run(group: readonly number[], priority: Priority, most: number): number[] | null {
+    const { pieces } = this.#b.model;
+    this.#priority = priority;
+    this.#most = most;
+    this.#isFailed = false;
+    this.#cost = 0;
+    this.#queue.clear();
+    this.#waiting.clear();
+    for (const k of group) this.#prepare(k);
+    if (this.#b.model.floor) for (const k of group) this.#bookBegun(k);
+    for (const k of group)
+      for (const i of pieces[k]!.steps) if (this.#b.start[i]! < 0 && this.#open[i] === 0) this.#offer(i);
+    while (this.#queue.length > 0 && !this.#isFailed) {
+      const key = this.#queue.peekValue()!;
+      const i = this.#queue.pop()!;
+      if (key === this.#key[i] && this.#b.start[i]! < 0) this.#place(i, key);
+    }
+    // The floor was booked by guess; now by what came out.
+    for (const k of group) this.#leaveFloor(k);
+    if (this.#isFailed) {
+      for (const k of group) this.#liftAll(k);
+      return null;
+    }
+    // What stands here already takes its floor before what is still to come.
+    const inOrder = [...group.filter((k) => pieces[k]!.isHere), ...group.filter((k) => !pieces[k]!.isHere)];
+    return inOrder.filter((k) => {
+      const isPlaced = !this.#isOut[k] && pieces[k]!.steps.every((i) => this.#b.start[i]! >= 0);
+      if (isPlaced && this.#b.model.floor) {
+        const { from, done } = stayOf(this.#b, k);
+        this.#stay[k] = done - from;
+      }
+      if (isPlaced && takeFloor(this.#b, k, pieces[k]!.isHere && !this.#scratch.isStrict) < 0) return false;
+      this.#liftAll(k);
+      return true;
+    });
+  }
+
+  #prepare(k: number): void {
+    const { steps, pieces } = this.#b.model;
+    this.#pushes[k] = 0;
+    this.#isOut[k] = 0;
+    this.#floorUntil[k] = -1;
+    this.#done[k] = 0;
+    for (const i of pieces[k]!.steps) {
+      this.#push[i] = this.#priority.notBefore?.[k] ?? 0;
+      this.#key[i] = NaN;
+      this.#open[i] = steps[i]!.preds.reduce((n, p) => n + (this.#b.start[p.step]! < 0 ? 1 : 0), 0);
+    }
+  }
+
+  /** Queues a step all of whose predecessors are placed. */
+  #offer(i: number): void {
+    const b = this.#b;
+    const step = b.model.steps[i]!;
+    if (this.#isOut[step.piece]) return;
+    if (!seek(b, i, Math.max(this.#push[i]!, readyFor(b, step)))) return this.#giveUp(step.piece);
+    this.#queueFound(i);
+  }
+
+  #queueFound(i: number): void {
+    const { found } = this.#b;
+    this.#start[i] = found.start;
+    this.#way[i] = found.way;
+    this.#crew[i] = found.crew;
+    this.#key[i] = this.#keyAt(i, found.start, found.way);
+    this.#queue.push(i, this.#key[i]);
+    if (this.#b.model.steps[i]!.group >= 0) this.#waiting.add(i);
+  }
+
+  #keyAt(i: number, start: number, way: number): number {
+    const { slack, hurry, cleanout, urge, bias } = this.#priority;
+    const step = this.#b.model.steps[i]!;
+    const piece = this.#b.model.pieces[step.piece]!;
+    const last = Math.min(piece.due, NEVER_DUE) - this.#rest[i]! - hurry * Math.log(1 + piece.lateCost);
+    const turns = step.group >= 0 ? step.ways[way]!.turns : null;
+    return (
+      start +
+      slack * (last - (urge ? urge[step.piece]! : 0) - (bias ? bias[i]! : 0)) +
+      (turns && standsApart(turns, start, step.group) ? cleanout : 0)
+    );
+  }
+
+  /** Places the step that comes first, unless meanwhile another took what it needs: then it queues again. */
+  #place(i: number, key: number): void {
+    const b = this.#b;
+    const step = b.model.steps[i]!;
+    if (!seekOnly(b, i, this.#way[i]!, this.#crew[i]!, this.#start[i]!)) {
+      if (!seek(b, i, Math.max(this.#push[i]!, readyFor(b, step)))) return this.#giveUp(step.piece);
+      if (this.#keyAt(i, b.found.start, b.found.way) > key + 1e-9) return this.#queueFound(i);
+    }
+    if (this.#staysSetUp(i, key)) return;
+    if (!this.#isInWindow(i) || !this.#enterFloor(i)) return;
+    this.#accept(i);
+    this.#placeTied(i);
+  }
+
+  /**
+   * Has work of the set-up a tool has go before what would have it cleaned out. Only what waits for that tool already goes
+   * first, so that nothing is put off for long.
+   * Field term: exhaustive service, as at a machine with set-ups between families
+   */
+  #staysSetUp(i: number, key: number): boolean {
+    const b = this.#b;
+    const step = b.model.steps[i]!;
+    const most = this.#priority.stay ?? 0;
+    const turns = step.group < 0 || most <= 0 ? null : step.ways[b.found.way]!.turns;
+    const setUp = turns ? groupBefore(turns, b.found.start) : -1;
+    if (!turns || setUp < 0 || setUp === step.group) return false;
+    let first = -1;
+    for (const j of this.#waiting) {
+      if (b.start[j]! >= 0 || Number.isNaN(this.#key[j]!)) this.#waiting.delete(j);
+      else if (
+        b.model.steps[j]!.group === setUp &&
+        this.#turnsOf(j) === turns &&
+        this.#start[j]! <= b.found.start &&
+        this.#key[j]! <= key + most &&
+        (first < 0 || this.#key[j]! < this.#key[first]!)
+      )
+        first = j;
+    }
+    if (first < 0) return false;
+    this.#key[i] = key;
+    this.#queue.push(i, key);
+    this.#key[first] = key - JUST_BEFORE;
+    this.#queue.push(first, key - JUST_BEFORE);
+    return true;
+  }
+
+  #turnsOf = (j: number) => this.#b.model.steps[j]!.ways[this.#way[j]!]!.turns;
+
+  /** Whether what was found is in time for the step; if not, what it is tied to is pushed later. */
+  #isInWindow(i: number): boolean {
+    const b = this.#b;
+    const step = b.model.steps[i]!;
+    const latest = latestFor(b, step);
+    if (b.found.start <= latest) return true;
+    const anchor = tightest(b, i);
+    const isLoose = anchor >= 0 && !b.model.steps[anchor]!.fixed && b.model.steps[anchor]!.pinSlot < 0;
+    if (!isLoose && step.rescue_minutes >= 0)
+      return seek(b, i, Math.max(this.#push[i]!, readyFor(b, step)), step.rescue_minutes);
+    if (!isLoose || ++this.#pushes[step.piece]! > MOST_PUSHES) {
+      this.#giveUp(step.piece);
+      return false;
+    }
+    this.#push[anchor] = b.start[anchor]! + b.found.start - latest;
+    this.#undo(anchor);
+    this.#offer(anchor);
+    return false;
+  }
+
+  #accept(i: number): void {
+    const b = this.#b;
+    const { start, end, hold, way, crew } = b.found;
+    put(b, i, start, end, hold, way, crew);
+    if (this.#scratch.left) this.#scratch.left[i] = 0;
+    for (const f of this.#followers[i]!) this.#open[f]!--;
+    const k = b.model.steps[i]!.piece;
+    const done = Math.max(end + this.#scratch.tail[i]!, doneSlot(b, i));
+    if (done <= this.#done[k]!) return;
+    const piece = b.model.pieces[k]!;
+    this.#cost += costOfDone(piece, done) - (this.#done[k]! > 0 ? costOfDone(piece, this.#done[k]!) : 0);
+    this.#done[k] = done;
+    if (this.#cost > this.#most) this.#isFailed = true;
+  }
+
+  /** Places what a short window ties to a step just placed, and so on; queues what else may follow. */
+  #placeTied(first: number): void {
+    const b = this.#b;
+    const { steps } = b.model;
+    const placed = [first];
+    for (const i of placed)
+      for (const f of this.#followers[i]!) {
+        if (this.#isFailed || this.#open[f]! > 0 || b.start[f]! >= 0) continue;
+        if (steps[f]!.preds.find((p) => p.step === i)!.maxSlots > SHORT_WINDOW) this.#offer(f);
+        else {
+          if (!seek(b, f, Math.max(this.#push[f]!, readyFor(b, steps[f]!)))) return this.#giveUp(steps[f]!.piece);
+          if (!this.#isInWindow(f)) return;
+          this.#accept(f);
+          placed.push(f);
+        }
+        if (this.#isOut[steps[f]!.piece]) return;
+      }
+  }
+
+  /** Takes a step and what was placed after it off the board again. */
+  #undo(i: number): void {
+    const b = this.#b;
+    lift(b, i);
+    for (const f of this.#followers[i]!) {
+      this.#open[f]!++;
+      this.#key[f] = NaN;
+      if (b.start[f]! >= 0) this.#undo(f);
+    }
+  }
+
+  #giveUp(k: number): void {
+    this.#isOut[k] = 1;
+    this.#leaveFloor(k);
+    this.#liftAll(k);
+    if (this.#most < Infinity) this.#isFailed = true;
+  }
+
+  #liftAll(k: number): void {
+    const { steps, pieces } = this.#b.model;
+    for (const i of pieces[k]!.steps) {
+      if (!steps[i]!.fixed) lift(this.#b, i);
+      this.#key[i] = NaN;
+    }
+  }
+
+  /** Books the floor for the first step of a piece, by a guess how long it will stay; false: it must come later. */
+  #enterFloor(i: number): boolean {
+    const { model, found } = this.#b;
+    const k = model.steps[i]!.piece;
+    const piece = model.pieces[k]!;
+    if (!model.floor || piece.floor === 0 || piece.isHere || this.#floorUntil[k]! >= 0) return true;
+    const until = Math.min(
+      model.slots,
+      Math.max(piece.staysUntil, found.start + (this.#stay[k] || Math.floor(this.#rest[i]!))),
+    );
+    const clash = lastFull(model.floor, found.start, until, piece.floor);
+    if (clash >= 0) {
+      for (const j of piece.steps) this.#push[j] = Math.max(this.#push[j]!, clash + 1);
+      this.#offer(i);
+      return false;
+    }
+    this.#bookFloor(k, found.start);
+    return true;
+  }
+
+  /** Books the floor for a piece that stands here or some of whose steps are placed. */
+  #bookBegun(k: number): void {
+    const { pieces } = this.#b.model;
+    let from = pieces[k]!.isHere ? 0 : Infinity;
+    for (const i of pieces[k]!.steps) if (this.#b.start[i]! >= 0) from = Math.min(from, this.#b.start[i]!);
+    if (from < Infinity) this.#bookFloor(k, from);
+  }
+
+  #guessLeave(k: number, from: number): number {
+    const { slots, pieces, steps } = this.#b.model;
+    const piece = pieces[k]!;
+    const rest = piece.steps.reduce((most, i) => (steps[i]!.fixed ? most : Math.max(most, this.#rest[i]!)), 0);
+    return Math.min(slots, Math.max(piece.staysUntil, from + (this.#stay[k] || Math.floor(rest))));
+  }
+
+  #bookFloor(k: number, from: number): void {
+    const { floor, pieces } = this.#b.model;
+    if (!floor || pieces[k]!.floor === 0) return;
+    this.#floorFrom[k] = from;
+    this.#floorUntil[k] = this.#guessLeave(k, from);
+    stand(floor, from, this.#floorUntil[k], pieces[k]!.floor);
+  }
+
+  #leaveFloor(k: number): void {
+    const { model } = this.#b;
+    if (this.#floorUntil[k]! < 0) return;
+    stand(model.floor!, this.#floorFrom[k]!, this.#floorUntil[k]!, -model.pieces[k]!.floor);
+    this.#floorUntil[k] = -1;
+  }
+}
+
+const JUST_BEFORE = 1e-6;
+/** Windows of up to five hours: what they tie together is placed in one go. */
+const SHORT_WINDOW = 60;
+const MOST_PUSHES = 60;
+/** A piece without a date has all the slack there is, in slots. */
+const NEVER_DUE = 1e6;
+
+function followersOf(b: Board): number[][] {
+  const out: number[][] = b.model.steps.map(() => []);
+  b.model.steps.forEach((s, i) => s.preds.forEach((p) => out[p.step]!.push(i)));
+  return out;
+}
+
+function restsOf(b: Board, followers: readonly (readonly number[])[]): Float64Array {
+  const { steps, pieces } = b.model;
+  const rest = new Float64Array(steps.length);
+  for (const p of pieces)
+    for (let n = p.steps.length - 1; n >= 0; n--) {
+      const i = p.steps[n]!;
+      let after = steps[i]!.cure;
+      for (const f of followers[i]!) {
+        const link = steps[f]!.preds.find((x) => x.step === i)!;
+        after = Math.max(after, link.minSlots + rest[f]!);
+      }
+      rest[i] = after + 2 * steps[i]!.slots;
+    }
+  return rest;
+}

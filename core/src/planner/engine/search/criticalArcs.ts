@@ -1,0 +1,74 @@
+import { type Board, doneSlot, readyFor } from '../schedule/partialSchedule.ts';
+import { sharesAt } from './blockers.ts';
+
+/** Two steps that want the same person, tool or place: `second` starts just as `first` is done with it. */
+export type Arc = { readonly first: number; readonly second: number };
+
+/**
+ * The arcs on the path that decides when a piece is done, latest first: from its last step back, each time to the step it
+ * waits for by its links or the one whose person, tool or place it takes over, in whatever piece that is.
+ * Field term: disjunctive arcs on a critical path (van Laarhoven, Aarts & Lenstra 1992)
+ * Cost: O(steps) for each step on the path
+ */
+export function criticalArcs(b: Board, piece: number, r: () => number): Arc[] {
+  const { steps } = b.model;
+  const arcs: Arc[] = [];
+  // Within a row of steps that hand one thing on, only a swap at either end can shorten the path.
+  let isInRow = false;
+  let inside: Arc | null = null;
+  let i = lastOf(b, piece);
+  for (let n = 0; i >= 0 && n < LONGEST; n++) {
+    if (steps[i]!.fixed) break;
+    const tied = tiedTo(b, i);
+    const freed = freedBy(b, i, r);
+    // Where both bind, either path is as long.
+    if (freed >= 0 && (tied < 0 || r() < 0.5)) {
+      const arc = { first: freed, second: i };
+      if (isInRow) inside = arc;
+      else arcs.push(arc);
+      isInRow = true;
+      i = freed;
+    } else {
+      if (inside) arcs.push(inside);
+      inside = null;
+      isInRow = false;
+      i = tied;
+    }
+  }
+  return inside ? [...arcs, inside] : arcs;
+}
+const LONGEST = 200;
+
+function lastOf(b: Board, piece: number): number {
+  let last = -1;
+  let at = -1;
+  for (const i of b.model.pieces[piece]!.steps) {
+    if (b.start[i]! < 0 || doneSlot(b, i) <= at) continue;
+    at = doneSlot(b, i);
+    last = i;
+  }
+  return last;
+}
+
+/** The step a step waits for by its links, when it starts as soon as that lets it; -1: none. */
+function tiedTo(b: Board, i: number): number {
+  const step = b.model.steps[i]!;
+  for (const p of step.preds)
+    if (b.start[p.step]! >= 0 && readyFor(b, { ...step, earliest: 0, preds: [p] }) >= b.start[i]!) return p.step;
+  return -1;
+}
+
+/** A step, any of them, that gives up something in the slot this one takes it; -1: none. */
+function freedBy(b: Board, i: number, r: () => number): number {
+  const at = b.start[i]!;
+  const { steps } = b.model;
+  const way = steps[i]!.ways[b.way[i]!]!;
+  const crew = way.crews[b.crew[i]!]!;
+  let found = -1;
+  let count = 0;
+  for (let j = 0; j < steps.length; j++) {
+    if ((b.end[j] !== at && b.hold[j] !== at) || b.start[j]! < 0 || j === i || steps[j]!.fixed) continue;
+    if (sharesAt(b, j, at, way, crew) && r() * ++count < 1) found = j;
+  }
+  return found;
+}

@@ -1,0 +1,130 @@
+import { type Board, wishOf } from '../schedule/partialSchedule.ts';
+import { pieceCost, UNPLACED } from '../schedule/cost.ts';
+import type { Arc } from './criticalArcs.ts';
+import { NO_ROOM, placePiece, placeTogether, type Scratch, TOO_LATE } from '../schedule/serialSgs.ts';
+
+/** Places whole pieces one after another. @returns their cost, or Infinity once it is sure to be more than `before` */
+export function oneByOne(
+  b: Board,
+  scratch: Scratch,
+  group: number[],
+  before: number,
+  least: Float64Array,
+  r: () => number,
+): number {
+  order(b, group, r);
+  let after = 0;
+  let others = 0;
+  for (const k of group) others += least[k]!;
+  for (const k of group) {
+    others -= least[k]!;
+    const out = placePiece(b, scratch, k, b.model.pieces[k]!.steps, limitFor(b, k, before - after - others));
+    if (out === TOO_LATE || (out === NO_ROOM && !scratch.left)) return Infinity;
+    after += pieceCost(b, k);
+    if (after + others > before) return Infinity;
+  }
+  return after;
+}
+
+/** Places the steps of all pieces among one another. @returns their cost, or Infinity when one does not fit */
+export function together(
+  b: Board,
+  scratch: Scratch,
+  group: readonly number[],
+  sequence: readonly number[],
+  before: number,
+  least: Float64Array,
+): number {
+  let all = 0;
+  for (const k of group) all += least[k]!;
+  for (const k of group) scratch.limit[k] = limitFor(b, k, before - (all - least[k]!));
+  if (!placeTogether(b, scratch, group, sequence)) return Infinity;
+  let after = 0;
+  for (const k of group) after += pieceCost(b, k);
+  return after;
+}
+
+/** The steps of a group in the order they start now, with a few of them sooner than before. */
+export function mixed(b: Board, group: readonly number[], r: () => number): number[] {
+  const { pieces, steps } = b.model;
+  const keys = new Map<number, number>();
+  const jolt = r() < 0.5 ? 0 : r() * 60;
+  for (const k of group)
+    for (const i of pieces[k]!.steps)
+      if (!steps[i]!.fixed) keys.set(i, b.start[i]! + (jolt > 0 ? (r() - 0.5) * jolt : 0));
+  const all = [...keys.keys()];
+  // Some steps jump the queue; what they wait for goes with them, since order keeps to the links.
+  const jumps = 1 + Math.floor(r() * 3);
+  for (let n = 0; n < jumps; n++) {
+    const i = all[Math.floor(r() * all.length)]!;
+    keys.set(i, keys.get(i)! - r() * 200);
+  }
+  return inKeyOrder(b, keys);
+}
+
+/** Steps by their keys, each after those it waits for. */
+export function inKeyOrder(b: Board, keys: ReadonlyMap<number, number>): number[] {
+  const { steps } = b.model;
+  const out: number[] = [];
+  const seen = new Set<number>();
+  const visit = (i: number) => {
+    if (seen.has(i)) return;
+    seen.add(i);
+    for (const p of steps[i]!.preds) if (keys.has(p.step)) visit(p.step);
+    out.push(i);
+  };
+  for (const i of [...keys.keys()].sort((x, y) => keys.get(x)! - keys.get(y)! || x - y)) visit(i);
+  return out;
+}
+
+/** Another hand or place for one or two steps than they have: what is soonest for a step need not be best for the rest. */
+export function wishes(b: Board, group: readonly number[], r: () => number): number[] {
+  const { pieces, steps } = b.model;
+  const out: number[] = [];
+  for (let n = 1 + Math.floor(r() * 2); n > 0; n--) {
+    const own = pieces[group[Math.floor(r() * group.length)]!]!.steps;
+    const i = own[Math.floor(r() * own.length)]!;
+    const { ways, fixed } = steps[i]!;
+    if (fixed || ways.length === 0) continue;
+    const way = Math.floor(r() * ways.length);
+    const { crews } = ways[way]!;
+    if (ways.length === 1 && crews.length < 2) continue;
+    b.wish[i] = wishOf(way, Math.floor(r() * crews.length));
+    out.push(i);
+  }
+  return out;
+}
+
+/** The steps of a group from the first of the arc on, in the order they start now, but the second before it. */
+export function turned(b: Board, group: readonly number[], { first, second }: Arc): number[] {
+  const from = b.start[first]!;
+  const keys = new Map<number, number>();
+  for (const k of group)
+    for (const i of b.model.pieces[k]!.steps)
+      if (!b.model.steps[i]!.fixed && b.start[i]! >= from) keys.set(i, b.start[i]!);
+  keys.set(second, from - 0.5);
+  return inKeyOrder(b, keys);
+}
+
+/** Last slot in which a piece may be done to cost no more than `most`. */
+function limitFor(b: Board, k: number, most: number): number {
+  if (most >= UNPLACED) return Infinity;
+  const p = b.model.pieces[k]!;
+  const onTime = Math.max(0, p.due - p.release) * p.flowCost;
+  if (most < onTime || p.due === Infinity) return p.release + Math.floor(most / p.flowCost);
+  return Math.max(p.due, p.release) + Math.floor((most - onTime) / (p.lateCost + p.flowCost));
+}
+
+/** Puts the group in the order it is tried in: mostly the dearest first, sometimes any. */
+function order(b: Board, group: number[], r: () => number): void {
+  const kind = r();
+  const key = (k: number) => {
+    const p = b.model.pieces[k]!;
+    if (kind < 0.35) return r();
+    if (kind < 0.6) return p.due * (0.8 + 0.4 * r());
+    if (kind < 0.8) return -p.lateCost * (0.5 + r());
+    return k === group[0] ? -1 : r();
+  };
+  const keys = new Map(group.map((k) => [k, key(k)]));
+  group.sort((x, y) => keys.get(x)! - keys.get(y)! || x - y);
+}

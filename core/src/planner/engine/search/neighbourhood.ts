@@ -1,0 +1,129 @@
+import { blockersOf } from './blockers.ts';
+import type { Board } from '../schedule/partialSchedule.ts';
+import { latenessCost, loadsCost, pieceCost } from '../schedule/cost.ts';
+import { type Arc, criticalArcs } from './criticalArcs.ts';
+import { stayOf } from '../schedule/serialSgs.ts';
+
+/** Pieces on time are looked at too: their going sooner is a gain, and makes room. */
+const ON_TIME_INTEREST = 1;
+
+/** What each piece costs as it stands, and when it is worked on. */
+export class Neighbours {
+  readonly movable: readonly number[];
+  readonly cost: Float64Array;
+  readonly #b: Board;
+  readonly #canMove: Uint8Array;
+  /** What there is to gain: lateness, and a little of the time in the shop. */
+  readonly #excess: Float64Array;
+  readonly #from: Int32Array;
+  readonly #until: Int32Array;
+  /** When it leaves the floor. */
+  readonly #gone: Int32Array;
+
+  readonly #unavoidable: Float64Array | null;
+
+  constructor(b: Board, frozen?: Uint8Array, unavoidable?: Float64Array) {
+    this.#b = b;
+    this.#unavoidable = unavoidable ?? null;
+    const { pieces, steps } = b.model;
+    this.cost = new Float64Array(pieces.length);
+    this.#canMove = new Uint8Array(pieces.length);
+    this.#excess = new Float64Array(pieces.length);
+    this.#from = new Int32Array(pieces.length);
+    this.#until = new Int32Array(pieces.length);
+    this.#gone = new Int32Array(pieces.length);
+    this.movable = pieces
+      .map((_, k) => k)
+      .filter((k) => !frozen?.[k] && pieces[k]!.steps.some((i) => !steps[i]!.fixed));
+    for (const k of this.movable) this.#canMove[k] = 1;
+    for (let k = 0; k < pieces.length; k++) this.note(k);
+  }
+
+  note(k: number): void {
+    const stay = stayOf(this.#b, k);
+    this.#from[k] = stay.from;
+    this.#until[k] = stay.done;
+    this.#gone[k] = stay.until;
+    const cost = pieceCost(this.#b, k);
+    this.cost[k] = cost;
+    this.#excess[k] = this.#unavoidable
+      ? Math.max(1, cost - this.#unavoidable[k]!)
+      : latenessCost(this.#b, k) + ON_TIME_INTEREST * cost;
+  }
+
+  /** Now and then a first slot: when another leaves the floor, or later than now, so that others may have the floor. */
+  later(k: number, r: () => number): number {
+    if (r() > LATER_SHARE) return 0;
+    if (r() < 0.5) return this.#gone[this.movable[Math.floor(r() * this.movable.length)]!]!;
+    const { due } = this.#b.model.pieces[k]!;
+    const room =
+      (this.#until[k]! - this.#from[k]!) / 2 + Math.max(0, Math.min(due, this.#b.model.slots) - this.#until[k]!);
+    return this.#from[k]! + Math.floor(r() ** 2 * room);
+  }
+
+  /** A slot in or a little before the time a dear piece is worked on. */
+  slotOf(r: () => number): number {
+    const k = this.dear(r);
+    const long = this.#until[k]! - this.#from[k]!;
+    return Math.max(0, Math.floor(this.#from[k]! + (1.5 * r() - 0.5) * long));
+  }
+
+  total(): number {
+    return this.cost.reduce((n, c) => n + c, loadsCost(this.#b));
+  }
+
+  /** A piece that costs much, and some that are in its way: those that block it, or are worked on at the same time. */
+  group(r: () => number, most: number): number[] {
+    const seed = this.dear(r);
+    const out = [seed];
+    if (r() < 0.7)
+      for (const k of blockersOf(this.#b, seed, r))
+        if (out.length <= most && !out.includes(k) && this.#canMove[k]) out.push(k);
+    if (this.#b.model.floor && r() < 0.5) this.#addFloorMates(out, most, r);
+    if (out.length === 1 || r() < 0.3) {
+      const near = this.movable.filter(
+        (k) => !out.includes(k) && this.#from[k]! < this.#until[seed]! && this.#from[seed]! < this.#until[k]!,
+      );
+      while (out.length <= most && near.length > 0) out.push(near.splice(Math.floor(r() * near.length), 1)[0]!);
+    }
+    return out;
+  }
+
+  /** Two steps on the path that decides when a dear piece is done, and the pieces they belong to. */
+  arc(r: () => number): { readonly arc: Arc; readonly group: number[] } | null {
+    const { steps } = this.#b.model;
+    const arcs = criticalArcs(this.#b, this.dear(r), r).filter(
+      (a) => this.#canMove[steps[a.first]!.piece] && this.#canMove[steps[a.second]!.piece],
+    );
+    if (arcs.length === 0) return null;
+    const arc = arcs[Math.floor(r() * arcs.length)]!;
+    return { arc, group: [...new Set([steps[arc.second]!.piece, steps[arc.first]!.piece])] };
+  }
+
+  /** Pieces that stand on the floor just before this one comes. */
+  #addFloorMates(out: number[], most: number, r: () => number): void {
+    const at = this.#from[out[0]!]! - 1;
+    const { pieces } = this.#b.model;
+    const mates = this.movable.filter(
+      (k) => !out.includes(k) && pieces[k]!.floor > 0 && this.#from[k]! <= at && at < this.#gone[k]!,
+    );
+    while (out.length <= most && mates.length > 0) out.push(mates.splice(Math.floor(r() * mates.length), 1)[0]!);
+  }
+
+  /** A piece, the likelier the more there is to gain by moving it. */
+  dear(r: () => number): number {
+    const { movable } = this;
+    const excess = this.#excess;
+    if (r() < 0.15) return movable[Math.floor(r() * movable.length)]!;
+    let sum = 0;
+    for (const k of movable) sum += excess[k]!;
+    let x = r() * sum;
+    for (const k of movable) {
+      x -= excess[k]!;
+      if (x <= 0) return k;
+    }
+    return movable.at(-1)!;
+  }
+}
+/** How often a piece is begun later than it could be. */
+const LATER_SHARE = 0.1;

@@ -1,0 +1,131 @@
+import type { Board } from '../schedule/partialSchedule.ts';
+import type { Dispatcher, Priority } from '../schedule/parallelSgs.ts';
+import { liftPiece, placePiece, type Scratch } from '../schedule/serialSgs.ts';
+
+/**
+ * Local search over priorities instead of plans: each try dispatches all pieces anew by a priority near the best one so far.
+ * It finds good plans where many pieces want the same tool, which moving a few pieces at a time does not.
+ * Field term: search in problem and heuristic space (Storer, Wu & Vaccari 1992)
+ */
+export class Climb {
+  readonly #b: Board;
+  readonly #scratch: Scratch;
+  readonly #dispatcher: Dispatcher;
+  readonly #group: readonly number[];
+  readonly #r: () => number;
+  #here: Trial | null = null;
+  #cost = Infinity;
+  #tries = 0;
+  #sinceBetter = 0;
+
+  constructor(b: Board, scratch: Scratch, dispatcher: Dispatcher, group: readonly number[], r: () => number) {
+    this.#b = b;
+    this.#scratch = scratch;
+    this.#dispatcher = dispatcher;
+    this.#group = group;
+    this.#r = r;
+  }
+
+  /** The priority that brought the best plan so far. */
+  get best(): Trial | null {
+    return this.#here;
+  }
+
+  /** Nothing better for so long that it is not worth going on. */
+  get isSpent(): boolean {
+    const most = Math.max(MOST_TRIES, MOST_STEPS / this.#b.model.steps.length);
+    return this.#tries >= most || this.#sinceBetter > Math.max(LEAST_PATIENCE, this.#tries * PATIENCE);
+  }
+
+  /**
+   * Tries one more priority. The board holds what came of it.
+   * @param costOf what is on the board
+   */
+  try(costOf: () => number): number {
+    const trial =
+      this.#here && this.#tries >= STARTS
+        ? nearPriority(this.#b, this.#here, this.#group, this.#r)
+        : anyPriority(this.#b, this.#group, this.#r);
+    this.#tries++;
+    for (const k of this.#group) liftPiece(this.#b, k);
+    const left = this.#dispatcher.run(this.#group, trial, Infinity)!;
+    for (const k of left) placePiece(this.#b, this.#scratch, k, this.#b.model.pieces[k]!.steps, Infinity);
+    const cost = costOf();
+    this.#sinceBetter = cost < this.#cost - 1e-6 ? 0 : this.#sinceBetter + 1;
+    if (cost <= this.#cost) {
+      this.#cost = cost;
+      this.#here = trial;
+    }
+    return cost;
+  }
+}
+/** Tries anywhere before the best of them is climbed from. */
+const STARTS = 15;
+/** Tries without anything better after which it is given up: so many, or this share of all. */
+const LEAST_PATIENCE = 25;
+const PATIENCE = 0.5;
+/** Tries in all: so many, and more where there is little to place. */
+const MOST_TRIES = 150;
+const MOST_STEPS = 40_000;
+
+/** A priority with all its parts. */
+export type Trial = Required<Priority>;
+type Changing = { -readonly [P in keyof Trial]: Trial[P] };
+
+/** Any priority of those that have proved good somewhere, with the pieces more or less out of turn. */
+export function anyPriority(b: Board, group: readonly number[], r: () => number): Trial {
+  const urge = new Float64Array(b.model.pieces.length);
+  const spread = [0, 200, 600][Math.floor(r() * 3)]!;
+  for (const k of group) urge[k] = (r() - 0.5) * spread;
+  const notBefore = new Float64Array(b.model.pieces.length);
+  if (b.model.floor && group.length > 1 && r() < Math.min(0.5, 4 / group.length)) letOneWait(b, notBefore, group, r);
+  return {
+    slack: 0.2 * 20 ** r(),
+    hurry: 200 * 8 ** r(),
+    cleanout: 48 * r(),
+    stay: 24 * 250 ** r(),
+    urge,
+    bias: new Float64Array(b.model.steps.length),
+    notBefore,
+  };
+}
+
+/** One that differs a little: some pieces sooner or later, now and then another weight; or only some of their steps. */
+export function nearPriority(b: Board, from: Trial, group: readonly number[], r: () => number): Trial {
+  const out = { ...from, urge: from.urge.slice(), bias: from.bias.slice(), notBefore: from.notBefore.slice() };
+  // Where there are many pieces, single steps hardly ever matter.
+  if (r() < Math.min(0.5, 4 / group.length)) shiftSteps(b, out.bias, group, r);
+  else shiftPieces(b, out, group, r);
+  return out;
+}
+
+function shiftSteps(b: Board, bias: Float64Array, group: readonly number[], r: () => number): void {
+  const share = 0.005 * 40 ** r();
+  const spread = 50 * 20 ** r();
+  for (const k of group)
+    for (const i of b.model.pieces[k]!.steps)
+      if (r() < share) bias[i] = r() < 0.2 ? 0 : bias[i]! + (r() - 0.5) * spread;
+}
+
+function shiftPieces(b: Board, out: Changing, group: readonly number[], r: () => number): void {
+  const share = 0.05 * 12 ** r();
+  const spread = 400 * 5 ** r();
+  for (const k of group) if (r() < share) out.urge[k]! += (r() - 0.5) * spread;
+  if (b.model.floor && group.length > 1) {
+    if (r() < 0.3) out.notBefore[group[Math.floor(r() * group.length)]!] = 0;
+    if (r() < Math.min(0.3, 2 / group.length)) letOneWait(b, out.notBefore, group, r);
+  }
+  const change = () => (r() < 0.3 ? 2 ** (r() - 0.5) : 1);
+  out.slack *= change();
+  out.hurry *= change();
+  out.cleanout *= change();
+  out.stay *= change();
+}
+
+/** Has one piece wait until another leaves the floor. */
+function letOneWait(b: Board, notBefore: Float64Array, group: readonly number[], r: () => number): void {
+  const one = group[Math.floor(r() * group.length)]!;
+  const other = b.model.pieces[group[Math.floor(r() * group.length)]!]!;
+  const gone = other.staysUntil > 0 ? other.staysUntil : other.due;
+  if (gone < b.model.slots) notBefore[one] = gone;
+}

@@ -1,0 +1,136 @@
+import type { Instant } from '../../quantities/units.ts';
+import type { CompiledProblem } from '../compile/compile.ts';
+import { asked } from './planQuery.ts';
+import type { Draft } from '../build/draft.ts';
+import { lift, put, readyFor, seek } from '../engine/schedule/partialSchedule.ts';
+import { LIFT } from '../engine/engineModel.ts';
+import { type Link, type PieceToPlan, type Plan, type Problem, type Step } from '../model/model.ts';
+import { stockTimes } from '../compile/stockTimes.ts';
+import { type DaysPart, whereDaysGo } from './leadTimeBreakdown.ts';
+
+/** Kinds of requirement that can be lifted, to prove what a step waits for. */
+export type Requirement = keyof typeof LIFT;
+
+/** What keeps a step from starting earlier. `until` is when it is lifted. */
+export type Wait =
+  | { readonly kind: 'nothing' }
+  | { readonly kind: 'arrival'; readonly until: Instant }
+  | { readonly kind: 'pin'; readonly until: Instant }
+  /** Its product is not on the shelf before. */
+  | { readonly kind: 'delivery'; readonly until: Instant }
+  | { readonly kind: 'step'; readonly step: string; readonly from: Link['from']; readonly until: Instant }
+  /** Proved: lifting this requirement alone lets the step start earlier. */
+  | { readonly kind: Requirement; readonly until: Instant }
+  /** No single requirement explains it: several hold it together, or it keeps its time for stability. */
+  | { readonly kind: 'several'; readonly until: Instant };
+
+/** One stretch of a piece's life on its binding chain, newest last. */
+export type Stretch = {
+  readonly kind: 'work' | 'drying' | 'waiting';
+  readonly step: string;
+  readonly wait: Wait | null;
+  readonly from: Instant;
+  readonly until: Instant;
+};
+
+export type Explainer = {
+  /** What a planned step waits for. */
+  waitsFor(stepId: string): Wait;
+  /** The chain of steps and waits that decides when the piece is ready, from arrival (or now) to ready. */
+  bindingChain(pieceId: string): Stretch[];
+  /** Minutes of that chain by what they go on; they add up to the whole. */
+  daysOf(pieceId: string): DaysPart[];
+};
+
+/** Rebuilds the bookings of a plan once; each question then costs a few scans. */
+export function explainer(problem: Problem, plan: Plan): Explainer {
+  const draft = asked(problem, plan);
+  const { compiled } = draft;
+  const stock = stockTimes(problem, plan);
+  const waitsFor = (stepId: string): Wait => {
+    const i = compiled.indexOf.get(stepId);
+    const at = plan.steps[stepId];
+    if (i === undefined || !at || compiled.steps[i]!.state.kind !== 'planned' || draft.board.start[i]! < 0)
+      return { kind: 'nothing' };
+    return whyNotEarlier(draft, plan, i, stock.get(stepId));
+  };
+  const bindingChain = (pieceId: string) => chain(compiled, plan, waitsFor, pieceId);
+  return { waitsFor, bindingChain, daysOf: (pieceId) => whereDaysGo(compiled, bindingChain(pieceId)) };
+}
+
+const REQUIREMENTS: readonly Requirement[] = ['air', 'space', 'dust', 'tool', 'person', 'hours'];
+
+function whyNotEarlier(draft: Draft, plan: Plan, i: number, delivery: Instant | undefined): Wait {
+  const { board, compiled } = draft;
+  const step = compiled.steps[i]!;
+  const start = board.start[i]!;
+  const until = plan.steps[step.id]!.start;
+  const earliest = readyFor(board, compiled.model.steps[i]!);
+  if (start <= earliest) return bound(compiled, plan, step, delivery);
+  const own = [board.start[i]!, board.end[i]!, board.hold[i]!, board.way[i]!, board.crew[i]!] as const;
+  lift(board, i);
+  const startIf = (lifted: number) => (seek(board, i, earliest, 0, lifted) ? board.found.start : Infinity);
+  const helps = startIf(0) >= start ? REQUIREMENTS.find((r) => startIf(LIFT[r]) < start) : undefined;
+  put(board, i, ...own);
+  return { kind: helps ?? 'several', until };
+}
+
+/** The step starts as soon as it may: which of arrival, pin, delivery and what comes before it says when that is. */
+function bound(compiled: CompiledProblem, plan: Plan, step: Step, delivery: Instant | undefined): Wait {
+  const { problem } = compiled;
+  const piece = compiled.pieces[compiled.model.steps[compiled.indexOf.get(step.id)!]!.piece]!;
+  const links = step.after.map((link) => ({ link, at: linkReady(compiled, plan, link) }));
+  const earliest = Math.max(
+    problem.now,
+    piece.arrival,
+    step.pin.notBefore ?? 0,
+    step.pin.at ?? 0,
+    delivery ?? 0,
+    ...links.map((l) => l.at),
+  );
+  if (earliest <= problem.now) return { kind: 'nothing' };
+  const last = links.find((l) => l.at === earliest);
+  if (last) return { kind: 'step', step: last.link.step, from: last.link.from, until: earliest };
+  if (step.pin.at === earliest || step.pin.notBefore === earliest) return { kind: 'pin', until: earliest };
+  if (delivery === earliest) return { kind: 'delivery', until: earliest };
+  return { kind: 'arrival', until: earliest };
+}
+
+/** When one link is satisfied; Infinity when a film never dries, or the step before has no place. */
+export function linkReady(compiled: CompiledProblem, plan: Plan, link: Link): Instant {
+  const before = plan.steps[link.step];
+  const i = compiled.indexOf.get(link.step);
+  if (!before || i === undefined) return Number.POSITIVE_INFINITY;
+  const dries = compiled.steps[i]!.product !== null;
+  const from = link.from === 'end' ? before.end : (before.dry[link.from] ?? (dries ? Infinity : before.end));
+  return from + link.min_minutes;
+}
+
+function chain(compiled: CompiledProblem, plan: Plan, waitsFor: (id: string) => Wait, pieceId: string): Stretch[] {
+  const piece: PieceToPlan | undefined = compiled.pieces.find((p) => p.id === pieceId);
+  if (!piece || plan.ready[pieceId] === undefined) return [];
+  const out: Stretch[] = [];
+  const finishOf = (s: Step) => Math.max(plan.steps[s.id]!.end, plan.steps[s.id]!.dry.travel ?? 0);
+  let step = [...piece.steps].sort((a, b) => finishOf(b) - finishOf(a))[0];
+  if (step && finishOf(step) > plan.steps[step.id]!.end)
+    out.unshift({ kind: 'drying', step: step.id, wait: null, from: plan.steps[step.id]!.end, until: finishOf(step) });
+  while (step) {
+    const at = plan.steps[step.id]!;
+    out.unshift({ kind: 'work', step: step.id, wait: null, from: at.start, until: at.end });
+    if (step.state.kind !== 'planned') break;
+    const binding: Link | undefined = [...step.after].sort(
+      (a, b) => linkReady(compiled, plan, b) - linkReady(compiled, plan, a),
+    )[0];
+    const before = binding && compiled.steps[compiled.indexOf.get(binding.step) ?? -1];
+    const lifted = before ? linkReady(compiled, plan, binding) : Math.max(piece.arrival, compiled.problem.now);
+    if (at.start > lifted)
+      out.unshift({ kind: 'waiting', step: step.id, wait: waitsFor(step.id), from: lifted, until: at.start });
+    if (before) {
+      const end = plan.steps[before.id]!.end;
+      if (lifted > end)
+        out.unshift({ kind: 'drying', step: before.id, wait: null, from: end, until: Math.min(lifted, at.start) });
+    }
+    step = before;
+  }
+  return out;
+}

@@ -1,0 +1,97 @@
+import type { Instant } from '../../quantities/units.ts';
+import { setMasked } from '../engine/resources/bits.ts';
+import { asked, instantOf, slotOf } from './planQuery.ts';
+import { type Board, lift, put, readyFor, seekOnly, slotsOf } from '../engine/schedule/partialSchedule.ts';
+import type { Plan, Problem } from '../model/model.ts';
+import { byUrgency } from '../compile/stockTimes.ts';
+
+/** Time somebody has, and where if that is fixed. */
+export type Gap = {
+  readonly person: string;
+  readonly from: Instant;
+  readonly minutes: number;
+  readonly station?: string;
+};
+export type Filler = {
+  readonly step: string;
+  readonly piece: string;
+  readonly end: Instant;
+  readonly stations: readonly string[];
+};
+
+/**
+ * Steps that one person could do in a stretch of free time instead of later, and that disturb nothing else: all of each
+ * fits, its place and tool are free, and the windows of what follows it still hold. Whoever says they have time has it,
+ * also after hours. The most pressing pieces first.
+ */
+export function gapFill(problem: Problem, plan: Plan, gap: Gap): Filler[] {
+  const draft = asked(problem, plan);
+  const { compiled } = draft;
+  // In the gap nobody goes home, so work that may be broken off is done in one go too.
+  const steps = compiled.model.steps.map((s) => ({ ...s, split: false }));
+  const board = { ...draft.board, model: { ...compiled.model, steps } };
+  const person = compiled.people.findIndex((p) => p.id === gap.person);
+  const from = Math.max(slotOf(draft, gap.from), slotOf(draft, problem.now));
+  const until = from + Math.floor(gap.minutes / 5);
+  if (person < 0) return [];
+  const { free, idle } = compiled.model.people[person]!;
+  setMasked(free, idle, from, until);
+  const out: { filler: Filler; piece: number }[] = [];
+  compiled.model.steps.forEach((engine, i) => {
+    if (
+      engine.fixed ||
+      engine.pinSlot >= 0 ||
+      board.start[i]! < until ||
+      engine.preds.some((p) => board.start[p.step]! < 0)
+    )
+      return;
+    const own = [board.start[i]!, board.end[i]!, board.hold[i]!, board.way[i]!, board.crew[i]!] as const;
+    lift(board, i);
+    const found =
+      readyFor(board, engine) <= from &&
+      fits(board, i, person, from, until, (place) => !gap.station || compiled.places[place]!.includes(gap.station));
+    if (found && keepsWindows(board, i, board.found.end))
+      out.push({
+        piece: engine.piece,
+        filler: {
+          step: compiled.steps[i]!.id,
+          piece: compiled.pieces[engine.piece]!.id,
+          end: instantOf(draft, board.found.end),
+          stations: compiled.places[engine.ways[board.found.way]!.place]!,
+        },
+      });
+    put(board, i, ...own);
+  });
+  return out
+    .sort(
+      (a, b) =>
+        byUrgency(compiled.pieces[a.piece]!, compiled.pieces[b.piece]!) || (a.filler.step < b.filler.step ? -1 : 1),
+    )
+    .map((x) => x.filler);
+}
+
+function fits(
+  b: Board,
+  i: number,
+  person: number,
+  from: number,
+  until: number,
+  isPlace: (place: number) => boolean,
+): boolean {
+  const step = b.model.steps[i]!;
+  for (let w = 0; w < step.ways.length; w++) {
+    const way = step.ways[w]!;
+    if (!isPlace(way.place) || from + slotsOf(step, way, 0) > until) continue;
+    const crew = way.crews.findIndex((c) => c.length === 1 && c[0] === person);
+    if (crew >= 0 && seekOnly(b, i, w, crew, from) && b.found.end <= until) return true;
+  }
+  return false;
+}
+
+/** What must follow within a window would have to move when this comes earlier. */
+function keepsWindows(b: Board, i: number, end: number): boolean {
+  const { model } = b;
+  return model.pieces[model.steps[i]!.piece]!.steps.every((k) =>
+    model.steps[k]!.preds.every((p) => p.step !== i || b.start[k]! < 0 || b.start[k]! <= end + p.maxSlots),
+  );
+}

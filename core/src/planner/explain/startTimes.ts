@@ -1,0 +1,100 @@
+import type { Instant } from '../../quantities/units.ts';
+import { asked, instantOf, slotOf, withoutFollowers } from './planQuery.ts';
+import { type Claim, claimsAt } from '../engine/schedule/conflictSet.ts';
+import type { CompiledProblem } from '../compile/compile.ts';
+import type { Draft } from '../build/draft.ts';
+import { canStartAt, latestFor, readyFor } from '../engine/schedule/partialSchedule.ts';
+import { LIFT } from '../engine/engineModel.ts';
+import { linkReady, type Requirement } from './explain.ts';
+import type { Plan, Problem } from '../model/model.ts';
+import { tiedWithoutRoom } from '../engine/schedule/maxLagFollower.ts';
+
+/** A stretch of starts for one step: possible, or not and why. */
+export type StartSpan = { readonly from: Instant; readonly until: Instant; readonly obstacle: Obstacle | null };
+export type Obstacle =
+  | { readonly kind: 'past' }
+  /** An earlier step is not done or dry before `until`. */
+  | { readonly kind: 'step'; readonly step: string; readonly until: Instant }
+  /** Its window after `step` has closed by then. */
+  | { readonly kind: 'window'; readonly step: string; readonly until: Instant }
+  | { readonly kind: 'earliest'; readonly until: Instant }
+  /** `step` must follow it within a window, and has no room in it. */
+  | { readonly kind: 'after'; readonly step: string }
+  | { readonly kind: Requirement }
+  /** No one thing; `claims` are the fewest that forbid it by themselves. */
+  | { readonly kind: 'several'; readonly claims: readonly Claim[] };
+
+/**
+ * When a step could start, between two instants, with everything else where it is and what comes after it on the piece
+ * free to follow: what a drag is told while the finger moves.
+ */
+export function startTimes(problem: Problem, plan: Plan, stepId: string, from: Instant, until: Instant): StartSpan[] {
+  const draft = asked(problem, plan);
+  const { compiled, board } = draft;
+  const i = compiled.indexOf.get(stepId);
+  if (i === undefined || compiled.model.steps[i]!.fixed) return [];
+  withoutFollowers(draft, i);
+  const known = compiled.model.steps[i]!;
+  // The time it is pinned to now is what is being changed.
+  const engine = { ...known, earliest: known.unpinned };
+  const own = slotOf(draft, Math.max(problem.now, earliestWithoutPin(compiled, stepId)));
+  const ready = readyFor(board, engine);
+  const latest = latestFor(board, known);
+  const nowSlot = slotOf(draft, problem.now);
+  const out: StartSpan[] = [];
+  const last = Math.min(compiled.model.slots, slotOf(draft, until));
+  for (let k = Math.max(0, slotOf(draft, from)); k < last; k++) {
+    const before = out.at(-1);
+    const obstacle = obstacleAt(draft, plan, i, k, { nowSlot, ready, latest, own }, before?.obstacle ?? null);
+    if (before && isSame(before.obstacle, obstacle))
+      out[out.length - 1] = { ...before, until: instantOf(draft, k + 1) };
+    else out.push({ from: instantOf(draft, k), until: instantOf(draft, k + 1), obstacle });
+  }
+  return out;
+}
+
+type Bounds = { readonly nowSlot: number; readonly ready: number; readonly latest: number; readonly own: number };
+
+function obstacleAt(
+  draft: Draft,
+  plan: Plan,
+  i: number,
+  k: number,
+  is: Bounds,
+  before: Obstacle | null,
+): Obstacle | null {
+  const { compiled, board } = draft;
+  if (k < is.nowSlot) return { kind: 'past' };
+  if (k < is.own) return { kind: 'earliest', until: instantOf(draft, is.own) };
+  if (k < is.ready) {
+    const links = compiled.steps[i]!.after.map((l) => ({ step: l.step, until: linkReady(compiled, plan, l) }));
+    const last = links.sort((a, b) => b.until - a.until)[0];
+    // A delivery, say, comes later than all it waits for.
+    return last && last.until > instantOf(draft, k)
+      ? { kind: 'step', ...last }
+      : { kind: 'earliest', until: instantOf(draft, is.ready) };
+  }
+  if (k > is.latest && compiled.model.steps[i]!.rescue_minutes < 0) {
+    const tied = compiled.steps[i]!.after.find((l) => l.max_minutes !== null);
+    if (tied) return { kind: 'window', step: tied.step, until: instantOf(draft, is.latest) };
+  }
+  if (canStartAt(board, i, k)) {
+    const tied = tiedWithoutRoom(draft, i, k);
+    return tied < 0 ? null : { kind: 'after', step: compiled.steps[tied]!.id };
+  }
+  const helps = ORDER.find((r) => canStartAt(board, i, k, LIFT[r]));
+  if (helps) return { kind: helps };
+  return before?.kind === 'several' ? before : { kind: 'several', claims: claimsAt(draft, i, k) };
+}
+const ORDER: readonly Requirement[] = ['hours', 'person', 'space', 'dust', 'tool', 'air'];
+
+/** Arrival and the day it may start, but not the time it is pinned to now: that is what is being changed. */
+function earliestWithoutPin(compiled: CompiledProblem, stepId: string): Instant {
+  const i = compiled.indexOf.get(stepId)!;
+  const piece = compiled.pieces[compiled.model.steps[i]!.piece]!;
+  return Math.max(piece.arrival, compiled.steps[i]!.pin.notBefore ?? 0);
+}
+
+const isSame = (a: Obstacle | null, b: Obstacle | null) =>
+  a === b ||
+  (a !== null && b !== null && a.kind === b.kind && ('until' in a ? a.until : 0) === ('until' in b ? b.until : 0));
