@@ -26,7 +26,7 @@ function live(problem: Problem, first: Plan, seed: number): Map<string, number> 
   let now = problem.now;
   let plan = first;
   let world = problem;
-  const put = (id: string, change: (s: Step) => Step) => {
+  const insert = (id: string, change: (s: Step) => Step) => {
     world = {
       ...world,
       pieces: world.pieces.map((p) => ({ ...p, steps: p.steps.map((s) => (s.id === id ? change(s) : s)) })),
@@ -50,14 +50,17 @@ function live(problem: Problem, first: Plan, seed: number): Map<string, number> 
       return absent.get(key)!;
     });
     if (isAway) {
-      put(s.id, (x) => ({ ...x, pin: { ...x.pin, at: undefined, notBefore: (Math.floor(at.start / DAY) + 1) * DAY } }));
+      insert(s.id, (x) => ({
+        ...x,
+        pin: { ...x.pin, at: undefined, notBefore: (Math.floor(at.start / DAY) + 1) * DAY },
+      }));
       plan = replan(world, plan, [p.id]);
       continue;
     }
     let work = s.hands === 0 ? s.work_minutes : s.work_minutes * factor(USUAL_UNCERTAINTY.work, r);
     if (s.product !== null && r() < USUAL_UNCERTAINTY.rework) work = work * 2 + 180;
     const until = Math.round(Math.max(at.end + work - s.work_minutes, at.start + 1));
-    put(s.id, (x) => ({ ...x, state: { kind: 'done', from: at.start, until, by: at.people } }));
+    insert(s.id, (x) => ({ ...x, state: { kind: 'done', from: at.start, until, by: at.people } }));
     const mood = moods.get(`${p.id} ${s.product}`) ?? factor(USUAL_UNCERTAINTY.drying, r);
     moods.set(`${p.id} ${s.product}`, mood);
     const slower = Math.max(1, mood);
@@ -66,7 +69,7 @@ function live(problem: Problem, first: Plan, seed: number): Map<string, number> 
         for (const l of f.after)
           if (l.step === s.id && l.from !== 'end' && f.state.kind === 'planned') {
             const wait = ((at.dry[l.from] ?? at.end) - at.end) * slower;
-            put(f.id, (x) => ({
+            insert(f.id, (x) => ({
               ...x,
               pin: { ...x.pin, notBefore: Math.max(x.pin.notBefore ?? 0, Math.round(until + wait + l.min_minutes)) },
             }));

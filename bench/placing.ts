@@ -2,8 +2,8 @@
 import { readFileSync } from 'node:fs';
 import type { NeutralInstance } from '@app/core';
 import { compile } from '../core/src/neutral/compile.ts';
-import { newBoard } from '../core/src/planner/engine/schedule/partialSchedule.ts';
-import { liftPiece, newScratch, placePiece } from '../core/src/planner/engine/schedule/serialSgs.ts';
+import { newPartialSchedule } from '../core/src/planner/engine/schedule/partialSchedule.ts';
+import { removePiece, newScratch, placePiece } from '../core/src/planner/engine/schedule/serialSgs.ts';
 import { orderByRule, RULES } from '../core/src/planner/engine/schedule/priorityRules.ts';
 
 const dir = process.argv[2] ?? 'bench/instances';
@@ -28,16 +28,16 @@ for (const name of [names[0]!, ...names]) {
   const instance = JSON.parse(readFileSync(`${dir}/${name}.json`, 'utf8')) as NeutralInstance;
   const before = held();
   const { model } = compile(instance);
-  const board = newBoard(model);
+  const schedule = newPartialSchedule(model);
   const scratch = newScratch(model.steps.length, false);
   const order = orderByRule(model, RULES[1]!);
   const build = ms(() => {
-    for (const k of order) placePiece(board, scratch, k, model.pieces[k]!.steps, Infinity);
+    for (const k of order) placePiece(schedule, scratch, k, model.pieces[k]!.steps, Infinity);
   });
   const again = order
     .map((k) => {
-      liftPiece(board, k);
-      return ms(() => placePiece(board, scratch, k, model.pieces[k]!.steps, Infinity));
+      removePiece(schedule, k);
+      return ms(() => placePiece(schedule, scratch, k, model.pieces[k]!.steps, Infinity));
     })
     .sort((a, b) => a - b);
   const memory_mb = (held() - before) / 1e6;

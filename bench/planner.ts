@@ -4,7 +4,7 @@ import {
   explainer,
   planAfresh,
   promiseFor,
-  rehearse,
+  simulate,
   replan,
   startTimes,
   templateById,
@@ -97,7 +97,7 @@ function atSize(
       () => promiseFor(others, without, one, 200),
       runs,
     ),
-    time(`${of}: 1000 rehearsals`, aims.rehearsal, () => rehearse(large, made, 1000, 1), Math.min(3, runs)),
+    time(`${of}: 1000 rehearsals`, aims.rehearsal, () => simulate(large, made, 1000, 1), Math.min(3, runs)),
   ];
 }
 

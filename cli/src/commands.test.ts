@@ -123,10 +123,10 @@ test('promise gives the earliest date, how sure each is, and what reaches an ear
 describe('solve', () => {
   const instance = new URL('../../bench/instances/tiny-1.json', import.meta.url).pathname;
   const plan = join(tmpdir(), `mokume-plan-${process.pid}.json`);
-  const told: string[] = [];
+  const promised: string[] = [];
   beforeEach(() => {
-    told.length = 0;
-    vi.spyOn(process.stderr, 'write').mockImplementation((words) => told.push(String(words)) > 0);
+    promised.length = 0;
+    vi.spyOn(process.stderr, 'write').mockImplementation((words) => promised.push(String(words)) > 0);
   });
   afterEach(() => {
     vi.restoreAllMocks();
@@ -138,13 +138,13 @@ describe('solve', () => {
     const written = JSON.parse(readFileSync(plan, 'utf8')) as { format: string; steps: object };
     expect(written.format).toBe('workshop-plan/1');
     expect(Object.keys(written.steps)).toHaveLength(26);
-    expect(told.join('')).toMatch(/first plan \d+ in .* of search[\s\S]*cost \d+/);
+    expect(promised.join('')).toMatch(/first plan \d+ in .* of search[\s\S]*cost \d+/);
   });
   test('says so when the second thread fails, and writes its own plan', async () => {
     const answer = () => Promise.resolve({ kind: 'failed' as const, words: 'failed: no memory' });
     const start = () => ({ answer, stop: () => Promise.resolve() });
     expect(await solveCommand(['--seconds', '0.6', instance, plan], start)).toBe(0);
-    expect(told.join('')).toContain('second thread failed: no memory\n');
+    expect(promised.join('')).toContain('second thread failed: no memory\n');
     expect(JSON.parse(readFileSync(plan, 'utf8'))).toMatchObject({ format: 'workshop-plan/1' });
   });
   test.each([
@@ -159,7 +159,7 @@ describe('solve', () => {
       return { answer, stop: () => Promise.resolve() };
     };
     expect(await solveCommand(['--seconds', '0.6', '--seed', '7', instance, plan], start)).toBe(0);
-    expect(told.join('')).toContain(`second thread ${cost}\n`);
+    expect(promised.join('')).toContain(`second thread ${cost}\n`);
     expect(seeds).toHaveLength(1);
     expect(seeds[0]).not.toBe(7);
     const text = readFileSync(plan, 'utf8');
@@ -173,6 +173,6 @@ describe('solve', () => {
     [['--seconds', '1', '/nowhere.json', plan], /cannot be read/],
   ])('what it cannot do is said: %j', async (args, words) => {
     expect(await solveCommand(args)).toBe(2);
-    expect(told.join('')).toMatch(words);
+    expect(promised.join('')).toMatch(words);
   });
 });

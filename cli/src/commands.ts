@@ -13,14 +13,14 @@ import {
   promiseFor,
   remedies,
   replan,
-  soundPart,
+  sanitise,
   type RouteEdit,
   type RouteInput,
   type Survey,
   templateById,
   TEMPLATES,
   verify,
-  withAside,
+  withLeftOut,
   type ZoneChoice,
 } from '@app/core';
 
@@ -66,7 +66,7 @@ function route(input: Record<string, unknown>): Answer {
   if (faults.length > 0) return failed(faults.join('\n'));
   const edits = input['edits'] ?? [];
   if (!Array.isArray(edits)) return failed('"edits" must be a list of changes.');
-  const asked: RouteInput = {
+  const queryPlan: RouteInput = {
     template,
     dimensions,
     survey: input['survey'] as Survey,
@@ -74,19 +74,19 @@ function route(input: Record<string, unknown>): Answer {
     zones: input['zones'] as ZoneChoice | undefined,
     means: (input['means'] ?? { people: 1, sprayer: false }) as RouteInput['means'],
   };
-  const route = editedRoute(asked, edits as RouteEdit[]);
-  return done({ ...route, conflicts: conflictsOf(asked, edits as RouteEdit[], route) });
+  const route = editedRoute(queryPlan, edits as RouteEdit[]);
+  return done({ ...route, conflicts: conflictsOf(queryPlan, edits as RouteEdit[], route) });
 }
 
 function plan(input: Record<string, unknown>): Answer {
   const problem = problemIn(input);
-  const sound = soundPart(problem);
+  const sound = sanitise(problem);
   if (!sound.problem) return failed(sound.faults.join('\n'));
   const previous = input['previous'] as Plan | undefined;
   const found = previous
     ? replan(sound.problem, previous, (input['touched'] ?? []) as string[])
     : planAfresh(sound.problem);
-  return done({ ...withAside(found, sound.aside), faults: sound.faults });
+  return done({ ...withLeftOut(found, sound.leftOut), faults: sound.faults });
 }
 
 /** What can be promised for a piece that is not in the problem yet. */

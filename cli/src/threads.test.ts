@@ -25,9 +25,9 @@ test.each([
   const plan = join(dir, 'plan.json');
   const out = spawnSync(process.execPath, [join(dir, 'mokume.js'), 'solve', '--seconds', seconds, instance, plan]);
   expect(out.status).toBe(0);
-  const told = out.stderr.toString();
-  expect(told).toMatch(words);
+  const promised = out.stderr.toString();
+  expect(promised).toMatch(words);
   const { faults, cost } = judge(read(instance) as NeutralInstance, read(plan) as NeutralPlan);
   expect(faults).toEqual([]);
-  expect(told).toContain(`cost ${cost},`);
+  expect(promised).toContain(`cost ${cost},`);
 });

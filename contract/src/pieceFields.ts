@@ -131,5 +131,5 @@ export const pieceFields = {
     .test('after', 'Pickup is before it arrives. Choose a later date.', function (due) {
       return due == null || due > (this.parent as { arrival: number }).arrival;
     }),
-  told: boolean().required(),
+  promised: boolean().required(),
 };

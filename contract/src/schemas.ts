@@ -166,7 +166,7 @@ export const PlanningInput = object({
     .min(0)
     .max(14 * 24, 'At most two weeks.')
     .required(),
-  taste: object({ speed: weight(), slack: weight(), loads: weight(), calm: weight() }).required(),
+  preferences: object({ speed: weight(), slack: weight(), loads: weight(), stability: weight() }).required(),
 });
 export const HelperInput = object({
   ...command,

@@ -120,8 +120,8 @@ describe('what no painter would do', () => {
       coats.slice(1).forEach((s, i) => {
         const under = coats[i]!;
         const sheet = productById.get(under.product!)!.stages_minutes;
-        const asked = under.product === s.product ? sheet.recoat : Math.min(sheet.topcoat, sheet.recoat);
-        expect(longestWait(route, under.key, s.key), `${under.key} to ${s.key}`).toBeGreaterThanOrEqual(asked);
+        const queryPlan = under.product === s.product ? sheet.recoat : Math.min(sheet.topcoat, sheet.recoat);
+        expect(longestWait(route, under.key, s.key), `${under.key} to ${s.key}`).toBeGreaterThanOrEqual(queryPlan);
       });
     }
   });

@@ -31,7 +31,7 @@ function shopPiece(input: RouteInput): ShopPiece {
     kind: 'stock',
     arrival: now,
     due: null,
-    told: false,
+    promised: false,
     active: true,
     steps: stepsOf('p', route.steps),
   };
@@ -44,8 +44,8 @@ test('whatever is brought, one person in a garage has a day for it that breaks n
       const found = earliestReady(problemOf(shop, [], now), null, pieceToPlan(shop)(piece));
       if (found.kind !== 'ready') {
         // A garage of 20 °C is too cold for hide glue: the one thing that may stop a piece, and it is said.
-        const told = found.reasons.filter((r) => !r.includes('has no place in the plan'));
-        expect(told).toEqual([expect.stringMatching(/Hot hide glue needs at least 21 °C/)]);
+        const promised = found.reasons.filter((r) => !r.includes('has no place in the plan'));
+        expect(promised).toEqual([expect.stringMatching(/Hot hide glue needs at least 21 °C/)]);
         return;
       }
       expect(verify(problemOf(shop, [piece], now), found.plan)).toEqual([]);
@@ -59,8 +59,8 @@ describe('what must be done while it is wet', () => {
   const set = (parts: number, survey: Partial<RouteInput['survey']>) =>
     routeOf({ template: 'chair-set', dimensions: { parts }, survey: { finish: 'dark-paint', layers: 2, ...survey } });
   test('twelve chairs are stripped in lots: no more stripper on than an hour’s scraping, and the hours add up', () => {
-    const wish = { findings: ['cracked-finish'] as const };
-    const [few, many] = [set(2, wish), set(12, wish)];
+    const modeLock = { findings: ['cracked-finish'] as const };
+    const [few, many] = [set(2, modeLock), set(12, modeLock)];
     const minutes = (r: Route, key: RegExp) =>
       r.steps.filter((s) => key.test(s.key)).reduce((n, s) => n + s.work_minutes, 0);
     expect(minutes(many, /^strip-/)).toBeLessThan(30);

@@ -1,14 +1,14 @@
 import { describe, expect, test } from 'vitest';
-import { planAfresh, type Problem, soundPart, verify, withAside } from '../src/index.ts';
+import { planAfresh, type Problem, sanitise, verify, withLeftOut } from '../src/index.ts';
 import { after, air, at, NINE_TO_FIVE, piece, smallShop, step } from './fixtures/smallShop.ts';
 
 /** Plans what is sound of a shop, has the verifier agree, and gives plan and faults. */
 function planned(problem: Problem) {
-  const sound = soundPart(problem);
+  const sound = sanitise(problem);
   if (!sound.problem) throw new Error(sound.faults.join(' '));
   const found = planAfresh(sound.problem);
   expect(verify(sound.problem, found)).toEqual([]);
-  return { plan: withAside(found, sound.aside), words: sound.faults.join(' ') };
+  return { plan: withLeftOut(found, sound.leftOut), words: sound.faults.join(' ') };
 }
 
 const good = piece('good', [step('g1'), step('g2', { after: [after('g1')] })]);
@@ -25,8 +25,8 @@ describe('one mistake is told by name and the rest is planned', () => {
     ['the same id twice', [step('a'), step('a')], /the step id a is used twice/],
     ['less than no work', [step('a', { work_minutes: -5 })], /-5 minutes of work/],
   ])('%s', (_, steps, words) => {
-    const { plan, words: told } = planned(smallShop([piece('bad', steps), good]));
-    expect(told).toMatch(words);
+    const { plan, words: promised } = planned(smallShop([piece('bad', steps), good]));
+    expect(promised).toMatch(words);
     expect(plan.ready['good']).toBeDefined();
     expect(plan.unplanned.map((u) => u.piece)).toContain('bad');
     expect(plan.unplanned.every((u) => words.test(u.reason))).toBe(true);
@@ -69,8 +69,8 @@ describe('one mistake is told by name and the rest is planned', () => {
     expect(plan.unplanned[0]!.reason).toMatch(/too few working hours/);
   });
   test('a horizon behind us, or none of this world, plans nothing and says why', () => {
-    expect(soundPart({ ...smallShop([good]), horizon: at(-1, 9) })).toMatchObject({ problem: null });
-    expect(soundPart({ ...smallShop([good]), timeZone: 'Here' }).faults.join()).toMatch(/"Here" is not known/);
+    expect(sanitise({ ...smallShop([good]), horizon: at(-1, 9) })).toMatchObject({ problem: null });
+    expect(sanitise({ ...smallShop([good]), timeZone: 'Here' }).faults.join()).toMatch(/"Here" is not known/);
   });
   test('a hundred thousand steps are refused by number, in a list put in the worst order, and the rest is planned', () => {
     const many = Array.from({ length: 100_000 }, (_, k) => step(`s${k}`, { after: k > 0 ? [after(`s${k - 1}`)] : [] }));

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
-import { limitsOf, type NeutralInstance, planAfresh, scoreOf, solveNeutral } from '../src/index.ts';
+import { lowerBoundsOf, type NeutralInstance, planAfresh, scoreOf, solveNeutral } from '../src/index.ts';
 import { judge } from './fixtures/neutralJudge.ts';
 import { piece, shop, step } from './fixtures/neutralShop.ts';
 import { randomWorkshop } from './fixtures/randomWorkshop.ts';
@@ -52,18 +52,18 @@ describe('what no plan can better', () => {
     expect(judge(instance, plan).faults).toEqual([]);
     expect(cost).toBeGreaterThanOrEqual(best);
     expect(bound!).toBeLessThanOrEqual(best);
-    const alone = jobs.reduce((n, j) => n + j.weight * 5 * j.slots, 0);
-    expect(bound!).toBeGreaterThan(2 * alone);
+    const headsAndTails = jobs.reduce((n, j) => n + j.weight * 5 * j.slots, 0);
+    expect(bound!).toBeGreaterThan(2 * headsAndTails);
   });
   test(`in ${RUNS} workshops no piece is ready before it could be alone, and no plan is less late`, () => {
     for (let seed = 1; seed <= RUNS; seed++) {
       const { problem } = randomWorkshop(seed, 6);
       const plan = planAfresh(problem);
-      const limits = limitsOf(problem, plan, 10);
+      const limits = lowerBoundsOf(problem, plan, 10);
       for (const [piece, ready] of Object.entries(plan.ready))
         expect(ready, `seed ${seed} ${piece}`).toBeGreaterThanOrEqual(limits.ready[piece]!);
       const score = scoreOf(problem, plan);
-      expect(limits.toldLate, `seed ${seed}`).toBeLessThanOrEqual(score.toldLate + 1e-6);
+      expect(limits.promisedLate, `seed ${seed}`).toBeLessThanOrEqual(score.promisedLate + 1e-6);
       expect(limits.otherLate, `seed ${seed}`).toBeLessThanOrEqual(score.otherLate + 1e-6);
     }
   });
@@ -73,7 +73,7 @@ describe('what no plan can better', () => {
       const [first] = problem.people;
       const more = { ...problem, people: [...problem.people, { ...first!, id: 'helper', name: 'Helper' }] };
       const plan = planAfresh(problem);
-      const [few, many] = [limitsOf(problem, plan, 10), limitsOf(more, plan, 10)];
+      const [few, many] = [lowerBoundsOf(problem, plan, 10), lowerBoundsOf(more, plan, 10)];
       for (const id of Object.keys(few.ready)) expect(many.ready[id]).toBeLessThanOrEqual(few.ready[id]!);
     }
   });

@@ -27,7 +27,7 @@ const shopPiece = (steps: readonly RouteStep[], now: number): ShopPiece => ({
   kind: 'stock',
   arrival: now,
   due: null,
-  told: false,
+  promised: false,
   active: true,
   steps: stepsOf('p', steps),
 });

@@ -54,22 +54,22 @@ function event(piece: Lived, now: number, r: () => number): Lived {
   if (open.length === 0) return piece;
   // Mostly the next one, sometimes any.
   const step = open[r() < 0.7 ? 0 : Math.floor(r() * open.length)]!;
-  const put = (more: Partial<ShopStep>): Lived => ({
+  const insert = (more: Partial<ShopStep>): Lived => ({
     ...piece,
     steps: piece.steps.map((s) => (s.id === step.id ? { ...s, ...more } : s)),
   });
   const kind = r();
   const from = step.state.kind === 'started' ? step.state.at : now - Math.floor(r() * 200);
   const done = { kind: 'done', from, until: Math.max(from, now - Math.floor(r() * 30)), by: ['p0'] } as const;
-  if (kind < 0.35) return put({ state: done });
+  if (kind < 0.35) return insert({ state: done });
   if (kind < 0.55)
     return step.state.kind === 'planned'
-      ? put({ state: { kind: 'started', at: now - Math.floor(r() * 60), by: ['p0'] } })
-      : put({ state: done });
+      ? insert({ state: { kind: 'started', at: now - Math.floor(r() * 60), by: ['p0'] } })
+      : insert({ state: done });
   if (kind < 0.65)
-    return step.state.kind === 'planned' ? put({ pin: { notBefore: now + Math.floor(r() * 3000) } }) : piece;
+    return step.state.kind === 'planned' ? insert({ pin: { notBefore: now + Math.floor(r() * 3000) } }) : piece;
   if (kind < 0.75)
-    return step.state.kind === 'planned' ? put({ pin: { at: Math.ceil((now + r() * 5000) / 5) * 5 } }) : piece;
+    return step.state.kind === 'planned' ? insert({ pin: { at: Math.ceil((now + r() * 5000) / 5) * 5 } }) : piece;
   if (kind < 0.85) {
     if (step.state.kind !== 'planned') return piece;
     const key = `hold-${piece.edits.length + 1}`;
@@ -78,6 +78,6 @@ function event(piece: Lived, now: number, r: () => number): Lived {
   }
   const round = piece.edits.length + 1;
   return step.coat === 'paint' && r() < 0.5
-    ? edited(put({ state: done }), { op: 'block', step: step.key, round })
-    : edited(put({ state: done }), { op: 'redo', step: step.key, round });
+    ? edited(insert({ state: done }), { op: 'block', step: step.key, round })
+    : edited(insert({ state: done }), { op: 'redo', step: step.key, round });
 }

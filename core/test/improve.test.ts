@@ -17,7 +17,7 @@ describe('improving a plan', () => {
         const next = improvePlan(problem, plan, { seed, evaluations });
         const where = `seed ${seed}, ${evaluations} evaluations`;
         expect(verify(problem, next), where).toEqual([]);
-        const order = compareScores(scoreOf(problem, next), before, problem.taste);
+        const order = compareScores(scoreOf(problem, next), before, problem.preferences);
         expect(order, where).toBeLessThanOrEqual(0);
         for (const p of problem.pieces)
           for (const s of p.steps) {
@@ -28,7 +28,7 @@ describe('improving a plan', () => {
         if (order < 0) better++;
         // Whole plans in as many orders as fit into the same work; a search a few pieces at a time is to do better than that.
         const orders = scoreOf(problem, planAfresh(problem, null, Math.ceil(evaluations / 5)));
-        if (compareScores(scoreOf(problem, next), orders, problem.taste) > 0) behind++;
+        if (compareScores(scoreOf(problem, next), orders, problem.preferences) > 0) behind++;
       }
     }
     expect(better).toBeGreaterThanOrEqual(RUNS / 3);
@@ -60,8 +60,8 @@ describe('improving a plan', () => {
       piece('a', [coat('a1')]),
       piece('b', [step('b1', { work_minutes: 300 }), coat('b2', { after: [after('b1')] })]),
     ];
-    const taste = { speed: 2, slack: 2, loads: 2, calm: 0 };
-    const shop = (more: object) => ({ ...smallShop(pieces), taste: { ...taste, ...more } });
+    const preferences = { speed: 2, slack: 2, loads: 2, stability: 0 };
+    const shop = (more: object) => ({ ...smallShop(pieces), preferences: { ...preferences, ...more } });
     const found = (problem: ReturnType<typeof shop>) => {
       const better = improvePlan(problem, planAfresh(problem), { seed: 1, evaluations: 300 });
       expect(verify(problem, better)).toEqual([]);

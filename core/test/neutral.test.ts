@@ -44,8 +44,12 @@ describe('proven optima', () => {
 describe('a search', () => {
   test('gives the same plan for the same seed and budget, whatever order pieces and staff are listed in', () => {
     const instance = load('small-2');
-    const turned = { ...instance, pieces: [...instance.pieces].reverse(), staff: [...instance.staff].reverse() };
-    expect(solved(turned, 600).plan).toEqual(solved(instance, 600).plan);
+    const orderWithArcSwapped = {
+      ...instance,
+      pieces: [...instance.pieces].reverse(),
+      staff: [...instance.staff].reverse(),
+    };
+    expect(solved(orderWithArcSwapped, 600).plan).toEqual(solved(instance, 600).plan);
   });
   test('never gets worse with a larger budget, and stopped at once still gives a right plan', () => {
     const instance = load('knot-1');

@@ -32,11 +32,11 @@ describe('people and hours', () => {
   });
   test('one person does one thing at a time; a second person halves the wait', () => {
     const two = [piece('p', [step('a', { work_minutes: 240 })]), piece('q', [step('b', { work_minutes: 240 })])];
-    const alone = planAfresh(smallShop(two));
-    expect(Math.max(startOf(alone, 'a'), startOf(alone, 'b'))).toBe(at(0, 13));
+    const headsAndTails = planAfresh(smallShop(two));
+    expect(Math.max(startOf(headsAndTails, 'a'), startOf(headsAndTails, 'b'))).toBe(at(0, 13));
     const people = ['ada', 'bo'].map((id) => ({ id, name: id, hours: NINE_TO_FIVE, skills: EVERY_SKILL }));
-    const together = planAfresh(smallShop(two, { people }));
-    expect([startOf(together, 'a'), startOf(together, 'b')]).toEqual([at(0, 9), at(0, 9)]);
+    const placeInterleaved = planAfresh(smallShop(two, { people }));
+    expect([startOf(placeInterleaved, 'a'), startOf(placeInterleaved, 'b')]).toEqual([at(0, 9), at(0, 9)]);
   });
   test('a slower hand takes longer, a missing skill is never asked', () => {
     const people = [
@@ -58,8 +58,8 @@ describe('people and hours', () => {
     expect(startOf(plan, 'a')).toBe(at(2, 9));
   });
   test('work for two waits for two, and says so when there is only one', () => {
-    const lift = piece('p', [step('lift', { hands: 2 })]);
-    expect(planAfresh(smallShop([lift])).unplanned[0]!.reason).toMatch(/needs 2 people at once/);
+    const remove = piece('p', [step('lift', { hands: 2 })]);
+    expect(planAfresh(smallShop([remove])).unplanned[0]!.reason).toMatch(/needs 2 people at once/);
     const late = {
       ...NINE_TO_FIVE,
       weekly: NINE_TO_FIVE.weekly.map((_, d) => (d === 2 ? [{ from: 600, until: 900 }] : [])),
@@ -68,7 +68,7 @@ describe('people and hours', () => {
       { id: 'ada', name: 'Ada', hours: NINE_TO_FIVE, skills: EVERY_SKILL },
       { id: 'bo', name: 'Bo', hours: late, skills: EVERY_SKILL },
     ];
-    expect(planAfresh(smallShop([lift], { people })).steps['lift']).toMatchObject({
+    expect(planAfresh(smallShop([remove], { people })).steps['lift']).toMatchObject({
       start: at(2, 10),
       people: ['ada', 'bo'],
     });
@@ -267,8 +267,8 @@ describe('dates', () => {
     ]);
   });
   test('a promise that was told goes before one that was not', () => {
-    const due = (id: string, told: boolean) =>
-      piece(id, [step(`s-${id}`, { work_minutes: 480 })], { due: at(0, 17), told });
+    const due = (id: string, promised: boolean) =>
+      piece(id, [step(`s-${id}`, { work_minutes: 480 })], { due: at(0, 17), promised });
     const plan = planAfresh(smallShop([due('a-free', false), due('b-told', true)]));
     expect(plan.ready['b-told']).toBe(at(0, 17));
   });
@@ -322,7 +322,7 @@ describe('re-planning', () => {
 describe('why', () => {
   const shop = smallShop([
     piece('p', [coat('one'), coat('two', { after: [after('one', { from: 'recoat' })] })]),
-    piece('q', [step('busy', { work_minutes: 420 })], { due: at(0, 17), told: true }),
+    piece('q', [step('busy', { work_minutes: 420 })], { due: at(0, 17), promised: true }),
   ]);
   const plan = planAfresh(shop);
   test('a step waits for drying, a person, the night or nothing, each said only if lifting it would help', () => {

@@ -56,13 +56,13 @@ describe('plans of random workshops', () => {
   test('the same workshop gives the same plan, whatever order its pieces, people and stations are listed in', () => {
     for (let seed = 1; seed <= 10; seed++) {
       const { problem } = randomWorkshop(seed, 4);
-      const turned = {
+      const orderWithArcSwapped = {
         ...problem,
         pieces: [...problem.pieces].reverse(),
         people: [...problem.people].reverse(),
         stations: [...problem.stations].reverse(),
       };
-      expect(planAfresh(turned)).toEqual(planAfresh(problem));
+      expect(planAfresh(orderWithArcSwapped)).toEqual(planAfresh(problem));
     }
   });
 

@@ -54,7 +54,7 @@ describe('a new piece', () => {
 
 describe('what a step waits for', () => {
   test('nothing means it starts at once; an earlier step means the moment that step is ready; anything else holds until its start', () => {
-    let claims = 0;
+    let conflictSet = 0;
     for (let seed = 1; seed <= 12; seed++) {
       const { problem } = randomWorkshop(seed, 4);
       const plan = planAfresh(problem);
@@ -70,12 +70,12 @@ describe('what a step waits for', () => {
             expect(placed.start - wait.until).toBeLessThan(5);
           }
           if (!['nothing', 'step', 'pin', 'arrival', 'several'].includes(wait.kind)) {
-            claims++;
+            conflictSet++;
             expect('until' in wait ? wait.until : 0).toBe(placed.start);
           }
         }
     }
-    expect(claims).toBeGreaterThan(100);
+    expect(conflictSet).toBeGreaterThan(100);
   });
   test('a chain adds up from its first moment to ready without gaps', () => {
     for (let seed = 1; seed <= 10; seed++) {
@@ -99,7 +99,7 @@ describe('repair and planning afresh', () => {
       const one = scoreOf(problem, planAfresh(problem, null, 1));
       const six = scoreOf(problem, planAfresh(problem, null, 6));
       expect(six.unplanned).toBeLessThanOrEqual(one.unplanned);
-      if (six.unplanned === one.unplanned) expect(six.toldLate).toBeLessThanOrEqual(one.toldLate);
+      if (six.unplanned === one.unplanned) expect(six.promisedLate).toBeLessThanOrEqual(one.promisedLate);
     }
   });
   test('a person falling ill for a day moves their work and nobody else’s', () => {

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import {
   GRID_MINUTES,
-  clashOf,
+  conflictSetOf,
   compareScores,
   EVERY_SKILL,
   explainer,
@@ -31,11 +31,11 @@ describe('where a piece’s days go', () => {
     for (let seed = 1; seed <= RUNS; seed++) {
       const { problem } = randomWorkshop(seed, 5);
       const plan = planAfresh(problem);
-      const { daysOf, bindingChain } = explainer(problem, plan);
+      const { leadTimeOf, bindingChain } = explainer(problem, plan);
       for (const p of problem.pieces) {
         const chain = bindingChain(p.id);
         if (chain.length === 0) continue;
-        const sum = daysOf(p.id).reduce((n, d) => n + d.minutes, 0);
+        const sum = leadTimeOf(p.id).reduce((n, d) => n + d.minutes, 0);
         expect(sum, `seed ${seed} ${p.id}`).toBe(plan.ready[p.id]! - chain[0]!.from);
       }
     }
@@ -43,11 +43,11 @@ describe('where a piece’s days go', () => {
   test('an hour of paint, its drying, the night and a person busy elsewhere are told apart', () => {
     const shop = smallShop([
       piece('p', [coat('one'), coat('two', { after: [after('one', { from: 'recoat' })] })]),
-      piece('q', [step('busy', { work_minutes: 420 })], { due: at(0, 17), told: true }),
+      piece('q', [step('busy', { work_minutes: 420 })], { due: at(0, 17), promised: true }),
     ]);
     const parts = Object.fromEntries(
       explainer(shop, planAfresh(shop))
-        .daysOf('p')
+        .leadTimeOf('p')
         .map((d) => [d.spent, d.minutes]),
     );
     expect(parts).toMatchObject({ work: 120, person: 420 });
@@ -86,7 +86,7 @@ describe('dragging a step', () => {
     const [first, next] = startTimes(wet, planAfresh(wet), 'two', at(0, 9), at(0, 17));
     expect(first).toMatchObject({ obstacle: { kind: 'step', step: 'one' }, until: soonest });
     expect(next!.obstacle).toBeNull();
-    expect(clashOf(wet, planAfresh(wet), 'two', at(0, 9))).toEqual(['order']);
+    expect(conflictSetOf(wet, planAfresh(wet), 'two', at(0, 9))).toEqual(['order']);
   });
   test('oil is not called possible when there is no time left that day to wipe it off', () => {
     const oiled = smallShop([
@@ -99,7 +99,7 @@ describe('dragging a step', () => {
     const spans = startTimes(oiled, found, 'oil', at(0, 9), at(0, 17));
     // Half an hour of oil, a quarter's rest and an hour of wiping end at five.
     expect(spans.find((s) => s.obstacle?.kind === 'after')).toMatchObject({ from: at(0, 15, 20) });
-    expect(clashOf(oiled, found, 'oil', at(0, 16))).toEqual(['after']);
+    expect(conflictSetOf(oiled, found, 'oil', at(0, 16))).toEqual(['after']);
     const late = { ...oiled.pieces[0]!.steps[0]!, pin: { at: at(0, 16) } };
     const pinned = { ...oiled, pieces: [piece('p', [late, oiled.pieces[0]!.steps[1]!])] };
     for (const plan of [planAfresh(pinned), replan(pinned, found, ['p'])]) {
@@ -132,7 +132,7 @@ describe('dragging a step', () => {
     const shop = smallShop(
       [
         piece('p', [step('late', { pin: { at: at(0, 9) } })], { due: at(4, 17) }),
-        piece('q', [step('told', { work_minutes: 240 })], { due: at(0, 14), told: true }),
+        piece('q', [step('told', { work_minutes: 240 })], { due: at(0, 14), promised: true }),
       ],
       { now: at(0, 10) },
     );
@@ -187,8 +187,8 @@ describe('what clashes', () => {
     ['while everyone is taken', at(1, 9), ['person']],
     ['before the piece is washed', at(0, 9), ['order']],
     ['a time that is free', at(1, 11), []],
-  ])('%s', (_, t, claims) => {
-    expect(clashOf(shop, plan, 'coat', t)).toEqual(claims);
+  ])('%s', (_, t, conflictSet) => {
+    expect(conflictSetOf(shop, plan, 'coat', t)).toEqual(conflictSet);
   });
 });
 
@@ -231,7 +231,7 @@ describe('a gap', () => {
         const isLater = (p: { readonly id: string }) =>
           (next.ready[p.id] ?? Infinity) > (until6.ready[p.id] ?? Infinity) + GRID_MINUTES;
         if (w.pieces.some(isLater))
-          expect(compareScores(scoreOf(later, next), scoreOf(later, until6), later.taste), words).toBeLessThan(0);
+          expect(compareScores(scoreOf(later, next), scoreOf(later, until6), later.preferences), words).toBeLessThan(0);
       }
     }
     expect(offered).toBeGreaterThan(0);

@@ -8,8 +8,8 @@ import {
   planAfresh,
   promiseFor,
   quantile,
-  rehearse,
-  goFirst,
+  simulate,
+  prioritise,
   remedies,
   replan,
 } from '../src/index.ts';
@@ -27,15 +27,15 @@ describe('rehearsing a plan', () => {
     for (let seed = 1; seed <= RUNS; seed++) {
       const { problem } = randomWorkshop(seed, 4);
       const plan = planAfresh(problem);
-      for (const [id, runs] of rehearse(problem, plan, 2, 1, CERTAIN))
+      for (const [id, runs] of simulate(problem, plan, 2, 1, CERTAIN))
         expect(Math.abs(runs[0]! - plan.ready[id]!), `seed ${seed} ${id}`).toBeLessThanOrEqual(5);
     }
   });
   test('nothing is ready before its plan, a later date is never less sure, and the same seed gives the same runs', () => {
     const { problem } = randomWorkshop(3, 5);
     const plan = planAfresh(problem);
-    const runs = rehearse(problem, plan, 100, 7);
-    expect(rehearse(problem, plan, 100, 7)).toEqual(runs);
+    const runs = simulate(problem, plan, 100, 7);
+    expect(simulate(problem, plan, 100, 7)).toEqual(runs);
     for (const [id, sorted] of runs) {
       expect(sorted[0]!).toBeGreaterThanOrEqual(plan.ready[id]! - 24 * 60);
       for (let d = 1; d < 30; d++)
@@ -73,7 +73,7 @@ test('along a chain of steps the spread grows with the square root of their numb
     const shop = smallShop([piece('p', steps)], {
       people: [{ id: 'ada', name: 'Ada', hours: always, skills: EVERY_SKILL }],
     });
-    const runs = rehearse(shop, planAfresh(shop), 1500, 2, { ...CERTAIN, work: 0.2 }).get('p')!;
+    const runs = simulate(shop, planAfresh(shop), 1500, 2, { ...CERTAIN, work: 0.2 }).get('p')!;
     return quantile(runs, 0.9) - quantile(runs, 0.5);
   };
   // Nobody starts before the planned time, so waiting adds to it; the growth stays well under linear.
@@ -85,7 +85,7 @@ test('along a chain of steps the spread grows with the square root of their numb
 describe('a promise', () => {
   const busy = smallShop([
     piece('told', [step('a', { work_minutes: 420 }), step('b', { work_minutes: 420, after: [after('a')] })], {
-      told: true,
+      promised: true,
       due: at(3, 17),
     }),
     piece('stock', [step('c', { work_minutes: 420 }), step('d', { work_minutes: 420, after: [after('c')] })]),
@@ -116,7 +116,7 @@ describe('a promise', () => {
   test('those who wait keep what is to start within the frozen hours', () => {
     const frozen = { ...busy, frozenUntil: Math.max(...['a', 'c'].map((id) => current.steps[id]!.start)) + 5 };
     const whole = { ...frozen, pieces: [...frozen.pieces, fresh] };
-    expect(goFirst(whole, current, 'new').steps['c']).toEqual(current.steps['c']);
+    expect(prioritise(whole, current, 'new').steps['c']).toEqual(current.steps['c']);
   });
   test('an earlier date is reached by what is cheapest, each way planned for real, none moving what was told', () => {
     const answer = promiseFor(busy, current, fresh);
@@ -134,7 +134,7 @@ describe('a promise', () => {
     if (helper?.kind !== 'person') throw new Error('A helper was not thought of.');
     expect(helper.hours.weekly.flat()).toEqual([]);
     expect(helper.hours.exceptions.length).toBeGreaterThan(0);
-    const told = busy.pieces[0]!;
-    expect(latenessOf(told, replan(busy, current).ready['told']!)).toBe(0);
+    const promised = busy.pieces[0]!;
+    expect(latenessOf(promised, replan(busy, current).ready['promised']!)).toBe(0);
   });
 });

@@ -12,15 +12,15 @@ import {
   setMasked,
   setRange,
 } from '../src/planner/engine/resources/bits.ts';
-import { emptyFloor, lastFull, newFloor, stand } from '../src/planner/engine/resources/floor.ts';
-import { empty, newLine, rowFor, take } from '../src/planner/engine/resources/cumulativeProfile.ts';
+import { clearFloor, lastOverload, newFloor, occupyFloor } from '../src/planner/engine/resources/floor.ts';
+import { clearProfile, newProfile, rowFor, consume } from '../src/planner/engine/resources/cumulativeProfile.ts';
 import {
-  addTurn,
+  addSetup,
   cleanouts,
-  fitTurn,
+  fitSetup,
   groupBefore,
-  newTurns,
-  removeTurn,
+  newSetupSequence,
+  removeSetup,
   standsApart,
 } from '../src/planner/engine/resources/setupSequence.ts';
 
@@ -91,25 +91,30 @@ describe('rows of bits', () => {
 });
 
 test('a line says where so many units still fit, whatever was taken and given back, also more than it has', () => {
-  const takes = fc.array(fc.tuple(range, fc.integer({ min: 1, max: 6 }), fc.boolean()), { maxLength: 20 });
+  const demands = fc.array(fc.tuple(range, fc.integer({ min: 1, max: 6 }), fc.boolean()), { maxLength: 20 });
   fc.assert(
-    fc.property(fc.integer({ min: 0, max: 9 }), takes, fc.integer({ min: 1, max: 10 }), (capacity, all, lateUnits) => {
-      const line = newLine(SLOTS, capacity);
-      const asked = [1, 3];
-      for (const units of asked) rowFor(line, units);
-      const used = slots.map(() => 0);
-      for (const [[from, until], units, isGivenBack] of all) {
-        take(line, from, until, units);
-        if (isGivenBack) take(line, from, until, -units);
-        else for (let k = from; k < until; k++) used[k]! += units;
-      }
-      // One is asked for only once some is taken.
-      for (const units of [...asked, lateUnits])
-        expect(slots.map((k) => isSet(rowFor(line, units), k))).toEqual(used.map((u) => u + units <= capacity));
-      empty(line);
-      for (const units of [...asked, lateUnits])
-        expect(nextClear(rowFor(line, units), 0, SLOTS)).toBe(units <= capacity ? SLOTS : 0);
-    }),
+    fc.property(
+      fc.integer({ min: 0, max: 9 }),
+      demands,
+      fc.integer({ min: 1, max: 10 }),
+      (capacity, all, lateUnits) => {
+        const profile = newProfile(SLOTS, capacity);
+        const queryPlan = [1, 3];
+        for (const units of queryPlan) rowFor(profile, units);
+        const used = slots.map(() => 0);
+        for (const [[from, until], units, isGivenBack] of all) {
+          consume(profile, from, until, units);
+          if (isGivenBack) consume(profile, from, until, -units);
+          else for (let k = from; k < until; k++) used[k]! += units;
+        }
+        // One is asked for only once some is taken.
+        for (const units of [...queryPlan, lateUnits])
+          expect(slots.map((k) => isSet(rowFor(profile, units), k))).toEqual(used.map((u) => u + units <= capacity));
+        clearProfile(profile);
+        for (const units of [...queryPlan, lateUnits])
+          expect(nextClear(rowFor(profile, units), 0, SLOTS)).toBe(units <= capacity ? SLOTS : 0);
+      },
+    ),
   );
 });
 
@@ -120,41 +125,41 @@ test('the floor knows the last slot in which a stay does not fit', () => {
       const floor = newFloor(SLOTS, 6);
       const used = slots.map(() => 0);
       for (const [[a, b], n] of all) {
-        stand(floor, a, b, n);
+        occupyFloor(floor, a, b, n);
         for (let k = a; k < b; k++) used[k]! += n;
       }
-      expect(lastFull(floor, from, until, units)).toBe(
+      expect(lastOverload(floor, from, until, units)).toBe(
         slots.findLast((k) => k >= from && k < until && used[k]! + units > 6) ?? -1,
       );
-      emptyFloor(floor);
-      expect(lastFull(floor, 0, SLOTS, 6)).toBe(-1);
+      clearFloor(floor);
+      expect(lastOverload(floor, 0, SLOTS, 6)).toBe(-1);
     }),
   );
 });
 
 describe('a tool that is cleaned out between set-ups', () => {
   const booked = () => {
-    const turns = newTurns(1, 4);
-    addTurn(turns, 30, 36, 1);
-    addTurn(turns, 10, 16, 0);
-    addTurn(turns, 50, 56, 1);
-    return turns;
+    const setups = newSetupSequence(1, 4);
+    addSetup(setups, 30, 36, 1);
+    addSetup(setups, 10, 16, 0);
+    addSetup(setups, 50, 56, 1);
+    return setups;
   };
   test('has work of another colour wait for the clean-out, and of its own not', () => {
-    expect(fitTurn(booked(), 12, 18, 0, true)).toBe(16);
-    expect(fitTurn(booked(), 12, 18, 1, true)).toBe(20);
+    expect(fitSetup(booked(), 12, 18, 0, true)).toBe(16);
+    expect(fitSetup(booked(), 12, 18, 1, true)).toBe(20);
     // Of the fourteen slots between two bookings eight go into cleaning: six of work fit, seven do not.
-    expect(fitTurn(booked(), 12, 18, 2, true)).toBe(20);
-    expect(fitTurn(booked(), 12, 19, 2, true)).toBe(60);
-    expect(fitTurn(booked(), 36, 50, 1, true)).toBe(36);
+    expect(fitSetup(booked(), 12, 18, 2, true)).toBe(20);
+    expect(fitSetup(booked(), 12, 19, 2, true)).toBe(60);
+    expect(fitSetup(booked(), 36, 50, 1, true)).toBe(36);
   });
   test('knows its set-up, what stands apart from its own, and how often it is cleaned', () => {
-    const turns = booked();
-    expect([groupBefore(turns, 10), groupBefore(turns, 11), groupBefore(turns, 40)]).toEqual([-1, 0, 1]);
-    expect(standsApart(turns, 20, 1)).toBe(false);
-    expect(standsApart(turns, 20, 2)).toBe(true);
-    expect(cleanouts(turns)).toBe(1);
-    removeTurn(turns, 10, 16, 0);
-    expect(cleanouts(turns)).toBe(0);
+    const setups = booked();
+    expect([groupBefore(setups, 10), groupBefore(setups, 11), groupBefore(setups, 40)]).toEqual([-1, 0, 1]);
+    expect(standsApart(setups, 20, 1)).toBe(false);
+    expect(standsApart(setups, 20, 2)).toBe(true);
+    expect(cleanouts(setups)).toBe(1);
+    removeSetup(setups, 10, 16, 0);
+    expect(cleanouts(setups)).toBe(0);
   });
 });

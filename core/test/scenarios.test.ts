@@ -236,8 +236,8 @@ describe('pieces an experienced painter would recognise', () => {
     const r = routeOf({ means: { people: 2 }, brief: { ...brief({ kind: 'transfer', big: true }), sealer: 'wax' } });
     expect(stepOf(r, 'transfer')).toMatchObject({ hands: 2 });
     expect(isBefore(r, 'transfer', 'wax')).toBe(true);
-    const alone = routeOf({ brief: brief({ kind: 'transfer', big: true }) });
-    expect(alone.notes.join(' ')).toMatch(/second pair of hands/);
+    const headsAndTails = routeOf({ brief: brief({ kind: 'transfer', big: true }) });
+    expect(headsAndTails.notes.join(' ')).toMatch(/second pair of hands/);
   });
   test('28 papered drawer fronts: adhesive, trimmed dry, then sealed', () => {
     const r = routeOf({ brief: brief({ kind: 'decoupage' }) });

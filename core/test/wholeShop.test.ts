@@ -65,7 +65,7 @@ describe('dust and spray beside wet paint', () => {
   const shop = (beside: readonly string[]) =>
     smallShop(
       [
-        piece('p', [coat('wet')], { due: at(0, 17), told: true }),
+        piece('p', [coat('wet')], { due: at(0, 17), promised: true }),
         piece('q', [step('sand', { dusty: true, needs: [{ kind: 'sanding', units: 1, span: 'work' }] })]),
       ],
       {
@@ -90,7 +90,7 @@ describe('dust and spray beside wet paint', () => {
       startOf(
         planned(
           smallShop([
-            piece('p', [coat('first', first)], { due: at(0, 17), told: true }),
+            piece('p', [coat('first', first)], { due: at(0, 17), promised: true }),
             piece('q', [spray('second')]),
           ]),
         ),
@@ -158,7 +158,7 @@ describe('floor and shelf', () => {
   const job = (id: string, more: object = {}) => piece(id, [step(`s-${id}`)], { floor_units: 1, ...more });
   test('a piece for which there is no floor waits until one leaves', () => {
     const shop = smallShop(
-      [job('p', { due: at(1, 12), staysUntilDue: true, told: true }), job('q', { arrival: at(0, 10) })],
+      [job('p', { due: at(1, 12), staysUntilDue: true, promised: true }), job('q', { arrival: at(0, 10) })],
       { floor_units: 1, people: two },
     );
     expect(startOf(planned(shop), 's-q')).toBe(at(1, 12));
@@ -169,7 +169,7 @@ describe('floor and shelf', () => {
   ];
   const uses = { stock: 'navy', litres: 0.8 };
   const coats = [
-    piece('p', [coat('first', { uses })], { told: true, due: at(3, 9) }),
+    piece('p', [coat('first', { uses })], { promised: true, due: at(3, 9) }),
     piece('q', [coat('second', { uses })]),
   ];
   test('the second coat waits for the delivery, or for an order placed now, and says so to nobody who does not know', () => {

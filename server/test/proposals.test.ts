@@ -48,8 +48,8 @@ describe('a date a client was told', () => {
 describe('a better plan', () => {
   test('is proposed with what it moves, taken, and undone; an old one is refused', async () => {
     // The late piece comes first in the plan's order of dates, but not in the order they were entered.
-    await rona.addChest(randomUUID(), { name: 'Slow', due: null, told: false, kind: 'stock', client: null });
-    await rona.addChest(randomUUID(), { name: 'Also slow', due: null, told: false, kind: 'stock', client: null });
+    await rona.addChest(randomUUID(), { name: 'Slow', due: null, promised: false, kind: 'stock', client: null });
+    await rona.addChest(randomUUID(), { name: 'Also slow', due: null, promised: false, kind: 'stock', client: null });
     await rona.addChest(randomUUID(), { name: 'Promised', due: MONDAY_9 + 7 * 1440 });
     const before = await rona.view();
     let answer = await improve();
@@ -70,14 +70,14 @@ describe('a better plan', () => {
   });
   test('what matters in it is the owner’s to say, within bounds', async () => {
     const v = await rona.view();
-    const taste = { speed: 4, slack: 0, loads: 2, calm: 1 };
-    await rona.command('put', '/planning', { version: v.workshop.version, frozen_hours: 48, taste });
-    expect((await rona.view()).shop.planning).toEqual({ frozen_hours: 48, taste });
+    const preferences = { speed: 4, slack: 0, loads: 2, stability: 1 };
+    await rona.command('put', '/planning', { version: v.workshop.version, frozen_hours: 48, preferences });
+    expect((await rona.view()).shop.planning).toEqual({ frozen_hours: 48, preferences });
     const wrong = await rona.agent.put('/api/planning').send({
       commandId: randomUUID(),
       version: v.workshop.version + 1,
       frozen_hours: 48,
-      taste: { ...taste, calm: 9 },
+      preferences: { ...preferences, stability: 9 },
     });
     expect(wrong.status).toBe(400);
   });

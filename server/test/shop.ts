@@ -120,5 +120,5 @@ export const chest = () => ({
   },
   arrival: MONDAY_9,
   due: MONDAY_9 + 12 * 1440,
-  told: true,
+  promised: true,
 });

@@ -29,9 +29,9 @@ describe('a piece from the form to the plan', () => {
     holds(v);
   });
   test('it goes before a piece whose date nobody was told when that is asked, and never before one that was told', async () => {
-    const told = randomUUID();
-    const noDate = { kind: 'stock', client: null, due: null, told: false };
-    await rona.addChest(told, { name: 'Promised' });
+    const promised = randomUUID();
+    const noDate = { kind: 'stock', client: null, due: null, promised: false };
+    await rona.addChest(promised, { name: 'Promised' });
     for (const n of [1, 2, 3]) await rona.addChest(undefined, { ...noDate, name: `Stock ${n}` });
     // When it is worked on, taken over all its steps.
     const begins = (v: WorkshopView, piece: string) =>
@@ -44,7 +44,7 @@ describe('a piece from the form to the plan', () => {
     const after = await rona.view();
     holds(after);
     expect(begins(after, first)).toBeLessThan(roundBegins);
-    expect(after.plan.ready[told]).toBe(before.plan.ready[told]);
+    expect(after.plan.ready[promised]).toBe(before.plan.ready[promised]);
   });
   test('coat 1 two hours late moves coat 2 and says so; all of it is still there for the next sign-in', async () => {
     await rona.addChest();

@@ -140,6 +140,6 @@ function byTheHour(
       humidity_pct[h - first] = here.rh + (there.rh - here.rh) * share;
     }
   });
-  const told = long > 0 ? [`${long} hours without readings are filled with ordinary days.`] : [];
-  return { series: { from: first * 60, temperature_c, humidity_pct }, notes: [...notes, ...told] };
+  const promised = long > 0 ? [`${long} hours without readings are filled with ordinary days.`] : [];
+  return { series: { from: first * 60, temperature_c, humidity_pct }, notes: [...notes, ...promised] };
 }

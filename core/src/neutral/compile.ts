@@ -4,15 +4,15 @@ import {
   type EngineModel,
   type EnginePerson,
   type EngineStep,
-  LIFT,
+  RELAXATION,
   SPAN,
-  type Take,
-  type Way,
+  type Demand,
+  type Mode,
 } from '../planner/engine/engineModel.ts';
 import { newFloor } from '../planner/engine/resources/floor.ts';
-import { type Line, newLine, rowFor } from '../planner/engine/resources/cumulativeProfile.ts';
+import { type CumulativeProfile, newProfile, rowFor } from '../planner/engine/resources/cumulativeProfile.ts';
 import { intersect } from '../planner/engine/resources/calendars.ts';
-import { type Turns, newTurns } from '../planner/engine/resources/setupSequence.ts';
+import { type SetupSequence, newSetupSequence } from '../planner/engine/resources/setupSequence.ts';
 import type { NeutralInstance, NeutralStep } from './format.ts';
 
 export type Compiled = {
@@ -52,14 +52,14 @@ export function compile(instance: NeutralInstance): Compiled {
     free: bitRow(slots),
     idle: bitRow(slots),
   }));
-  const stations = new Map(instance.stations.map((s) => [s.id, { ...s, line: newLine(slots, s.capacity) }]));
+  const stations = new Map(instance.stations.map((s) => [s.id, { ...s, profile: newProfile(slots, s.capacity) }]));
   const tools = new Map(
     instance.tools.map((t) => [
       t.id,
       {
         ...t,
-        line: t.cleanout > 0 && t.capacity === 1 ? null : newLine(slots, t.capacity),
-        turns: t.cleanout > 0 ? newTurns(t.capacity, slot(t.cleanout)) : null,
+        profile: t.cleanout > 0 && t.capacity === 1 ? null : newProfile(slots, t.capacity),
+        setups: t.cleanout > 0 ? newSetupSequence(t.capacity, slot(t.cleanout)) : null,
       },
     ]),
   );
@@ -71,21 +71,21 @@ export function compile(instance: NeutralInstance): Compiled {
     if (!c) calendars.set(key, (c = intersect(names.map(closedOr), slots)));
     return c;
   };
-  const waysKnown = new Map<string, readonly Way[]>();
-  const waysFor = (s: NeutralStep): readonly Way[] => {
+  const waysKnown = new Map<string, readonly Mode[]>();
+  const waysFor = (s: NeutralStep): readonly Mode[] => {
     const key = [s.staff, s.skill, s.station, s.units, s.tool, s.split].join('|');
-    let ways = waysKnown.get(key);
-    if (ways) return ways;
+    let modes = waysKnown.get(key);
+    if (modes) return modes;
     const station = stations.get(s.station);
     if (!station) throw new RangeError(`Step ${s.id} asks for station "${s.station}", which is not given.`);
     const tool = s.tool === null ? undefined : tools.get(s.tool);
     if (s.tool !== null && !tool) throw new RangeError(`Step ${s.id} asks for tool "${s.tool}", which is not given.`);
-    const takes: Take[] = [{ line: station.line, units: s.units, span: SPAN.both }];
-    if (tool?.line) takes.push({ line: tool.line, units: 1, span: SPAN.work });
-    const checks: Check[] = takes.map((t) => ({
-      bits: rowFor(t.line, t.units),
+    const demands: Demand[] = [{ profile: station.profile, units: s.units, span: SPAN.both }];
+    if (tool?.profile) demands.push({ profile: tool.profile, units: 1, span: SPAN.work });
+    const checks: Check[] = demands.map((t) => ({
+      bits: rowFor(t.profile, t.units),
       span: t.span,
-      kind: t.span === SPAN.both ? LIFT.space : LIFT.tool,
+      kind: t.span === SPAN.both ? RELAXATION.space : RELAXATION.tool,
     }));
     const places = [station.calendar, tool?.calendar ?? null];
     // The least versatile first: they are the ones with nothing else to do.
@@ -97,7 +97,7 @@ export function compile(instance: NeutralInstance): Compiled {
     if (s.staff === 1) crews = able.map((p) => [p]);
     if (s.staff === 2) crews = able.flatMap((a, i) => able.slice(i + 1).map((b) => [a, b]));
     const placesOpen = calendarFor(places);
-    ways =
+    modes =
       crews.length === 0
         ? []
         : [
@@ -107,14 +107,14 @@ export function compile(instance: NeutralInstance): Compiled {
               place: 0,
               open: placesOpen,
               calendars: s.split ? crews.map((crew) => calendarFor([...places, ...crew.map((p) => p.calendar)])) : [],
-              takes,
+              demands,
               checks,
-              turns: tool?.turns ?? null,
+              setups: tool?.setups ?? null,
               film: null,
             },
           ];
-    waysKnown.set(key, ways);
-    return ways;
+    waysKnown.set(key, modes);
+    return modes;
   };
   const groups = new Map<string, number>();
   const pieces = sorted(instance.pieces);
@@ -132,7 +132,7 @@ export function compile(instance: NeutralInstance): Compiled {
           work_minutes: s.duration,
           slots: slot(s.duration),
           split: s.split && s.staff > 0,
-          ways: waysFor(s),
+          modes: waysFor(s),
           hold: slot(s.hold),
           cure: slot(s.cure),
           doneStage: -1,
@@ -147,14 +147,14 @@ export function compile(instance: NeutralInstance): Compiled {
               maxSlots: l.max === null ? Infinity : Math.floor(l.max / grid),
             };
           }),
-          clashes: [],
+          disjunctions: [],
           earliest: release,
           unpinned: release,
           pinSlot: -1,
           latest: Infinity,
           rescue_minutes: -1,
           group: s.group === null ? -1 : groups.get(s.group)!,
-          home: null,
+          baseline: null,
           fixed: null,
         }) - 1
       );
@@ -173,17 +173,17 @@ export function compile(instance: NeutralInstance): Compiled {
       slackCost: 0,
     };
   });
-  const lines: Line[] = [...stations.values()].map((s) => s.line);
-  for (const t of tools.values()) if (t.line) lines.push(t.line);
-  const turns: Turns[] = [...tools.values()].flatMap((t) => (t.turns ? [t.turns] : []));
+  const profiles: CumulativeProfile[] = [...stations.values()].map((s) => s.profile);
+  for (const t of tools.values()) if (t.profile) profiles.push(t.profile);
+  const setups: SetupSequence[] = [...tools.values()].flatMap((t) => (t.setups ? [t.setups] : []));
   // A floor that holds every piece at once never decides anything.
   const isFloorTight = pieces.reduce((n, p) => n + p.floor, 0) > instance.floor.capacity;
   return {
     model: {
       slots,
       people,
-      lines,
-      turns,
+      profiles,
+      setups,
       floor: isFloorTight ? newFloor(slots, instance.floor.capacity) : null,
       steps,
       pieces: enginePieces,

@@ -1,9 +1,9 @@
-import { type Board, clearBoard, newBoard } from '../planner/engine/schedule/partialSchedule.ts';
+import { type PartialSchedule, clearSchedule, newPartialSchedule } from '../planner/engine/schedule/partialSchedule.ts';
 import { leastCosts } from '../planner/engine/bounds/headsAndTails.ts';
 import { lowerBound } from '../planner/engine/bounds/lowerBound.ts';
-import { boardCost } from '../planner/engine/schedule/cost.ts';
+import { scheduleCost } from '../planner/engine/schedule/cost.ts';
 import { newScratch, placePiece, type Scratch } from '../planner/engine/schedule/serialSgs.ts';
-import { orderByRule, RULES } from '../planner/engine/schedule/priorityRules.ts';
+import { orderByRule, PRIORITY_RULES } from '../planner/engine/schedule/priorityRules.ts';
 import { improve } from '../planner/engine/search/search.ts';
 import { type Compiled, compile } from './compile.ts';
 import type { NeutralInstance, NeutralPlan } from './format.ts';
@@ -36,17 +36,23 @@ export type Solved = {
 /** The best plan found for an instance. Steps for which there is no room before the horizon are left out. */
 export function solveNeutral(instance: NeutralInstance, options: Solve): Solved {
   const compiled = compile(instance);
-  const board = newBoard(compiled.model);
+  const schedule = newPartialSchedule(compiled.model);
   const scratch = newScratch(compiled.model.steps.length, false);
   options.onCompiled?.();
   const isSmall = compiled.stepIds.length <= MOST_PRUNED;
   const known = isSmall ? leastCosts(compiled.model) : undefined;
-  const begun = options.clock?.() ?? 0;
-  buildFirst(board, scratch, options, () => options.onFirst?.(boardCost(board), (options.clock?.() ?? 0) - begun));
-  const evaluations = improve(board, scratch, { ...options, isFresh: true, ...(known ? { leastCosts: known } : {}) });
-  const left = board.start.reduce((n, at) => n + (at < 0 ? 1 : 0), 0);
-  const plan = planOf(instance, compiled, board);
-  const cost = boardCost(board);
+  const executed = options.clock?.() ?? 0;
+  buildFirst(schedule, scratch, options, () =>
+    options.onFirst?.(scheduleCost(schedule), (options.clock?.() ?? 0) - executed),
+  );
+  const evaluations = improve(schedule, scratch, {
+    ...options,
+    isFresh: true,
+    ...(known ? { leastCosts: known } : {}),
+  });
+  const left = schedule.start.reduce((n, at) => n + (at < 0 ? 1 : 0), 0);
+  const plan = planOf(instance, compiled, schedule);
+  const cost = scheduleCost(schedule);
   // Last, since it empties the board.
   const isBounded = !options.isBoundless && compiled.stepIds.length <= MOST_BOUNDED;
   const bound = isBounded ? lowerBound(compiled.model, options.boundRounds ?? 0) : null;
@@ -62,31 +68,31 @@ const MOST_BOUNDED = 6000;
 const ORDER = [1];
 
 /** Leaves the best of the first plans on the board; `onFirst` is told of the very first. */
-function buildFirst(board: Board, scratch: Scratch, options: Solve, onFirst: () => void): void {
-  const { model } = board;
+function buildFirst(schedule: PartialSchedule, scratch: Scratch, options: Solve, onFirst: () => void): void {
+  const { model } = schedule;
   let best: { order: readonly number[]; cost: number } | null = null;
   let built: readonly number[] = [];
   const build = (order: readonly number[]) => {
-    clearBoard(board);
-    for (const k of order) placePiece(board, scratch, k, model.pieces[k]!.steps, Infinity);
+    clearSchedule(schedule);
+    for (const k of order) placePiece(schedule, scratch, k, model.pieces[k]!.steps, Infinity);
     built = order;
   };
   for (const rule of ORDER) {
     if (best && options.isOver()) break;
-    const order = orderByRule(model, RULES[rule]!);
+    const order = orderByRule(model, PRIORITY_RULES[rule]!);
     build(order);
-    const cost = boardCost(board);
+    const cost = scheduleCost(schedule);
     if (!best) onFirst();
     if (!best || cost < best.cost) best = { order, cost };
   }
   if (best && built !== best.order) build(best.order);
 }
 
-function planOf(instance: NeutralInstance, { model, stepIds, staffIds }: Compiled, b: Board): NeutralPlan {
+function planOf(instance: NeutralInstance, { model, stepIds, staffIds }: Compiled, b: PartialSchedule): NeutralPlan {
   const plan: NeutralPlan = { format: 'workshop-plan/1', instance: instance.name, steps: {} };
   stepIds.forEach((id, i) => {
     if (b.start[i]! < 0) return;
-    const crew = model.steps[i]!.ways[b.way[i]!]!.crews[b.crew[i]!]!;
+    const crew = model.steps[i]!.modes[b.mode[i]!]!.crews[b.crew[i]!]!;
     plan.steps[id] = {
       start: b.start[i]! * instance.grid,
       end: b.end[i]! * instance.grid,

@@ -1,4 +1,4 @@
-import { goFirst } from '../planner/build/prioritise.ts';
+import { prioritise } from '../planner/build/prioritise.ts';
 import type { PieceToPlan, Plan, Problem } from '../planner/model/model.ts';
 import { replan } from '../planner/build/replan.ts';
 import type { Instant } from '../quantities/units.ts';
@@ -15,7 +15,7 @@ export type Earliest =
 export function earliestReady(problem: Problem, current: Plan | null, piece: PieceToPlan, isFirst = false): Earliest {
   const whole = { ...problem, pieces: [...problem.pieces, piece] };
   const before = current ?? EMPTY_PLAN;
-  const plan = isFirst ? goFirst(whole, before, piece.id) : replan(whole, before);
+  const plan = isFirst ? prioritise(whole, before, piece.id) : replan(whole, before);
   const at = plan.ready[piece.id];
   if (at !== undefined) return { kind: 'ready', at, plan };
   return { kind: 'noRoom', reasons: plan.unplanned.filter((u) => u.piece === piece.id).map((u) => u.reason) };

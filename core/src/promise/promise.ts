@@ -2,7 +2,7 @@ import type { PieceToPlan, Plan, Problem } from '../planner/model/model.ts';
 import type { Instant } from '../quantities/units.ts';
 import { quantile } from './chances.ts';
 import { earliestReady } from './earliestReady.ts';
-import { chanceBy, rehearse } from './simulate.ts';
+import { chanceBy, simulate } from './simulate.ts';
 
 /** Dates by which a piece is ready in half, four of five, and nineteen of twenty rehearsals. */
 export type Chances = {
@@ -43,7 +43,7 @@ export function promiseFor(
 /** The chances of every piece that has its place in a plan. */
 export function chancesOf(problem: Problem, plan: Plan, runs = 200, seed = 1): ReadonlyMap<string, Chances> {
   const out = new Map<string, Chances>();
-  const rehearsal = rehearse(problem, plan, runs, seed);
+  const rehearsal = simulate(problem, plan, runs, seed);
   for (const piece of problem.pieces) {
     const sorted = rehearsal.get(piece.id);
     if (!sorted) continue;

@@ -1,6 +1,6 @@
 import type { Hours, HoursException } from '../calendar/hours.ts';
 import { dateOf, wallClock, weekdayOf } from '../calendar/localTime.ts';
-import { goFirst } from '../planner/build/prioritise.ts';
+import { prioritise } from '../planner/build/prioritise.ts';
 import { improvePlan } from '../planner/build/improve.ts';
 import type { Person, PieceToPlan, Plan, Problem } from '../planner/model/model.ts';
 import { replan } from '../planner/build/replan.ts';
@@ -37,7 +37,8 @@ const EVALUATIONS = 60;
  * Changes that bring a new piece nearer to a wanted date, the cheapest of those that reach it first. Each is planned and
  * verified; none moves a told promise.
  */
-export const remedies = (...asked: Parameters<typeof eachRemedy>): Remedy[] => [...eachRemedy(...asked)].sort(byWorth);
+export const remedies = (...queryPlan: Parameters<typeof eachRemedy>): Remedy[] =>
+  [...eachRemedy(...queryPlan)].sort(byWorth);
 
 /** Those that reach the date first, then the cheapest, then the soonest. */
 export const byWorth = (a: Remedy, b: Remedy): number =>
@@ -95,7 +96,7 @@ function ideas(problem: Problem, piece: PieceToPlan, wanted: Instant, variants: 
   }
   for (const v of variants)
     out.push({ change: { kind: 'variant' }, words: v.words, cost: v.cost, problem, piece: v.piece });
-  const untold = problem.pieces.filter((p) => !p.told).length;
+  const untold = problem.pieces.filter((p) => !p.promised).length;
   if (untold > 0)
     out.push({
       change: { kind: 'others' },
@@ -115,16 +116,17 @@ function planned(
   wanted: Instant,
   movesOthers: boolean,
 ): { plan: Plan; ready: Instant } | null {
-  const own = { ...piece, due: wanted, told: true };
+  const own = { ...piece, due: wanted, promised: true };
   const whole = { ...problem, pieces: [...problem.pieces, own] };
   const plan = movesOthers
-    ? goFirst(whole, current ?? EMPTY, piece.id)
+    ? prioritise(whole, current ?? EMPTY, piece.id)
     : improvePlan(whole, replan(whole, current ?? EMPTY, [piece.id]), { seed: 1, evaluations: EVALUATIONS });
   const ready = plan.ready[piece.id];
   if (ready === undefined || verify(whole, plan).length > 0) return null;
   const breaks = problem.pieces.some(
     (p) =>
-      p.told && latenessOf(p, plan.ready[p.id] ?? problem.horizon) > latenessOf(p, current?.ready[p.id] ?? Infinity),
+      p.promised &&
+      latenessOf(p, plan.ready[p.id] ?? problem.horizon) > latenessOf(p, current?.ready[p.id] ?? Infinity),
   );
   return breaks ? null : { plan, ready };
 }
@@ -132,7 +134,7 @@ const EMPTY: Plan = { steps: {}, ready: {}, unplanned: [], notices: [] };
 
 function laterThan(problem: Problem, before: Plan, after: Plan): { piece: string; minutes: number }[] {
   return problem.pieces.flatMap((p) => {
-    if (p.told) return [];
+    if (p.promised) return [];
     const minutes = (after.ready[p.id] ?? problem.horizon) - (before.ready[p.id] ?? problem.horizon);
     return minutes >= 60 ? [{ piece: p.name, minutes }] : [];
   });

@@ -4,16 +4,16 @@ import { afterNth, type Bits, firstRun, nextSet } from '../planner/engine/resour
 import { intersect } from '../planner/engine/resources/calendars.ts';
 import type { Film } from '../planner/engine/engineModel.ts';
 import { randomFrom } from '../planner/engine/search/random.ts';
-import { asked } from '../planner/explain/planQuery.ts';
+import { queryPlan } from '../planner/explain/planQuery.ts';
 import type { Draft } from '../planner/build/draft.ts';
 import { GRID_MINUTES, type Plan, type Problem } from '../planner/model/model.ts';
 import { factor, type Uncertainty, USUAL_UNCERTAINTY } from './chances.ts';
 
 /** When each piece was ready in each run, sorted; Infinity where a run went past what is known. */
-export type Rehearsal = ReadonlyMap<string, Float64Array>;
+export type Simulation = ReadonlyMap<string, Float64Array>;
 
 /** What one step of the plan waits for in a run, by the numbers of the steps before it. */
-type Act = {
+type Activity = {
   readonly i: number;
   readonly piece: number;
   readonly planned: number;
@@ -52,27 +52,27 @@ const HANDLE = STAGES.indexOf('handle');
  * Field terms: Monte Carlo, discrete-event simulation of a fixed order
  * Cost: O(runs * steps)
  */
-export function rehearse(
+export function simulate(
   problem: Problem,
   plan: Plan,
   runs: number,
   seed: number,
   uncertainty: Uncertainty = USUAL_UNCERTAINTY,
-): Rehearsal {
-  const draft = asked(problem, plan);
+): Simulation {
+  const draft = queryPlan(problem, plan);
   const { compiled } = draft;
-  const acts = actsOf(draft);
-  const batches = acts.reduce((n, a) => Math.max(n, a.batch + 1), 0);
+  const activities = activitiesOf(draft);
+  const batches = activities.reduce((n, a) => Math.max(n, a.batch + 1), 0);
   const n = compiled.steps.length;
   const { slots } = compiled.model;
   const end = new Float64Array(n);
   const wet = new Float64Array(n);
-  const plannedEnd = Float64Array.from(draft.board.end);
+  const plannedEnd = Float64Array.from(draft.schedule.end);
   const drying = new Float64Array(batches);
   const away = new Map<number, boolean>();
-  const links = linksOf(acts, n);
-  const waitsFor = new Int32Array(acts.length);
-  const queue = new Queue(acts.length);
+  const links = linksOf(activities, n);
+  const waitsFor = new Int32Array(activities.length);
+  const queue = new Queue(activities.length);
   const free = new Float64Array(compiled.people.length);
   const toolFree = new Float64Array(problem.tools.length);
   const { freeAtFirst, poolAtFirst } = atFirst(draft);
@@ -100,7 +100,7 @@ export function rehearse(
       const piece = compiled.model.steps[i]!.piece;
       done[piece] = Math.max(done[piece]!, s.product === null ? at.end : at.done);
     });
-    const dryAt = (a: Act, stage: number): number => {
+    const dryAt = (a: Activity, stage: number): number => {
       const from = end[a.i]!;
       if (!a.film || from > slots) return from;
       // Dry for so long at the air of its own time, longer or shorter as this batch goes.
@@ -110,25 +110,25 @@ export function rehearse(
     // Whoever is ready first goes first, as in a workshop; those ready at once in the order of the plan.
     queue.clear();
     waitsFor.set(links.counts);
-    const readyOf = (a: Act): { from: number; latest: number } => {
+    const readyOf = (a: Activity): { from: number; latest: number } => {
       // Whatever it waits for that was done early lets it begin as much earlier, and no more.
       let early = 0;
       for (const l of a.links) early = Math.max(early, plannedEnd[l.of]! - end[l.of]!);
       let from = Math.max(a.planned - early, a.earliest);
       let latest = Infinity;
       for (const l of a.links) {
-        const other = links.actOf[l.of];
+        const other = links.activityOf[l.of];
         const base = l.stage < 0 || !other ? end[l.of]! : dryAt(other, l.stage);
         from = Math.max(from, base + l.min);
         latest = Math.min(latest, end[l.of]! + l.max);
       }
       return { from, latest };
     };
-    acts.forEach((a, k) => {
+    activities.forEach((a, k) => {
       if (waitsFor[k] === 0) queue.push(readyOf(a).from, k);
     });
     for (let k = queue.pop(); k >= 0; k = queue.pop()) {
-      const a = acts[k]!;
+      const a = activities[k]!;
       const { from: ready, latest } = readyOf(a);
       let from = ready;
       for (const p of a.places) if (p.isWork) from = Math.max(from, pools[p.place]![p.units - 1]!);
@@ -141,7 +141,8 @@ export function rehearse(
       for (const p of a.places) leave(pools[p.place]!, p.units, p.isWet ? wet[a.i]! : end[a.i]!);
       if (a.tool >= 0) toolFree[a.tool] = end[a.i]!;
       done[a.piece] = Math.max(done[a.piece]!, a.film ? dryAt(a, TRAVEL) : end[a.i]!);
-      for (const next of links.after[k]!) if (--waitsFor[next]! === 0) queue.push(readyOf(acts[next]!).from, next);
+      for (const next of links.after[k]!)
+        if (--waitsFor[next]! === 0) queue.push(readyOf(activities[next]!).from, next);
     }
     done.forEach((at, k) => {
       results[k]![run] = at > slots ? Infinity : compiled.origin + Math.ceil(at) * GRID_MINUTES;
@@ -155,19 +156,19 @@ export function rehearse(
 }
 
 /** A failed coat is let dry and sanded before it is done again: hours of working time. */
-const reworkWait = (a: Act) => (a.film ? 36 : 12);
+const reworkWait = (a: Activity) => (a.film ? 36 : 12);
 
 /** For each act, which acts wait for it, and for how many each waits; and the act of each step. */
 function linksOf(
-  acts: readonly Act[],
+  activities: readonly Activity[],
   steps: number,
-): { counts: Int32Array; after: number[][]; actOf: (Act | undefined)[] } {
-  const actOf: (Act | undefined)[] = Array.from({ length: steps });
-  const number = new Map(acts.map((a, k) => [a.i, k]));
-  for (const a of acts) actOf[a.i] = a;
-  const counts = new Int32Array(acts.length);
-  const after = acts.map(() => [] as number[]);
-  acts.forEach((a, k) => {
+): { counts: Int32Array; after: number[][]; activityOf: (Activity | undefined)[] } {
+  const activityOf: (Activity | undefined)[] = Array.from({ length: steps });
+  const number = new Map(activities.map((a, k) => [a.i, k]));
+  for (const a of activities) activityOf[a.i] = a;
+  const counts = new Int32Array(activities.length);
+  const after = activities.map(() => [] as number[]);
+  activities.forEach((a, k) => {
     for (const of of new Set(a.links.map((l) => l.of))) {
       const before = number.get(of);
       if (before === undefined) continue;
@@ -175,7 +176,7 @@ function linksOf(
       after[before]!.push(k);
     }
   });
-  return { counts, after, actOf };
+  return { counts, after, activityOf };
 }
 
 /** Numbers by when they are due, the smallest first; of equal ones the smaller number. Field term: binary heap */
@@ -232,7 +233,7 @@ class Queue {
  * finished all the same, other work within reason.
  */
 function workedUntil(
-  a: Act,
+  a: Activity,
   from: number,
   work: number,
   slots: number,
@@ -242,7 +243,7 @@ function workedUntil(
   const planned = Math.max(1, Math.ceil(a.work));
   if (a.crews[0]!.people.length === 0) return from + a.work;
   let best = slots;
-  let chosen: Act['crews'][number] | null = null;
+  let chosen: Activity['crews'][number] | null = null;
   for (const crew of a.crews) {
     let at = from;
     for (const p of crew.people) at = Math.max(at, Math.ceil(free[p]!));
@@ -259,8 +260,8 @@ function workedUntil(
 }
 
 function begin(
-  a: Act,
-  crew: Act['crews'][number],
+  a: Activity,
+  crew: Activity['crews'][number],
   from: number,
   planned: number,
   slots: number,
@@ -274,7 +275,7 @@ function begin(
   return slots;
 }
 
-function endOf(a: Act, calendar: Bits, start: number, planned: number, work: number, slots: number): number {
+function endOf(a: Activity, calendar: Bits, start: number, planned: number, work: number, slots: number): number {
   if (!a.split) return start + work;
   const over = Math.max(0, work - planned);
   const inHours = over > OVERTIME_SLOTS ? work : Math.min(work, planned);
@@ -302,10 +303,10 @@ function atFirst(draft: Draft): { freeAtFirst: Float64Array; poolAtFirst: Float6
   const poolAtFirst = stations.map((s) => new Float64Array(s.capacity));
   compiled.steps.forEach((step, i) => {
     const at = compiled.model.steps[i]!.fixed;
-    const way = compiled.model.steps[i]!.ways[0];
-    if (!at || !way) return;
-    for (const p of way.crews[0] ?? []) freeAtFirst[p] = Math.max(freeAtFirst[p]!, at.end);
-    compiled.places[way.place]?.forEach((id, n) => {
+    const mode = compiled.model.steps[i]!.modes[0];
+    if (!at || !mode) return;
+    for (const p of mode.crews[0] ?? []) freeAtFirst[p] = Math.max(freeAtFirst[p]!, at.end);
+    compiled.places[mode.place]?.forEach((id, n) => {
       const k = stations.findIndex((s) => s.id === id);
       const need = step.needs[n];
       if (k >= 0 && need && at.hold > 0) leave(poolAtFirst[k]!, need.units, need.span === 'work' ? at.end : at.hold);
@@ -314,27 +315,27 @@ function atFirst(draft: Draft): { freeAtFirst: Float64Array; poolAtFirst: Float6
   return { freeAtFirst, poolAtFirst };
 }
 
-function actsOf(draft: Draft): Act[] {
-  const { compiled, board } = draft;
+function activitiesOf(draft: Draft): Activity[] {
+  const { compiled, schedule } = draft;
   const { model } = compiled;
   const batches = new Map<string, number>();
   const calendars = new Map<string, Bits>();
   const planned = compiled.steps
     .map((_, i) => i)
-    .filter((i) => !model.steps[i]!.fixed && board.start[i]! >= 0)
-    .sort((x, y) => board.start[x]! - board.start[y]! || x - y);
+    .filter((i) => !model.steps[i]!.fixed && schedule.start[i]! >= 0)
+    .sort((x, y) => schedule.start[x]! - schedule.start[y]! || x - y);
   const placeIndex = new Map(placesOf(draft).map((s, n) => [s.id, n]));
   const toolIndex = new Map(compiled.problem.tools.map((t, n) => [t.id, n]));
-  return planned.map((i): Act => {
+  return planned.map((i): Activity => {
     const engine = model.steps[i]!;
     const step = compiled.steps[i]!;
-    const way = engine.ways[board.way[i]!]!;
-    const plannedCrew = way.crews[board.crew[i]!]!;
-    const crews = [plannedCrew, ...way.crews.filter((c) => c !== plannedCrew)].map((people) => {
-      const key = `${people.join('+')}|${way.place}|${step.noisy ? 'noisy' : ''}|${step.tool ?? ''}`;
+    const mode = engine.modes[schedule.mode[i]!]!;
+    const plannedCrew = mode.crews[schedule.crew[i]!]!;
+    const crews = [plannedCrew, ...mode.crews.filter((c) => c !== plannedCrew)].map((people) => {
+      const key = `${people.join('+')}|${mode.place}|${step.noisy ? 'noisy' : ''}|${step.tool ?? ''}`;
       let calendar = calendars.get(key);
       if (!calendar) {
-        const rows = [way.open, ...people.map((p) => model.people[p]!.open)];
+        const rows = [mode.open, ...people.map((p) => model.people[p]!.open)];
         calendars.set(key, (calendar = intersect(rows, model.slots)));
       }
       return { people, calendar };
@@ -344,18 +345,18 @@ function actsOf(draft: Draft): Act[] {
     return {
       i,
       piece: engine.piece,
-      planned: board.start[i]!,
-      work: step.work_minutes / way.speed / GRID_MINUTES,
+      planned: schedule.start[i]!,
+      work: step.work_minutes / mode.speed / GRID_MINUTES,
       split: step.splittable,
       crews,
-      places: compiled.places[way.place]!.map((id, n) => ({
+      places: compiled.places[mode.place]!.map((id, n) => ({
         place: placeIndex.get(id)!,
         units: step.needs[n]!.units,
         isWork: step.needs[n]!.span !== 'wet',
         isWet: step.needs[n]!.span !== 'work',
       })),
       tool: step.tool === null ? -1 : (toolIndex.get(step.tool) ?? -1),
-      film: way.film,
+      film: mode.film,
       batch: batches.get(batchKey)!,
       isCoat: step.product !== null,
       links: engine.preds.map((p) => ({

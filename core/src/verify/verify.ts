@@ -202,16 +202,16 @@ function checkStages(problem: Problem, step: Step, at: Placement, say: Say): voi
   const product = problem.products.find((p) => p.id === step.product);
   if (!product) return;
   for (const stage of ['touch', 'handle', 'sand', 'recoat', 'topcoat', 'travel'] as const) {
-    const told = at.dry[stage];
-    if (told === undefined) continue;
+    const promised = at.dry[stage];
+    if (promised === undefined) continue;
     const own = Math.max(
       ...climatesOf(problem, step, at).map((c) =>
         minuteDryness(problem.climates[c]!, product, stage, at.end, step.thickness),
       ),
       at.end,
     );
-    if (Math.abs(own - told) > 1)
-      say('stage', step, `“${step.title}” is told "${stage}" at ${told}, but is so at ${own}.`);
+    if (Math.abs(own - promised) > 1)
+      say('stage', step, `“${step.title}” is told "${stage}" at ${promised}, but is so at ${own}.`);
   }
 }
 
@@ -228,8 +228,9 @@ function checkLinks(problem: Problem, plan: Plan, piece: PieceToPlan, step: Step
       say('gap-min', step, `“${step.title}” of ${piece.name} starts before “${before.title}” is ready for it.`);
     // A window that what has begun has closed cannot be kept any more, and one with a rescue need not; either is reported.
     const hasBegun = before.state.kind !== 'planned' || was.start < (problem.frozenUntil ?? problem.now);
-    const told = (hasBegun || link.rescue) && plan.notices.some((n) => n.step === step.id && n.kind !== 'pin-not-kept');
-    if (link.max_minutes !== null && at.start > was.end + link.max_minutes && !told)
+    const promised =
+      (hasBegun || link.rescue) && plan.notices.some((n) => n.step === step.id && n.kind !== 'pin-not-kept');
+    if (link.max_minutes !== null && at.start > was.end + link.max_minutes && !promised)
       say(
         'gap-max',
         step,
@@ -275,8 +276,8 @@ function checkWithinPiece(problem: Problem, plan: Plan, piece: PieceToPlan, say:
 }
 
 function checkReady(problem: Problem, plan: Plan, piece: PieceToPlan, say: Say): void {
-  const told = plan.ready[piece.id];
-  if (told === undefined) {
+  const promised = plan.ready[piece.id];
+  if (promised === undefined) {
     if (
       piece.steps.every((s) => plan.steps[s.id] && (s.product === null || plan.steps[s.id]!.dry.travel !== undefined))
     )
@@ -287,7 +288,7 @@ function checkReady(problem: Problem, plan: Plan, piece: PieceToPlan, say: Say):
     ...piece.steps.map((s) => Math.max(plan.steps[s.id]?.end ?? Infinity, plan.steps[s.id]?.dry.travel ?? 0)),
     piece.steps.length > 0 ? 0 : piece.arrival,
   );
-  if (told !== wanted) say('ready', piece.id, `${piece.name} is called ready at ${told}, but is at ${wanted}.`);
+  if (promised !== wanted) say('ready', piece.id, `${piece.name} is called ready at ${promised}, but is at ${wanted}.`);
 }
 
 type Usage = Map<string, { from: number; until: number; units: number; step: Step }[]>;

@@ -61,7 +61,7 @@ export type ShopPiece = {
   readonly kind: 'client' | 'stock';
   readonly arrival: Instant;
   readonly due: Instant | null;
-  readonly told: boolean;
+  readonly promised: boolean;
   /** False once collected, cancelled or given up: nothing of it is planned. */
   readonly active: boolean;
   readonly steps: readonly ShopStep[];
@@ -71,7 +71,7 @@ export type ShopPiece = {
 const AHEAD_MINUTES = 90 * 1440;
 const BACK_MINUTES = 10 * 1440;
 const AFTER_MINUTES = 5 * 1440;
-const WEIGHT = { told: 10, client: 3, stock: 1 };
+const WEIGHT = { promised: 10, client: 3, stock: 1 };
 
 export const stepId = (pieceId: string, key: string) => `${pieceId}.${key}`;
 
@@ -103,7 +103,7 @@ export function problemOf(shop: Shop, pieces: readonly ShopPiece[], now: Instant
       lead_minutes: p.lead_days === null ? null : p.lead_days * 1440,
     })),
     frozenUntil: now + (shop.planning ?? PLANNING_DEFAULTS).frozen_hours * 60,
-    taste: (shop.planning ?? PLANNING_DEFAULTS).taste,
+    preferences: (shop.planning ?? PLANNING_DEFAULTS).preferences,
   };
 }
 
@@ -121,8 +121,8 @@ export function pieceToPlan(shop: Shop): (p: ShopPiece) => PieceToPlan {
     name: p.name,
     arrival: p.arrival,
     due: p.due,
-    told: p.told,
-    weight: p.told ? WEIGHT.told : WEIGHT[p.kind],
+    promised: p.promised,
+    weight: p.promised ? WEIGHT.promised : WEIGHT[p.kind],
     floor_units: Math.max(1, ...p.steps.flatMap((s) => s.needs.map((n) => (n.kind === 'bench' ? n.units : 0)))),
     staysUntilDue: p.kind === 'client',
     steps: p.steps.map((s) => {

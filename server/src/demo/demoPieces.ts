@@ -11,7 +11,7 @@ export type DemoPiece = {
   readonly brief: Brief;
   readonly arrival: { readonly day: number; readonly hour: number };
   readonly due: { readonly day: number; readonly hour: number } | null;
-  readonly told: boolean;
+  readonly promised: boolean;
   readonly zones?: ZoneChoice;
   readonly edits?: readonly RouteEdit[];
 };
@@ -56,7 +56,7 @@ export const DEMO_PIECES: readonly DemoPiece[] = [
     brief: brief(colour('Deep water', '#27485c')),
     arrival: on(-6, 9),
     due: on(5, 16),
-    told: true,
+    promised: true,
   },
   {
     id: 'rush-chairs',
@@ -68,7 +68,7 @@ export const DEMO_PIECES: readonly DemoPiece[] = [
     brief: brief(colour('Straw', '#c7a53c')),
     arrival: on(-6, 10),
     due: on(7, 12),
-    told: true,
+    promised: true,
   },
   {
     id: 'plan-chest',
@@ -80,7 +80,7 @@ export const DEMO_PIECES: readonly DemoPiece[] = [
     brief: brief(colour('Bottle', '#3d5a45'), { prime: 'no', top: stained('Rosewood', '#5e3326') }),
     arrival: on(-6, 9),
     due: MARKET,
-    told: false,
+    promised: false,
   },
   {
     id: 'wardrobe',
@@ -92,7 +92,7 @@ export const DEMO_PIECES: readonly DemoPiece[] = [
     brief: brief(colour('Oxblood', '#6e2f3a')),
     arrival: on(-1, 11),
     due: on(5, 17),
-    told: true,
+    promised: true,
   },
   {
     id: 'washstand',
@@ -108,7 +108,7 @@ export const DEMO_PIECES: readonly DemoPiece[] = [
     }),
     arrival: on(-6, 9),
     due: on(9, 17),
-    told: false,
+    promised: false,
   },
   {
     id: 'blanket-box',
@@ -120,7 +120,7 @@ export const DEMO_PIECES: readonly DemoPiece[] = [
     brief: brief(colour('Mallow', '#9a5f78')),
     arrival: on(-3, 10),
     due: on(8, 11),
-    told: true,
+    promised: true,
   },
   {
     id: 'corner-cupboard',
@@ -132,7 +132,7 @@ export const DEMO_PIECES: readonly DemoPiece[] = [
     brief: brief(colour('Sail cloth', '#e9e4d6'), { method: 'spray' }),
     arrival: on(-2, 9),
     due: on(11, 16),
-    told: true,
+    promised: true,
   },
   {
     id: 'school-bench',
@@ -144,7 +144,7 @@ export const DEMO_PIECES: readonly DemoPiece[] = [
     brief: brief(colour('Signal', '#b23a2e')),
     arrival: on(-4, 9),
     due: MARKET,
-    told: false,
+    promised: false,
   },
   {
     id: 'bookcase',
@@ -156,7 +156,7 @@ export const DEMO_PIECES: readonly DemoPiece[] = [
     brief: brief(colour('Chalk cliff', '#efeee6')),
     arrival: on(-2, 9),
     due: on(13, 17),
-    told: false,
+    promised: false,
   },
   {
     id: 'sideboard',
@@ -171,7 +171,7 @@ export const DEMO_PIECES: readonly DemoPiece[] = [
     }),
     arrival: on(-3, 9),
     due: on(12, 12),
-    told: true,
+    promised: true,
   },
   {
     id: 'bedstead',
@@ -183,7 +183,7 @@ export const DEMO_PIECES: readonly DemoPiece[] = [
     brief: brief(colour('Fog', '#c3c9c9')),
     arrival: on(1, 9),
     due: on(16, 12),
-    told: false,
+    promised: false,
   },
   {
     id: 'night-table',
@@ -195,7 +195,7 @@ export const DEMO_PIECES: readonly DemoPiece[] = [
     brief: brief(colour('Plum', '#56394f'), { sealer: 'wax' }),
     arrival: on(2, 9),
     due: MARKET,
-    told: false,
+    promised: false,
     edits: [{ op: 'coats', series: 'paint', count: 3 }],
   },
 ];

@@ -49,7 +49,7 @@ export function demoPieceOf(d: DemoPiece, shop: Shop, now: Instant): DemoShopPie
     kind: d.client === null ? 'stock' : 'client',
     arrival: at(d.arrival),
     due: d.due && at(d.due),
-    told: d.told,
+    promised: d.promised,
     active: true,
     steps: stepsOf(d.id, route.steps),
     demo: d,

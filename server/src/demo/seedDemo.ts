@@ -224,7 +224,7 @@ async function savePieces(pieces: readonly DemoShopPiece[], transaction: Transac
         sheet: EMPTY_SHEET,
         arrives_at: toDate(p.arrival),
         due_at: p.due === null ? null : toDate(p.due),
-        told: p.told,
+        promised: p.promised,
         active: true,
         version: 0,
       },

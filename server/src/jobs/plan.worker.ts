@@ -1,5 +1,5 @@
 import {
-  goFirst,
+  prioritise,
   improvePlan,
   type Plan,
   planAfresh,
@@ -8,10 +8,10 @@ import {
   type Problem,
   replan,
   scoreOf,
-  soundPart,
+  sanitise,
   type Score,
   verify,
-  withAside,
+  withLeftOut,
 } from '@app/core';
 
 export type PlanTask = {
@@ -43,11 +43,11 @@ const IMPROVE = { milliseconds: 500, evaluations: 800 };
 /** Plans and verifies in a thread of its own; nothing unverified leaves it. */
 export default function solve(task: PlanTask): PlanResult {
   const { problem, previous, movesSince } = task;
-  const sound = soundPart(problem);
+  const sound = sanitise(problem);
   if (!sound.problem) return { kind: 'refused', reasons: sound.faults };
   const found = planFor({ ...task, problem: sound.problem });
   const broken = verify(sound.problem, found);
-  const plan = withAside(found, sound.aside);
+  const plan = withLeftOut(found, sound.leftOut);
   if (broken.length > 0) return { kind: 'refused', reasons: broken.map((v) => `${v.rule}: ${v.words}`) };
   const scores =
     task.mode === 'improve' && previous
@@ -59,7 +59,7 @@ export default function solve(task: PlanTask): PlanResult {
 function planFor({ problem, previous, touched, goesFirst, mode, seed }: PlanTask): Plan {
   if (mode === 'afresh' || !previous) return planAfresh(problem, previous);
   if (mode === 'check') return previous;
-  if (mode === 'repair' && goesFirst) return goFirst(problem, previous, goesFirst);
+  if (mode === 'repair' && goesFirst) return prioritise(problem, previous, goesFirst);
   if (mode === 'repair') return replan(problem, previous, touched);
   const end = performance.now() + IMPROVE.milliseconds;
   return improvePlan(problem, previous, {

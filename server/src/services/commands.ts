@@ -149,7 +149,7 @@ function mustSparePromises(
   const late = (plan: Plan, id: string, due: number) => Math.max(0, (plan.ready[id] ?? problem.horizon) - due);
   const moved = problem.pieces.some(
     (p) =>
-      p.told &&
+      p.promised &&
       p.due !== null &&
       before?.ready[p.id] !== undefined &&
       late(result.plan, p.id, p.due) > late(before, p.id, p.due),

@@ -25,7 +25,7 @@ export type PieceFields = {
   readonly zones: ZoneChoice;
   readonly arrival: number;
   readonly due: number | null;
-  readonly told: boolean;
+  readonly promised: boolean;
   /** Pieces whose date nobody was told wait for it. */
   readonly goesFirst: boolean;
 };
@@ -201,5 +201,5 @@ const pieceRow = (p: PieceFields) => ({
   zone_choice: p.zones,
   arrives_at: toDate(p.arrival),
   due_at: p.due === null ? null : toDate(p.due),
-  told: p.told,
+  promised: p.promised,
 });

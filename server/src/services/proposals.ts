@@ -54,7 +54,7 @@ export async function lookForBetter(deps: Deps, workshopId: string): Promise<Pro
     result.kind === 'planned' &&
     result.scores !== undefined &&
     result.moves.length > 0 &&
-    compareScores(result.scores.after, result.scores.before, problem.taste) < 0;
+    compareScores(result.scores.after, result.scores.before, problem.preferences) < 0;
   const proposal = isBetter
     ? {
         id: randomUUID(),

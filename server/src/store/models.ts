@@ -166,7 +166,7 @@ export class PieceRow extends Model<InferAttributes<PieceRow>, InferCreationAttr
   declare sheet: ArrivalSheet;
   declare arrives_at: Date;
   declare due_at: Date | null;
-  declare told: boolean;
+  declare promised: boolean;
   declare active: boolean;
   declare version: number;
 }
@@ -357,7 +357,7 @@ export function defineModels(sequelize: Sequelize): void {
       sheet: json(),
       arrives_at: moment(),
       due_at: DataTypes.DATE,
-      told: flag(),
+      promised: flag(),
       active: flag(),
       version: version(),
     },

@@ -142,7 +142,7 @@ function pieceView(p: PieceRow, steps: readonly StepRow[], photos: readonly Phot
     photos: photos.map(({ id, side, width, height }): PhotoView => ({ id, side, width, height })),
     arrival: toInstant(p.arrives_at),
     due: p.due_at === null ? null : toInstant(p.due_at),
-    told: p.told,
+    promised: p.promised,
     active: p.active,
     version: p.version,
     steps: steps.map((s): ShopPiece['steps'][number] => ({ ...s.route, id: s.id, state: s.state, pin: s.pin })),

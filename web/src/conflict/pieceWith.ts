@@ -16,7 +16,7 @@ export const pieceWith = (p: PieceView, { brief, edits }: RouteDraft) => ({
   zones: p.zoneChoice,
   arrival: p.arrival,
   due: p.due,
-  told: p.told,
+  promised: p.promised,
   brief,
   edits,
 });

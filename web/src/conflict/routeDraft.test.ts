@@ -45,7 +45,7 @@ const piece = {
   photos: [],
   arrival: 0,
   due: null,
-  told: false,
+  promised: false,
   active: true,
   version: 3,
   steps,

@@ -3,7 +3,7 @@ import {
   byWorth,
   chancesOf,
   compareScores,
-  type DaysPart,
+  type LeadTimePart,
   eachRemedy,
   earliestReady,
   explainer,
@@ -15,8 +15,8 @@ import {
   improvePlan,
   type Instant,
   latenessOf,
-  type Limits,
-  limitsOf,
+  type LowerBounds,
+  lowerBoundsOf,
   meansOf,
   type PieceMove,
   type Plan,
@@ -96,7 +96,7 @@ export type HouseEffect = {
 export type Explained = {
   readonly waits: Readonly<Record<string, Wait>>;
   readonly chains: Readonly<Record<string, readonly Stretch[]>>;
-  readonly days: Readonly<Record<string, readonly DaysPart[]>>;
+  readonly days: Readonly<Record<string, readonly LeadTimePart[]>>;
 };
 /** What a plan would be under other circumstances, and what that changes. */
 export type Outlook = {
@@ -108,7 +108,7 @@ export type Outlook = {
 /** What would reach a date, the best first; more may follow. */
 export type Ways = { readonly ways: readonly Remedy[]; readonly isAll: boolean };
 /** How good the plan is, and what no plan could better. */
-export type Standing = { readonly limits: Limits; readonly score: Score };
+export type Standing = { readonly limits: LowerBounds; readonly score: Score };
 /** What pinning a step somewhere does to its piece and to told promises. */
 export type PinOutcome = { readonly ready: Instant | null; readonly later: readonly string[] };
 
@@ -116,15 +116,15 @@ export type PinOutcome = { readonly ready: Instant | null; readonly later: reado
 const MOST_EXPLAINED = 60;
 
 function explain(problem: Problem, plan: Plan): Explained {
-  const { waitsFor, bindingChain, daysOf } = explainer(problem, plan);
+  const { waitsFor, bindingChain, leadTimeOf } = explainer(problem, plan);
   const waits: Record<string, Wait> = {};
   const chains: Record<string, readonly Stretch[]> = {};
-  const days: Record<string, readonly DaysPart[]> = {};
+  const days: Record<string, readonly LeadTimePart[]> = {};
   const soonest = [...problem.pieces].sort((a, b) => (a.due ?? Infinity) - (b.due ?? Infinity));
   for (const piece of soonest.slice(0, MOST_EXPLAINED)) {
     for (const s of piece.steps) if (s.state.kind === 'planned') waits[s.id] = waitsFor(s.id);
     chains[piece.id] = bindingChain(piece.id);
-    days[piece.id] = daysOf(piece.id);
+    days[piece.id] = leadTimeOf(piece.id);
   }
   return { waits, chains, days };
 }
@@ -156,7 +156,7 @@ function pinned(problem: Problem, plan: Plan, step: string, at: Instant): PinOut
   };
   return {
     ready: next.ready[own.id] ?? null,
-    later: problem.pieces.filter((p) => p.told && late(next, p.id) > late(plan, p.id)).map((p) => p.name),
+    later: problem.pieces.filter((p) => p.promised && late(next, p.id) > late(plan, p.id)).map((p) => p.name),
   };
 }
 
@@ -175,7 +175,7 @@ function whatIf(problem: Problem, plan: Plan, other: Problem): Outlook {
   const next = best(other);
   // What works with less works with more: a plan for fewer hands must never look better than one for all of them.
   const usual = best(problem);
-  const isBetterHere = compareScores(scoreOf(problem, next), scoreOf(problem, usual), problem.taste) < 0;
+  const isBetterHere = compareScores(scoreOf(problem, next), scoreOf(problem, usual), problem.preferences) < 0;
   const bestHere = isBetterHere && verify(problem, next).length === 0 ? next : usual;
   return {
     plan: next,
@@ -198,7 +198,7 @@ function houseEffects(shop: Shop, now: number, sample: HouseSample): HouseEffect
         kind: 'stock',
         arrival: now,
         due: null,
-        told: false,
+        promised: false,
         active: true,
         steps: stepsOf('sample', steps),
       };
@@ -244,7 +244,7 @@ function answer(
     case 'scarce':
       return waitingByWeek(problem, plan);
     case 'standing':
-      return { limits: limitsOf(problem, plan), score: scoreOf(problem, plan) } satisfies Standing;
+      return { limits: lowerBoundsOf(problem, plan), score: scoreOf(problem, plan) } satisfies Standing;
     case 'oneMore':
       return gainOfOneMore(problem, plan, q.on);
     case 'whatIf':

@@ -53,7 +53,7 @@ function view(due: number): PieceView {
     photos: [],
     arrival: NOW,
     due,
-    told: true,
+    promised: true,
     active: true,
     version: 0,
     steps: stepsOf('p', route.steps),

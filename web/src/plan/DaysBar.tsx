@@ -1,4 +1,4 @@
-import type { DaysPart, Spent } from '@app/core';
+import type { LeadTimePart, Spent } from '@app/core';
 import { SPENT_WORDS } from '../step/sayDays.ts';
 import { sayLength } from '../ui/time.ts';
 
@@ -11,7 +11,7 @@ const FILL: Partial<Record<Spent, string>> = {
 const WIDTH = 1000;
 
 /** A piece's whole time in the shop as one layer, cut into what it goes on; the parts add up to the whole. */
-export function DaysBar({ parts }: { readonly parts: readonly DaysPart[] }) {
+export function DaysBar({ parts }: { readonly parts: readonly LeadTimePart[] }) {
   const whole = parts.reduce((n, p) => n + p.minutes, 0);
   if (whole === 0) return null;
   const layers = parts.map((p, i) => ({
@@ -73,5 +73,5 @@ export function DaysBar({ parts }: { readonly parts: readonly DaysPart[] }) {
   );
 }
 
-const sayDays = (parts: readonly DaysPart[]) =>
+const sayDays = (parts: readonly LeadTimePart[]) =>
   parts.map((p) => `${sayLength(p.minutes)} ${SPENT_WORDS[p.spent]}`).join(', ');

@@ -11,7 +11,7 @@ export function DiffList({ moves, view }: { readonly moves: readonly PieceMove[]
     return piece ? [{ move: m, piece }] : [];
   });
   const shift = (m: PieceMove) => Math.abs((m.readyAfter ?? 0) - (m.readyBefore ?? 0));
-  known.sort((a, b) => Number(b.piece.told) - Number(a.piece.told) || shift(b.move) - shift(a.move));
+  known.sort((a, b) => Number(b.piece.promised) - Number(a.piece.promised) || shift(b.move) - shift(a.move));
   if (known.length === 0) return <p className="text-table text-sub">Nothing moves.</p>;
   return (
     <ul className="flex flex-col" aria-label="What moves">
@@ -22,7 +22,7 @@ export function DiffList({ moves, view }: { readonly moves: readonly PieceMove[]
             <span className="block truncate text-table font-semibold">{piece.name}</span>
             <span className="condensed block text-lane text-sub">{sayMoves(move, view, saying)}</span>
           </span>
-          <Shift move={move} due={piece.due} isTold={piece.told} saying={saying} />
+          <Shift move={move} due={piece.due} isTold={piece.promised} saying={saying} />
         </li>
       ))}
     </ul>

@@ -1,4 +1,4 @@
-import type { DaysPart, ShopStep, Spent } from '@app/core';
+import type { LeadTimePart, ShopStep, Spent } from '@app/core';
 import { sayLength } from '../ui/time.ts';
 
 export const SPENT_WORDS: Record<Spent, string> = {
@@ -22,9 +22,9 @@ export const SPENT_WORDS: Record<Spent, string> = {
  * Where a late piece's days go, largest part first: `3 days drying, 2 days nights and closed days`. A hold is named by what
  * it waits for.
  */
-export function sayWhereDaysGo(parts: readonly DaysPart[], steps: readonly ShopStep[]): string {
+export function sayWhereDaysGo(parts: readonly LeadTimePart[], steps: readonly ShopStep[]): string {
   const hold = steps.find((s) => s.hands === 0 && s.state.kind === 'planned');
-  const words = ({ spent }: DaysPart) =>
+  const words = ({ spent }: LeadTimePart) =>
     spent === 'hold' && hold ? `waiting ${hold.title.replace(/^Wait /, '')}` : SPENT_WORDS[spent];
   return parts
     .filter((p) => p.minutes >= 60)

@@ -28,7 +28,7 @@ export function sayObstacle(o: Obstacle, steps: readonly ShopStep[], saying: Say
     case 'dust':
       return 'Dust, spray or wet paint is beside it then.';
     case 'several':
-      return `${sentence(sayClaims(o.claims))}, and that is not all.`;
+      return `${sentence(sayClaims(o.conflictSet))}, and that is not all.`;
   }
 }
 

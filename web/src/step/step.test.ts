@@ -54,7 +54,7 @@ test.each<[Obstacle, string]>([
   [{ kind: 'air' }, 'Too cold or too damp then, or before it is dry to handle.'],
   [{ kind: 'dust' }, 'Dust, spray or wet paint is beside it then.'],
   [
-    { kind: 'several', claims: ['person', 'after'] },
+    { kind: 'several', conflictSet: ['person', 'after'] },
     'Everyone who can do it is busy; what must follow it in a short window has no room then, and that is not all.',
   ],
 ])('where a step cannot be dropped, %o is said as a sentence', (obstacle, words) => {

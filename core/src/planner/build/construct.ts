@@ -1,12 +1,12 @@
 import { type Draft, finish, newDraft } from './draft.ts';
 import { tailsOf } from '../engine/bounds/headsAndTails.ts';
-import { boardCost } from '../engine/schedule/cost.ts';
+import { scheduleCost } from '../engine/schedule/cost.ts';
 import { improve, type Search } from '../engine/search/search.ts';
-import { Dispatcher, type Priority } from '../engine/schedule/parallelSgs.ts';
-import { clearBoard } from '../engine/schedule/partialSchedule.ts';
+import { ParallelSgs, type Priority } from '../engine/schedule/parallelSgs.ts';
+import { clearSchedule } from '../engine/schedule/partialSchedule.ts';
 import { placePiece } from '../engine/schedule/serialSgs.ts';
 import type { Plan, Problem } from '../model/model.ts';
-import { orderByRule, RULES, worstFirst } from '../engine/schedule/priorityRules.ts';
+import { orderByRule, PRIORITY_RULES, worstFirst } from '../engine/schedule/priorityRules.ts';
 
 /**
  * A plan from nothing: serial schedule generation, piece by piece, in the best of several priority orders, then
@@ -23,11 +23,11 @@ export function planAfresh(problem: Problem, previous: Plan | null = null, evalu
 }
 
 /** One way to fill an empty board: pieces one after another, or all of them at once by a priority, but for those pinned. */
-type Way = { readonly order: readonly number[]; readonly priority: Priority | null };
+type Mode = { readonly order: readonly number[]; readonly priority: Priority | null };
 
 /** Leaves the best of the ways tried on the draft's board. */
 export function buildBest(draft: Draft, evaluations: number): void {
-  const { board, compiled, scratch } = draft;
+  const { schedule, compiled, scratch } = draft;
   const { model } = compiled;
   const pinned = new Set(
     model.pieces.flatMap((p, k) =>
@@ -35,46 +35,47 @@ export function buildBest(draft: Draft, evaluations: number): void {
     ),
   );
   scratch.tail = tailsOf(model);
-  const dispatcher = new Dispatcher(board, scratch);
-  let best: { readonly way: Way; readonly cost: number } | null = null;
-  let built: Way | null = null;
+  const parallelSgs = new ParallelSgs(schedule, scratch);
+  let best: { readonly mode: Mode; readonly cost: number } | null = null;
+  let built: Mode | null = null;
   let left = evaluations;
-  const build = (way: Way) => {
-    built = way;
-    clearBoard(board);
+  const build = (mode: Mode) => {
+    built = mode;
+    clearSchedule(schedule);
     // Pinned pieces claim their times before others can take them; where the floor is short, what stands on it goes first.
-    const isFirst = (k: number) => pinned.has(k) || (!way.priority && model.floor !== null && model.pieces[k]!.isHere);
-    const [first, rest] = [way.order.filter(isFirst), way.order.filter((k) => !isFirst(k))];
-    const place = (k: number) => placePiece(board, scratch, k, model.pieces[k]!.steps, Infinity);
+    const isFirst = (k: number) => pinned.has(k) || (!mode.priority && model.floor !== null && model.pieces[k]!.isHere);
+    const [first, rest] = [mode.order.filter(isFirst), mode.order.filter((k) => !isFirst(k))];
+    const place = (k: number) => placePiece(schedule, scratch, k, model.pieces[k]!.steps, Infinity);
     first.forEach(place);
-    (way.priority ? dispatcher.run(rest, way.priority, Infinity)! : rest).forEach(place);
+    (mode.priority ? parallelSgs.run(rest, mode.priority, Infinity)! : rest).forEach(place);
   };
-  const tryWay = (way: Way) => {
+  const tryStart = (mode: Mode) => {
     left--;
-    build(way);
-    const cost = boardCost(board);
-    if (!best || cost < best.cost) best = { way, cost };
+    build(mode);
+    const cost = scheduleCost(schedule);
+    if (!best || cost < best.cost) best = { mode, cost };
   };
-  for (const [rule, priority] of WAYS)
-    if (left > 0 && !(best && isOnTime(draft))) tryWay({ order: orderByRule(model, RULES[rule]!), priority });
-  const order = best!.way.order;
-  for (const piece of worstFirst(board)) {
+  for (const [rule, priority] of STARTS_TRIED)
+    if (left > 0 && !(best && isOnTime(draft)))
+      tryStart({ order: orderByRule(model, PRIORITY_RULES[rule]!), priority });
+  const order = best!.mode.order;
+  for (const piece of worstFirst(schedule)) {
     if (left <= 0) break;
-    tryWay({ order: [piece, ...order.filter((p) => p !== piece)], priority: null });
+    tryStart({ order: [piece, ...order.filter((p) => p !== piece)], priority: null });
   }
-  if (built !== best!.way) build(best!.way);
+  if (built !== best!.mode) build(best!.mode);
   // What was dispatched may still gain by small changes, which a re-plan would find at once.
-  if (best!.way.priority && !isOnTime(draft)) improve(board, { ...scratch, isStrict: true }, POLISH);
+  if (best!.mode.priority && !isOnTime(draft)) improve(schedule, { ...scratch, isStrict: true }, POLISH);
 }
-const POLISH: Search = { seed: 1, evaluations: 60, isOver: () => false, isCalm: true };
+const POLISH: Search = { seed: 1, evaluations: 60, isOver: () => false, isDescentOnly: true };
 
 /** Rules for the order of pieces, and priorities by which their steps are dispatched: what is best most often first. */
-const WAYS: readonly (readonly [rule: number, priority: Priority | null])[] = [
+const STARTS_TRIED: readonly (readonly [rule: number, priority: Priority | null])[] = [
   [0, null],
   [0, { slack: 1, hurry: 100, cleanout: 12, stay: 400 }],
   [0, { slack: 3, hurry: 600, cleanout: 12, stay: 1600 }],
-  ...RULES.slice(1).map((_, n) => [n + 1, null] as const),
+  ...PRIORITY_RULES.slice(1).map((_, n) => [n + 1, null] as const),
 ];
 
 /** Everything has a place and nothing is late: other orders would only shuffle the waiting. */
-const isOnTime = (draft: Draft) => worstFirst(draft.board).length === 0;
+const isOnTime = (draft: Draft) => worstFirst(draft.schedule).length === 0;

@@ -1,17 +1,17 @@
 import type { Instant } from '../../quantities/units.ts';
 import { type CompiledProblem, compileProblem } from '../compile/compile.ts';
-import { claimsAt, sayClaims } from '../engine/schedule/conflictSet.ts';
+import { conflictSetAt, sayClaims } from '../engine/schedule/conflictSet.ts';
 import {
-  type Board,
+  type PartialSchedule,
   doneSlot,
   latestFor,
-  lift,
-  newBoard,
-  put,
+  remove,
+  newPartialSchedule,
+  insert,
   readyFor,
   seek,
 } from '../engine/schedule/partialSchedule.ts';
-import { LIFT } from '../engine/engineModel.ts';
+import { RELAXATION } from '../engine/engineModel.ts';
 import { GIVEN_UP, newScratch, type Scratch } from '../engine/schedule/serialSgs.ts';
 import { withFollowers } from '../engine/schedule/followers.ts';
 import {
@@ -25,30 +25,34 @@ import {
 } from '../model/model.ts';
 
 /** A plan in the making. */
-export type Draft = { readonly compiled: CompiledProblem; readonly board: Board; readonly scratch: Scratch };
+export type Draft = {
+  readonly compiled: CompiledProblem;
+  readonly schedule: PartialSchedule;
+  readonly scratch: Scratch;
+};
 
 export function newDraft(problem: Problem, previous: Plan | null): Draft {
   const compiled = compileProblem(problem, previous);
-  const board = newBoard(compiled.model);
-  return { compiled, board, scratch: newScratch(compiled.steps.length, true) };
+  const schedule = newPartialSchedule(compiled.model);
+  return { compiled, schedule, scratch: newScratch(compiled.steps.length, true) };
 }
 
 /** Where a placed step stands, in instants; undefined when it is not placed. */
 export function placementOf(draft: Draft, i: number): Placement | undefined {
-  const { compiled, board } = draft;
+  const { compiled, schedule } = draft;
   const step = compiled.steps[i]!;
   const happened = compiled.fixed.get(step.id);
   if (happened) return happened;
-  const start = board.start[i]!;
+  const start = schedule.start[i]!;
   if (start < 0) return undefined;
-  const way = compiled.model.steps[i]!.ways[board.way[i]!]!;
-  const end = board.end[i]!;
+  const mode = compiled.model.steps[i]!.modes[schedule.mode[i]!]!;
+  const end = schedule.end[i]!;
   return {
     start: compiled.origin + start * GRID_MINUTES,
     end: compiled.origin + end * GRID_MINUTES,
-    people: way.crews[board.crew[i]!]!.map((p) => compiled.people[p]!.id),
-    stations: compiled.places[way.place]!,
-    dry: way.film ? way.film.stages(end) : {},
+    people: mode.crews[schedule.crew[i]!]!.map((p) => compiled.people[p]!.id),
+    stations: compiled.places[mode.place]!,
+    dry: mode.film ? mode.film.stages(end) : {},
   };
 }
 
@@ -86,7 +90,7 @@ const pieceOf = (draft: Draft, i: number) => draft.compiled.pieces[draft.compile
 const quote = (step: Step) => `“${step.title}”`;
 
 function noticesOf(draft: Draft, i: number, at: Placement): Notice[] {
-  const { compiled, board } = draft;
+  const { compiled, schedule } = draft;
   const step = compiled.steps[i]!;
   const notice = (kind: Notice['kind'], words: string): Notice => ({
     step: step.id,
@@ -95,7 +99,7 @@ function noticesOf(draft: Draft, i: number, at: Placement): Notice[] {
     words,
   });
   const out: Notice[] = [];
-  if (board.start[i]! > latestFor(board, compiled.model.steps[i]!))
+  if (schedule.start[i]! > latestFor(schedule, compiled.model.steps[i]!))
     for (const link of step.after) {
       const before = compiled.steps[compiled.indexOf.get(link.step) ?? -1];
       const was = before && placementOf(draft, compiled.indexOf.get(link.step)!);
@@ -116,57 +120,61 @@ function noticesOf(draft: Draft, i: number, at: Placement): Notice[] {
     out.push(
       notice(
         'pin-not-kept',
-        `${quote(step)} cannot start at the time it was pinned to: ${sayClaims(claimsAtPin(draft, i, step.pin.at))}. It is planned at the next possible time.`,
+        `${quote(step)} cannot start at the time it was pinned to: ${sayClaims(conflictSetAtPin(draft, i, step.pin.at))}. It is planned at the next possible time.`,
       ),
     );
   return out;
 }
 
 /** What forbids the time a step is pinned to, with everything else where it is and its followers free to follow. */
-function claimsAtPin({ compiled, board, scratch }: Draft, i: number, at: Instant) {
+function conflictSetAtPin({ compiled, schedule, scratch }: Draft, i: number, at: Instant) {
   const { steps } = compiled.model;
-  const { start, end, hold, way, crew } = board;
+  const { start, end, hold, mode, crew } = schedule;
   const kept = withFollowers(compiled.model, i)
     .filter((k) => !steps[k]!.fixed && start[k]! >= 0)
-    .map((k) => [k, start[k]!, end[k]!, hold[k]!, way[k]!, crew[k]!] as const);
-  for (const [k] of kept) lift(board, k);
-  const claims = claimsAt({ compiled, board, scratch }, i, Math.floor((at - compiled.origin) / GRID_MINUTES));
-  for (const k of kept) put(board, ...k);
-  return claims.length > 0 ? claims : (['order'] as const);
+    .map((k) => [k, start[k]!, end[k]!, hold[k]!, mode[k]!, crew[k]!] as const);
+  for (const [k] of kept) remove(schedule, k);
+  const conflictSet = conflictSetAt(
+    { compiled, schedule, scratch },
+    i,
+    Math.floor((at - compiled.origin) / GRID_MINUTES),
+  );
+  for (const k of kept) insert(schedule, ...k);
+  return conflictSet.length > 0 ? conflictSet : (['order'] as const);
 }
 
 /** Why a step has no room, proved by lifting one requirement at a time. */
 function whyNoRoom(draft: Draft, i: number): string {
-  const { compiled, board, scratch } = draft;
+  const { compiled, schedule, scratch } = draft;
   const { problem } = compiled;
   const step = compiled.steps[i]!;
   const engine = compiled.model.steps[i]!;
-  const missing = engine.preds.find((p) => board.start[p.step]! < 0);
+  const missing = engine.preds.find((p) => schedule.start[p.step]! < 0);
   if (missing && scratch.left?.[i] !== GIVEN_UP)
     return `It waits for ${quote(compiled.steps[missing.step]!)}, which has no place in the plan.`;
   if (scratch.left?.[i] === GIVEN_UP) return tightWords(draft, i);
-  if (engine.ways.length === 0) return whoOrWhereIsMissing(problem, step);
-  const earliest = readyFor(board, engine);
+  if (engine.modes.length === 0) return whoOrWhereIsMissing(problem, step);
+  const earliest = readyFor(schedule, engine);
   if ((step.pin.notBefore ?? 0) >= problem.horizon)
     return 'It may not start before a day after the plan ends; say when it is expected.';
   if (earliest > compiled.model.slots)
     return 'What it waits for never dries in the climate given; warm the place or choose another product.';
-  const helps = (requirement: number) => seek(board, i, earliest, 0, requirement);
+  const helps = (requirement: number) => seek(schedule, i, earliest, 0, requirement);
   const product = problem.products.find((p) => p.id === step.product);
-  if (helps(LIFT.air)) {
+  if (helps(RELAXATION.air)) {
     if (product?.limits)
       return `${product.name} needs at least ${product.limits.minTemperature_c} °C and at most ${product.limits.maxHumidity_pct} % humidity from start until dry to handle; no such stretch falls in working hours.`;
     return 'It is too cold or too wet for it outdoors in all working hours until the plan ends.';
   }
-  if (helps(LIFT.hours))
+  if (helps(RELAXATION.hours))
     return step.splittable
       ? 'There are too few working hours before the plan ends.'
       : `It takes ${step.work_minutes} minutes in one go, and no shift is that long or free.`;
-  if (helps(LIFT.person)) return 'Everyone who can do it is taken until the plan ends.';
-  if (helps(LIFT.space)) return 'There is no space for it until the plan ends.';
-  if (helps(LIFT.tool)) return 'Its tool is taken until the plan ends.';
-  if (helps(LIFT.dust)) return 'There is dust, spray or wet paint beside it until the plan ends.';
-  if (board.start[i]! < 0 && compiled.model.floor) return 'The floor is full until the plan ends.';
+  if (helps(RELAXATION.person)) return 'Everyone who can do it is taken until the plan ends.';
+  if (helps(RELAXATION.space)) return 'There is no space for it until the plan ends.';
+  if (helps(RELAXATION.tool)) return 'Its tool is taken until the plan ends.';
+  if (helps(RELAXATION.dust)) return 'There is dust, spray or wet paint beside it until the plan ends.';
+  if (schedule.start[i]! < 0 && compiled.model.floor) return 'The floor is full until the plan ends.';
   return 'There is no room for it before the plan ends.';
 }
 
@@ -199,11 +207,11 @@ function whoOrWhereIsMissing({ people, stations, tools }: Problem, step: Step): 
 
 /** When a piece is wholly done, or the end of the plan while a step of it has no place. */
 export function doneOf(draft: Draft, piece: number): number {
-  const { board, compiled } = draft;
+  const { schedule, compiled } = draft;
   let done = 0;
   for (const i of compiled.model.pieces[piece]!.steps) {
-    if (board.start[i]! < 0) return compiled.model.slots;
-    done = Math.max(done, doneSlot(board, i));
+    if (schedule.start[i]! < 0) return compiled.model.slots;
+    done = Math.max(done, doneSlot(schedule, i));
   }
   return done;
 }

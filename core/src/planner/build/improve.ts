@@ -1,14 +1,14 @@
 import { compileProblem, type Frozen } from '../compile/compile.ts';
 import { type Draft, finish } from './draft.ts';
 import { leastCosts } from '../engine/bounds/headsAndTails.ts';
-import { newBoard } from '../engine/schedule/partialSchedule.ts';
+import { newPartialSchedule } from '../engine/schedule/partialSchedule.ts';
 import { latenessCost } from '../engine/schedule/cost.ts';
 import { newScratch } from '../engine/schedule/serialSgs.ts';
 import { worstFirst } from '../engine/schedule/priorityRules.ts';
 import { improve } from '../engine/search/search.ts';
-import { withHomes } from './stability.ts';
+import { withBaseline } from './stability.ts';
 import { type Placement, type Plan, type Problem } from '../model/model.ts';
-import { onBoard } from './loadBaseline.ts';
+import { loadBaseline } from './loadBaseline.ts';
 import { compareScores, scoreOf } from './score.ts';
 
 export type Improvement = {
@@ -26,11 +26,11 @@ export function improvePlan(problem: Problem, plan: Plan, how: Improvement): Pla
   const draft = movable(problem, plan);
   // What a piece would cost alone in the shop cannot be saved: a client who keeps one waiting, say.
   const unavoidable = leastCosts(draft.compiled.model);
-  onBoard(draft, plan);
-  const isLate = worstFirst(draft.board).some((k) => latenessCost(draft.board, k) > unavoidable[k]!);
-  improve(draft.board, draft.scratch, { ...how, isLate, unavoidable, isOver: how.isOver ?? (() => false) });
+  loadBaseline(draft, plan);
+  const isLate = worstFirst(draft.schedule).some((k) => latenessCost(draft.schedule, k) > unavoidable[k]!);
+  improve(draft.schedule, draft.scratch, { ...how, isLate, unavoidable, isOver: how.isOver ?? (() => false) });
   const better = finish(draft);
-  return compareScores(scoreOf(problem, better), scoreOf(problem, plan), problem.taste) < 0 ? better : plan;
+  return compareScores(scoreOf(problem, better), scoreOf(problem, plan), problem.preferences) < 0 ? better : plan;
 }
 
 /** An empty board on which frozen steps are fixed and the others know where people expect them. */
@@ -44,5 +44,5 @@ function movable(problem: Problem, plan: Plan): Draft {
     }
   const compiled = compileProblem(problem, plan, frozen satisfies Frozen);
   const scratch = newScratch(compiled.steps.length, true, true);
-  return withHomes({ compiled, board: newBoard(compiled.model), scratch }, plan);
+  return withBaseline({ compiled, schedule: newPartialSchedule(compiled.model), scratch }, plan);
 }

@@ -1,25 +1,25 @@
 import type { Draft } from './draft.ts';
-import { put } from '../engine/schedule/partialSchedule.ts';
-import { takeFloor } from '../engine/schedule/serialSgs.ts';
+import { insert } from '../engine/schedule/partialSchedule.ts';
+import { bookFloor } from '../engine/schedule/serialSgs.ts';
 import { GRID_MINUTES, type Plan } from '../model/model.ts';
-import { wayOf } from './modeOf.ts';
+import { modeOf } from './modeOf.ts';
 
 /** Puts a plan on the board as it is. Steps whose people or places are not there any more stay off it. */
-export function onBoard(draft: Draft, plan: Plan): void {
-  const { board, compiled } = draft;
+export function loadBaseline(draft: Draft, plan: Plan): void {
+  const { schedule, compiled } = draft;
   const { model } = compiled;
   const slot = (at: number) => Math.round((at - compiled.origin) / GRID_MINUTES);
   compiled.steps.forEach((step, i) => {
     const at = plan.steps[step.id];
     if (!at || model.steps[i]!.fixed) return;
-    const found = wayOf(compiled, i, at);
+    const found = modeOf(compiled, i, at);
     if (!found || at.start < compiled.origin) return;
-    const way = model.steps[i]!.ways[found.way]!;
+    const mode = model.steps[i]!.modes[found.mode]!;
     const end = slot(at.end);
-    const hold = way.film ? Math.min(model.slots, way.film.handle(end)) : end;
-    put(board, i, slot(at.start), end, hold, found.way, found.crew);
+    const hold = mode.film ? Math.min(model.slots, mode.film.handle(end)) : end;
+    insert(schedule, i, slot(at.start), end, hold, found.mode, found.crew);
   });
   model.pieces.forEach((_, k) => {
-    if (model.pieces[k]!.steps.every((i) => board.start[i]! >= 0)) takeFloor(board, k, true);
+    if (model.pieces[k]!.steps.every((i) => schedule.start[i]! >= 0)) bookFloor(schedule, k, true);
   });
 }

@@ -2,16 +2,16 @@ import type { CompiledProblem } from '../compile/compile.ts';
 import type { Placement } from '../model/model.ts';
 
 /** The way and crew that a placement stands for, while they still exist. */
-export function wayOf(compiled: CompiledProblem, i: number, at: Placement): { way: number; crew: number } | null {
-  const { ways } = compiled.model.steps[i]!;
+export function modeOf(compiled: CompiledProblem, i: number, at: Placement): { mode: number; crew: number } | null {
+  const { modes } = compiled.model.steps[i]!;
   const stations = at.stations.join('|');
-  for (let w = 0; w < ways.length; w++) {
-    const way = ways[w]!;
-    if (compiled.places[way.place]!.join('|') !== stations) continue;
-    const crew = way.crews.findIndex(
+  for (let w = 0; w < modes.length; w++) {
+    const mode = modes[w]!;
+    if (compiled.places[mode.place]!.join('|') !== stations) continue;
+    const crew = mode.crews.findIndex(
       (c) => c.length === at.people.length && c.every((p) => at.people.includes(compiled.people[p]!.id)),
     );
-    if (crew >= 0) return { way: w, crew };
+    if (crew >= 0) return { mode: w, crew };
   }
   return null;
 }

@@ -5,19 +5,19 @@ import { replan } from './replan.ts';
  * The plan with one piece before all those whose date nobody was told: they are placed again after it. What has begun, is
  * told, or is to start within the frozen hours keeps its place.
  */
-export function goFirst(problem: Problem, previous: Plan | null, piece: string): Plan {
-  const pieces = problem.pieces.map((p) => (p.id === piece ? { ...p, told: true } : p));
-  const waiting = new Set(problem.pieces.filter((p) => !p.told && p.id !== piece).map((p) => p.id));
+export function prioritise(problem: Problem, previous: Plan | null, piece: string): Plan {
+  const pieces = problem.pieces.map((p) => (p.id === piece ? { ...p, promised: true } : p));
+  const waiting = new Set(problem.pieces.filter((p) => !p.promised && p.id !== piece).map((p) => p.id));
   return replan({ ...problem, pieces }, previous && withoutUntold(problem, previous), [piece], waiting);
 }
 
 function withoutUntold(problem: Problem, previous: Plan): Plan {
   const frozen = problem.frozenUntil ?? problem.now;
-  const isKept = (told: boolean, state: string, start: number) => told || state !== 'planned' || start < frozen;
+  const isKept = (promised: boolean, state: string, start: number) => promised || state !== 'planned' || start < frozen;
   const kept = problem.pieces.flatMap((p) =>
     p.steps.flatMap((s) => {
       const at = previous.steps[s.id];
-      return at && isKept(p.told, s.state.kind, at.start) ? [[s.id, at] as const] : [];
+      return at && isKept(p.promised, s.state.kind, at.start) ? [[s.id, at] as const] : [];
     }),
   );
   return { ...previous, steps: Object.fromEntries(kept) };

@@ -2,19 +2,19 @@ import type { Instant } from '../../quantities/units.ts';
 import { byUrgency } from '../compile/stockTimes.ts';
 import { planAfresh } from './construct.ts';
 import { doneOf, type Draft, finish, newDraft } from './draft.ts';
-import { clearBoard, latestFor, lift, put, readyFor, seekOnly } from '../engine/schedule/partialSchedule.ts';
+import { clearSchedule, latestFor, remove, insert, readyFor, seekOnly } from '../engine/schedule/partialSchedule.ts';
 import { latenessCost } from '../engine/schedule/cost.ts';
 import {
-  giveFloorBack,
-  liftPiece,
+  releaseFloor,
+  removePiece,
   placePiece,
   placeSteps,
   settleFloor,
-  takeFloor,
+  bookFloor,
 } from '../engine/schedule/serialSgs.ts';
 import { GRID_MINUTES, type PieceToPlan, type Plan, type Problem } from '../model/model.ts';
 import { improve } from '../engine/search/search.ts';
-import { withHomes } from './stability.ts';
+import { withBaseline } from './stability.ts';
 
 /** A piece is pulled forward only when it, or its very next step, gains this much; less is not worth a change. */
 const WORTH_MOVING_MINUTES = 30;
@@ -47,21 +47,21 @@ export function replanned(
   touched: readonly string[],
   waiting: ReadonlySet<string> = NONE,
 ): Draft {
-  const draft = withHomes(newDraft(problem, previous), previous, RELUCTANCE);
+  const draft = withBaseline(newDraft(problem, previous), previous, RELUCTANCE);
   repair(draft, previous, touched, shiftRight, waiting);
-  const shifted = toll(draft, previous);
+  const shifted = perturbationCost(draft, previous);
   // A new piece goes round the others, whatever its date.
   const hasNew = draft.compiled.pieces.some((p) => !isKnown(p, previous));
   if (hasNew || !shifted.isWider(touched)) return draft;
-  clearBoard(draft.board);
+  clearSchedule(draft.schedule);
   repair(draft, previous, touched, stayThenFit);
   improve(
-    draft.board,
+    draft.schedule,
     { ...draft.scratch, isStrict: true },
-    { seed: 1, evaluations: SWAPS, isOver: () => false, isCalm: true },
+    { seed: 1, evaluations: SWAPS, isOver: () => false, isDescentOnly: true },
   );
-  if (compareTolls(toll(draft, previous), shifted) <= 0) return draft;
-  clearBoard(draft.board);
+  if (comparePerturbation(perturbationCost(draft, previous), shifted) <= 0) return draft;
+  clearSchedule(draft.schedule);
   repair(draft, previous, touched, shiftRight);
   return draft;
 }
@@ -92,10 +92,10 @@ function repair(
     previous,
   );
   const hereFirst = [...known.filter((k) => model.pieces[k]!.isHere), ...known.filter((k) => !model.pieces[k]!.isHere)];
-  for (const k of hereFirst) if (takeFloor(draft.board, k, model.pieces[k]!.isHere) >= 0) tardy.add(k);
+  for (const k of hereFirst) if (bookFloor(draft.schedule, k, model.pieces[k]!.isHere) >= 0) tardy.add(k);
   for (const k of tardy) {
-    liftSteps(draft, k);
-    placePiece(draft.board, draft.scratch, k, model.pieces[k]!.steps, Infinity);
+    removeSteps(draft, k);
+    placePiece(draft.schedule, draft.scratch, k, model.pieces[k]!.steps, Infinity);
   }
   for (const k of known) {
     if (isLast(k)) continue;
@@ -103,13 +103,14 @@ function repair(
     const isLate = done >= model.slots || done > model.pieces[k]!.due;
     if (touched.includes(pieces[k]!.id) || isLate) pullForward(draft, k);
   }
-  for (const k of numbers) if (isLast(k)) placePiece(draft.board, draft.scratch, k, model.pieces[k]!.steps, Infinity);
-  settleFloor(draft.board, draft.scratch);
+  for (const k of numbers)
+    if (isLast(k)) placePiece(draft.schedule, draft.scratch, k, model.pieces[k]!.steps, Infinity);
+  settleFloor(draft.schedule, draft.scratch);
 }
 
-function liftSteps(draft: Draft, piece: number): void {
+function removeSteps(draft: Draft, piece: number): void {
   const { model } = draft.compiled;
-  for (const i of model.pieces[piece]!.steps) if (!model.steps[i]!.fixed) lift(draft.board, i);
+  for (const i of model.pieces[piece]!.steps) if (!model.steps[i]!.fixed) remove(draft.schedule, i);
 }
 
 /** A step to be placed, where it was, and the order it is taken in. */
@@ -158,94 +159,113 @@ function stayThenFit(draft: Draft, queue: readonly Queued[], previous: Plan): vo
   for (const q of queue) place(q);
 }
 
-const isToPlace = ({ board, scratch }: Draft, i: number) => board.start[i]! < 0 && !scratch.left![i];
+const isToPlace = ({ schedule, scratch }: Draft, i: number) => schedule.start[i]! < 0 && !scratch.left![i];
 
 /** Puts a step where it was. @returns false when it cannot be there any more, or not yet */
-function stay({ board, compiled }: Draft, i: number): boolean {
+function stay({ schedule, compiled }: Draft, i: number): boolean {
   const engine = compiled.model.steps[i]!;
-  const { home } = engine;
+  const { baseline } = engine;
   // A pin that can be kept is not kept by staying elsewhere.
-  if (!home || (engine.pinSlot >= 0 && home.start !== engine.pinSlot)) return false;
-  if (!engine.preds.every((p) => board.start[p.step]! >= 0) || readyFor(board, engine) > home.start) return false;
+  if (!baseline || (engine.pinSlot >= 0 && baseline.start !== engine.pinSlot)) return false;
+  if (!engine.preds.every((p) => schedule.start[p.step]! >= 0) || readyFor(schedule, engine) > baseline.start)
+    return false;
   // What it waits for may have come sooner, so that its window has passed by its old time: then it takes a rescue first.
-  const isPast = home.start > latestFor(board, engine) && engine.rescue_minutes >= 0;
+  const isPast = baseline.start > latestFor(schedule, engine) && engine.rescue_minutes >= 0;
   // A window that must hold moves one of the two; only what has begun can have closed it for good.
-  if (!isPast && home.start > latestFor(board, { ...engine, latest: Infinity })) return false;
-  if (!seekOnly(board, i, home.way, home.crew, home.start, isPast ? engine.rescue_minutes : 0)) return false;
-  const { start, end, hold, way, crew } = board.found;
-  put(board, i, start, end, hold, way, crew);
+  if (!isPast && baseline.start > latestFor(schedule, { ...engine, latest: Infinity })) return false;
+  if (!seekOnly(schedule, i, baseline.mode, baseline.crew, baseline.start, isPast ? engine.rescue_minutes : 0))
+    return false;
+  const { start, end, hold, mode, crew } = schedule.found;
+  insert(schedule, i, start, end, hold, mode, crew);
   return true;
 }
 
 /** Places a step, after what its piece has on the board, as soon after its old time as it can. */
-function fitAfter({ board, compiled, scratch }: Draft, { i, piece }: Queued, previous: Plan): void {
+function fitAfter({ schedule, compiled, scratch }: Draft, { i, piece }: Queued, previous: Plan): void {
   const own = compiled.model.pieces[piece]!.steps;
   for (const k of own)
-    if (board.start[k]! < 0) {
+    if (schedule.start[k]! < 0) {
       const old = previous.steps[compiled.steps[k]!.id]?.start ?? 0;
       const { pinSlot } = compiled.model.steps[k]!;
       scratch.push[k] = pinSlot >= 0 ? 0 : Math.max(0, Math.floor((old - compiled.origin) / GRID_MINUTES));
     }
-  const order = own.filter((k) => board.start[k]! >= 0 || k === i);
-  placeSteps(board, scratch, order, 0, Infinity);
+  const order = own.filter((k) => schedule.start[k]! >= 0 || k === i);
+  placeSteps(schedule, scratch, order, 0, Infinity);
 }
 
 /** What a repair costs those who count on the plan, part by part, the weightiest first. */
-type Toll = { readonly parts: readonly number[]; readonly isWider: (touched: readonly string[]) => boolean };
+type PerturbationCost = {
+  readonly parts: readonly number[];
+  readonly isWider: (touched: readonly string[]) => boolean;
+};
 
-function toll({ board, compiled }: Draft, previous: Plan): Toll {
+function perturbationCost({ schedule, compiled }: Draft, previous: Plan): PerturbationCost {
   const { model, pieces, problem } = compiled;
   const soon = Math.floor((problem.now - compiled.origin + SOON_MINUTES) / GRID_MINUTES);
-  let [told, other, soonMoved, moved] = [0, 0, 0, 0];
+  let [promised, other, soonMoved, moved] = [0, 0, 0, 0];
   const movedPieces = new Set<number>();
   for (let k = 0; k < pieces.length; k++) {
-    if (pieces[k]!.told) told += latenessCost(board, k);
-    else other += latenessCost(board, k);
+    if (pieces[k]!.promised) promised += latenessCost(schedule, k);
+    else other += latenessCost(schedule, k);
     for (const i of model.pieces[k]!.steps) {
-      const { home, fixed } = model.steps[i]!;
+      const { baseline, fixed } = model.steps[i]!;
       if (fixed || !previous.steps[compiled.steps[i]!.id]) continue;
-      if (home && board.start[i] === home.start && board.way[i] === home.way && board.crew[i] === home.crew) continue;
+      if (
+        baseline &&
+        schedule.start[i] === baseline.start &&
+        schedule.mode[i] === baseline.mode &&
+        schedule.crew[i] === baseline.crew
+      )
+        continue;
       moved++;
-      if (home && Math.min(home.start, board.start[i]!) < soon) soonMoved++;
+      if (baseline && Math.min(baseline.start, schedule.start[i]!) < soon) soonMoved++;
       movedPieces.add(k);
     }
   }
   return {
-    parts: [told, other, soonMoved, moved],
+    parts: [promised, other, soonMoved, moved],
     isWider: (touched) => [...movedPieces].some((k) => !touched.includes(pieces[k]!.id)),
   };
 }
 const SOON_MINUTES = 2 * 1440;
 
-function compareTolls(a: Toll, b: Toll): number {
+function comparePerturbation(a: PerturbationCost, b: PerturbationCost): number {
   const k = a.parts.findIndex((part, n) => part !== b.parts[n]);
   return k < 0 ? 0 : a.parts[k]! - b.parts[k]!;
 }
 
 /** Tries a piece again in whatever time is free now, and puts it back when that gains too little to be worth it. */
 function pullForward(draft: Draft, piece: number): void {
-  const { board, compiled, scratch } = draft;
+  const { schedule, compiled, scratch } = draft;
   const { steps, pieces, slots } = compiled.model;
   const own = pieces[piece]!.steps.filter((i) => !steps[i]!.fixed);
   const before = doneOf(draft, piece);
   const wasWhole = before < slots;
   const kept = own.map(
     (i) =>
-      [i, board.start[i]!, board.end[i]!, board.hold[i]!, board.way[i]!, board.crew[i]!, scratch.left![i]!] as const,
+      [
+        i,
+        schedule.start[i]!,
+        schedule.end[i]!,
+        schedule.hold[i]!,
+        schedule.mode[i]!,
+        schedule.crew[i]!,
+        scratch.left![i]!,
+      ] as const,
   );
   const next = kept.filter((k) => k[1] >= 0).sort((a, b) => a[1] - b[1])[0];
-  liftPiece(board, piece);
-  const after = placePiece(board, scratch, piece, pieces[piece]!.steps, Infinity);
+  removePiece(schedule, piece);
+  const after = placePiece(schedule, scratch, piece, pieces[piece]!.steps, Infinity);
   const worth = WORTH_MOVING_MINUTES / GRID_MINUTES;
   if (after >= 0) {
-    const gain = next ? next[1] - board.start[next[0]]! : 0;
+    const gain = next ? next[1] - schedule.start[next[0]]! : 0;
     if (!wasWhole || after <= before - worth || (after <= before && gain >= worth)) return;
-    giveFloorBack(board, piece);
+    releaseFloor(schedule, piece);
   }
-  liftSteps(draft, piece);
-  for (const [i, start, end, hold, way, crew, left] of kept) {
-    if (start >= 0) put(board, i, start, end, hold, way, crew);
+  removeSteps(draft, piece);
+  for (const [i, start, end, hold, mode, crew, left] of kept) {
+    if (start >= 0) insert(schedule, i, start, end, hold, mode, crew);
     scratch.left![i] = left;
   }
-  if (wasWhole) takeFloor(board, piece, true);
+  if (wasWhole) bookFloor(schedule, piece, true);
 }

@@ -10,7 +10,7 @@ import { LOAD_MINUTES } from '../compile/urgency.ts';
 export type Score = {
   readonly unplanned: number;
   /** Lateness of told promises and of other dates, weighted minutes. */
-  readonly toldLate: number;
+  readonly promisedLate: number;
   readonly otherLate: number;
   /** Days short of two days in hand before each date, in minutes. */
   readonly slackShort_minutes: number;
@@ -23,14 +23,14 @@ export type Score = {
 const IN_HAND_MINUTES = 2 * 1440;
 
 export function scoreOf(problem: Problem, plan: Plan): Score {
-  let toldLate = 0;
+  let promisedLate = 0;
   let otherLate = 0;
   let slackShort_minutes = 0;
   let flow_minutes = 0;
   for (const piece of problem.pieces) {
     const ready = plan.ready[piece.id] ?? problem.horizon;
     const late = latenessOf(piece, ready) * piece.weight;
-    if (piece.told) toldLate += late;
+    if (piece.promised) promisedLate += late;
     else otherLate += late;
     if (piece.due !== null)
       slackShort_minutes += Math.min(IN_HAND_MINUTES, Math.max(0, ready - piece.due + IN_HAND_MINUTES));
@@ -38,7 +38,7 @@ export function scoreOf(problem: Problem, plan: Plan): Score {
   }
   return {
     unplanned: plan.unplanned.length,
-    toldLate,
+    promisedLate,
     otherLate,
     slackShort_minutes,
     loads: loadsOf(problem, plan),
@@ -51,10 +51,10 @@ export const latenessOf = (piece: PieceToPlan, ready: number) =>
   piece.due === null ? 0 : Math.max(0, ready - piece.due);
 
 /** Below 0 when `a` is the better plan. Dates first; what comes after them by taste. */
-export function compareScores(a: Score, b: Score, taste = PLANNING_DEFAULTS.taste): number {
+export function compareScores(a: Score, b: Score, preferences = PLANNING_DEFAULTS.preferences): number {
   const soft = (s: Score) =>
-    (0.1 + taste.speed) * s.flow_minutes +
-    4 * taste.slack * s.slackShort_minutes +
-    taste.loads * LOAD_MINUTES * s.loads;
-  return a.unplanned - b.unplanned || a.toldLate - b.toldLate || a.otherLate - b.otherLate || soft(a) - soft(b);
+    (0.1 + preferences.speed) * s.flow_minutes +
+    4 * preferences.slack * s.slackShort_minutes +
+    preferences.loads * LOAD_MINUTES * s.loads;
+  return a.unplanned - b.unplanned || a.promisedLate - b.promisedLate || a.otherLate - b.otherLate || soft(a) - soft(b);
 }

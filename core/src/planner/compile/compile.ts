@@ -1,17 +1,17 @@
 import type { Instant } from '../../quantities/units.ts';
 import { STAGES } from '../../products/product.ts';
-import { Begun } from './executedSteps.ts';
+import { ExecutedSteps } from './executedSteps.ts';
 import { Grid } from './grid.ts';
-import { standsOf } from './stationResources.ts';
-import { Ways } from './modes.ts';
+import { stationResourcesOf } from './stationResources.ts';
+import { Modes } from './modes.ts';
 import {
-  CLASH,
-  type Clash,
+  DISJUNCTION,
+  type Disjunction,
   type EngineModel,
   type EnginePiece,
   type EngineStep,
   type Pred,
-  type Way,
+  type Mode,
 } from '../engine/engineModel.ts';
 import { newFloor } from '../engine/resources/floor.ts';
 import { inLinkOrder } from '../model/linkOrder.ts';
@@ -70,17 +70,17 @@ export function compileProblem(problem: Problem, previous: Plan | null, frozen: 
     }),
   );
   const indexOf = new Map(steps.map((s, i) => [s.id, i]));
-  const stands = standsOf(problem, grid);
-  const ways = new Ways(problem, grid, stands);
-  const begun = new Begun(problem, grid, ways);
+  const stationResources = stationResourcesOf(problem, grid);
+  const modes = new Modes(problem, grid, stationResources);
+  const executed = new ExecutedSteps(problem, grid, modes);
   const fixed = new Map<string, Placement>();
-  const fixedWays = new Map<string, Way>();
+  const fixedModes = new Map<string, Mode>();
   for (const s of steps) {
     const kept = frozen.get(s.id);
     if (s.state.kind === 'planned' && !kept) continue;
-    const at = begun.standing(s, kept ?? null, previous?.steps[s.id]?.stations ?? []);
+    const at = executed.standing(s, kept ?? null, previous?.steps[s.id]?.stations ?? []);
     fixed.set(s.id, at.placement);
-    fixedWays.set(s.id, at.way);
+    fixedModes.set(s.id, at.mode);
   }
   const stock = stockTimes(problem, previous);
   const loads = new Map<string, number>();
@@ -94,7 +94,7 @@ export function compileProblem(problem: Problem, previous: Plan | null, frozen: 
   const engineSteps = steps.map((s, i): EngineStep => {
     const piece = pieces[pieceOf[i]!]!;
     const at = fixed.get(s.id);
-    const way = fixedWays.get(s.id);
+    const mode = fixedModes.get(s.id);
     const links = s.after.filter((l) => indexOf.has(l.step));
     let earliest = Math.max(problem.now, piece.arrival, s.pin.notBefore ?? 0, stock.get(s.id) ?? 0);
     let latest = Infinity;
@@ -122,19 +122,19 @@ export function compileProblem(problem: Problem, previous: Plan | null, frozen: 
       work_minutes: s.work_minutes,
       slots: Math.ceil(s.work_minutes / GRID_MINUTES - 1e-9),
       split: s.splittable && s.hands > 0,
-      ways: way ? [way] : ways.waysOf(s),
+      modes: mode ? [mode] : modes.modesOf(s),
       hold: 0,
       cure: 0,
       doneStage: s.product === null ? -1 : STAGES.indexOf('travel'),
       preds,
-      clashes: clashesOf(s, own[pieceOf[i]!]!, steps),
+      disjunctions: disjunctionsOf(s, own[pieceOf[i]!]!, steps),
       earliest: slotOf(Math.max(earliest, s.pin.at ?? 0)),
       unpinned: slotOf(earliest),
       pinSlot: s.pin.at !== undefined && s.pin.at >= earliest ? slotOf(s.pin.at) : -1,
       latest: latest === Infinity ? Infinity : grid.rawFloor(latest),
       rescue_minutes:
         windows.length > 0 && windows.every((l) => l.rescue) ? Math.max(...windows.map((l) => l.rescue!.minutes)) : -1,
-      home: null,
+      baseline: null,
       group: loadOf(s),
       fixed: at
         ? {
@@ -158,8 +158,8 @@ export function compileProblem(problem: Problem, previous: Plan | null, frozen: 
       // Away only once its date has come, also when that is between two slots.
       staysUntil: p.due !== null && p.staysUntilDue === true ? grid.ceil(p.due) : 0,
       isHere: p.arrival <= problem.now,
-      rank: p.told ? 1 : 0,
-      ...urgency(p, problem.taste ?? PLANNING_DEFAULTS.taste),
+      rank: p.promised ? 1 : 0,
+      ...urgency(p, problem.preferences ?? PLANNING_DEFAULTS.preferences),
     };
   });
   const standing = pieces.reduce((n, p) => n + (p.floor_units ?? 0), 0);
@@ -170,31 +170,32 @@ export function compileProblem(problem: Problem, previous: Plan | null, frozen: 
     origin: grid.origin,
     model: {
       slots: grid.slots,
-      people: ways.people,
-      lines: stands.lines,
-      turns: stands.turns,
+      people: modes.people,
+      profiles: stationResources.profiles,
+      setups: stationResources.setups,
       floor,
       steps: engineSteps,
       pieces: enginePieces,
-      loadCost: costOfLoad(problem.taste ?? PLANNING_DEFAULTS.taste),
+      loadCost: costOfLoad(problem.preferences ?? PLANNING_DEFAULTS.preferences),
     },
     steps,
     pieces,
     indexOf,
-    people: ways.persons,
-    places: ways.places,
+    people: modes.persons,
+    places: modes.places,
     fixed,
   };
 }
 
-function clashesOf(s: Step, own: readonly number[], steps: readonly Step[]): Clash[] {
-  const out: Clash[] = [];
+function disjunctionsOf(s: Step, own: readonly number[], steps: readonly Step[]): Disjunction[] {
+  const out: Disjunction[] = [];
   for (const i of own) {
     const other = steps[i]!;
     if (other === s) continue;
-    if (s.moves || other.moves || other.zones.some((z) => s.zones.includes(z))) out.push({ step: i, kind: CLASH.work });
-    if (s.dusty && isWetInPlace(other)) out.push({ step: i, kind: CLASH.underWet });
-    if (other.dusty && isWetInPlace(s)) out.push({ step: i, kind: CLASH.wetOver });
+    if (s.moves || other.moves || other.zones.some((z) => s.zones.includes(z)))
+      out.push({ step: i, kind: DISJUNCTION.work });
+    if (s.dusty && isWetInPlace(other)) out.push({ step: i, kind: DISJUNCTION.underWet });
+    if (other.dusty && isWetInPlace(s)) out.push({ step: i, kind: DISJUNCTION.wetOver });
   }
   return out;
 }

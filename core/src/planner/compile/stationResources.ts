@@ -1,81 +1,81 @@
 import { daylight } from '../../calendar/daylight.ts';
 import type { Bits } from '../engine/resources/bits.ts';
 import { intersect } from '../engine/resources/calendars.ts';
-import { type Line, newLine } from '../engine/resources/cumulativeProfile.ts';
-import { newTurns, type Turns } from '../engine/resources/setupSequence.ts';
+import { type CumulativeProfile, newProfile } from '../engine/resources/cumulativeProfile.ts';
+import { newSetupSequence, type SetupSequence } from '../engine/resources/setupSequence.ts';
 import { GRID_MINUTES, type Problem, type Station, type Tool } from '../model/model.ts';
 import { byId } from '../model/byId.ts';
 import type { Grid } from './grid.ts';
 
 /** The lines of one station: its room, and what is wet or raised in its air. */
-export type Spot = {
+export type StationResource = {
   readonly station: Station;
-  readonly room: Line;
+  readonly room: CumulativeProfile;
   readonly open: Bits | null;
-  readonly wet: Line;
+  readonly wet: CumulativeProfile;
   /** Wet films that were brushed: spray settles on them, while films that were sprayed belong to the same round. */
-  readonly brushed: Line;
-  readonly dust: Line;
-  readonly spray: Line;
+  readonly brushed: CumulativeProfile;
+  readonly dust: CumulativeProfile;
+  readonly spray: CumulativeProfile;
 };
-export type ToolLine = {
+export type ToolResource = {
   readonly tool: Tool;
-  readonly line: Line | null;
-  readonly turns: Turns | null;
+  readonly profile: CumulativeProfile | null;
+  readonly setups: SetupSequence | null;
   readonly open: Bits | null;
 };
 /** More than can ever be beside one another: asking for all of it asks for none. */
 export const NONE = 60_000;
 
 /** Stations and tools as lines. */
-export type Stands = {
-  readonly lines: readonly Line[];
-  readonly turns: readonly Turns[];
-  readonly spots: readonly Spot[];
-  readonly tools: ReadonlyMap<string, ToolLine>;
+export type StationResources = {
+  readonly profiles: readonly CumulativeProfile[];
+  readonly setups: readonly SetupSequence[];
+  readonly resources: readonly StationResource[];
+  readonly tools: ReadonlyMap<string, ToolResource>;
 };
 
-export function standsOf(problem: Problem, grid: Grid): Stands {
-  const lines: Line[] = [];
-  const turnsOfAll: Turns[] = [];
+export function stationResourcesOf(problem: Problem, grid: Grid): StationResources {
+  const profiles: CumulativeProfile[] = [];
+  const allSetups: SetupSequence[] = [];
   const sun =
     problem.sun && problem.stations.some((s) => s.daylight)
       ? grid.rowOf(daylight(problem.sun, grid.origin, grid.until))
       : null;
-  const line = (capacity: number) => {
-    const made = newLine(grid.slots, capacity);
-    lines.push(made);
+  const profile = (capacity: number) => {
+    const made = newProfile(grid.slots, capacity);
+    profiles.push(made);
     return made;
   };
   const isDusty = problem.pieces.some((p) => p.steps.some((s) => s.dusty || s.sprayed));
-  const unused = newLine(0, NONE);
-  const spots = byId(problem.stations).map((station) => {
+  const unused = newProfile(0, NONE);
+  const resources = byId(problem.stations).map((station) => {
     const rows = [station.hours && grid.hours(station.hours), station.daylight ? sun : null].filter((r) => r !== null);
     return {
       station,
-      room: line(station.capacity),
+      room: profile(station.capacity),
       open: rows.length > 0 ? intersect(rows, grid.slots) : null,
-      wet: isDusty ? line(NONE) : unused,
-      brushed: isDusty ? line(NONE) : unused,
-      dust: isDusty ? line(NONE) : unused,
-      spray: isDusty ? line(NONE) : unused,
+      wet: isDusty ? profile(NONE) : unused,
+      brushed: isDusty ? profile(NONE) : unused,
+      dust: isDusty ? profile(NONE) : unused,
+      spray: isDusty ? profile(NONE) : unused,
     };
   });
   const tools = new Map(
     byId(problem.tools).map((tool) => {
       const gap = Math.ceil((tool.cleanout_minutes ?? 0) / GRID_MINUTES);
-      const turns = gap > 0 ? newTurns(tool.capacity, gap) : null;
-      if (turns) turnsOfAll.push(turns);
+      const setups = gap > 0 ? newSetupSequence(tool.capacity, gap) : null;
+      if (setups) allSetups.push(setups);
       return [
         tool.id,
         {
           tool,
-          line: turns && tool.capacity === 1 ? null : line(tool.capacity),
-          turns,
+          profile: setups && tool.capacity === 1 ? null : profile(tool.capacity),
+          setups,
           open: tool.hours ? grid.hours(tool.hours) : null,
         },
       ];
     }),
   );
-  return { lines, turns: turnsOfAll, spots, tools };
+  return { profiles, setups: allSetups, resources, tools };
 }

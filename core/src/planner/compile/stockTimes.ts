@@ -31,4 +31,4 @@ const HAIR_LITRES = 1e-6;
 
 /** Told promises first, then the earliest date, then by id. */
 export const byUrgency = (a: PieceToPlan, b: PieceToPlan): number =>
-  Number(b.told) - Number(a.told) || (a.due ?? Infinity) - (b.due ?? Infinity) || (a.id < b.id ? -1 : 1);
+  Number(b.promised) - Number(a.promised) || (a.due ?? Infinity) - (b.due ?? Infinity) || (a.id < b.id ? -1 : 1);

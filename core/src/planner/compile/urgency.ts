@@ -1,5 +1,5 @@
 import { GRID_MINUTES, type PieceToPlan } from '../model/model.ts';
-import type { Taste } from '../model/preferences.ts';
+import type { Preferences } from '../model/preferences.ts';
 
 /**
  * What lateness and time in the shop cost in one number, for the search: a told promise late by an hour outweighs any
@@ -8,18 +8,18 @@ import type { Taste } from '../model/preferences.ts';
  */
 export function urgency(
   p: PieceToPlan,
-  taste: Taste,
+  preferences: Preferences,
 ): { lateCost: number; flowCost: number; slack: number; slackCost: number } {
-  const perMinute = p.told ? TOLD : OTHER;
+  const perMinute = p.promised ? TOLD : OTHER;
   return {
     lateCost: perMinute * p.weight * GRID_MINUTES,
-    flowCost: ORDINARY * (0.1 + taste.speed) * GRID_MINUTES,
+    flowCost: ORDINARY * (0.1 + preferences.speed) * GRID_MINUTES,
     slack: p.due === null ? 0 : SLACK_MINUTES / GRID_MINUTES,
-    slackCost: p.due === null ? 0 : (p.told ? 4 : 2) * ORDINARY * taste.slack * GRID_MINUTES,
+    slackCost: p.due === null ? 0 : (p.promised ? 4 : 2) * ORDINARY * preferences.slack * GRID_MINUTES,
   };
 }
 /** What taking up a product anew costs the search, in the same measure. */
-export const costOfLoad = (taste: Taste): number => ORDINARY * taste.loads * LOAD_MINUTES;
+export const costOfLoad = (preferences: Preferences): number => ORDINARY * preferences.loads * LOAD_MINUTES;
 /** Taking up a product anew, against time in the shop. */
 export const LOAD_MINUTES = 60;
 const TOLD = 1e6;

@@ -1,7 +1,7 @@
 import type { Bits } from './resources/bits.ts';
 import type { Floor } from './resources/floor.ts';
-import type { Line } from './resources/cumulativeProfile.ts';
-import type { Turns } from './resources/setupSequence.ts';
+import type { CumulativeProfile } from './resources/cumulativeProfile.ts';
+import type { SetupSequence } from './resources/setupSequence.ts';
 
 /** The grid both front ends use. */
 export const SLOT_MINUTES = 5;
@@ -14,8 +14,8 @@ export type EngineModel = {
   readonly slots: number;
   readonly people: readonly EnginePerson[];
   /** Everything that ways draw on, so that the board can be emptied. */
-  readonly lines: readonly Line[];
-  readonly turns: readonly Turns[];
+  readonly profiles: readonly CumulativeProfile[];
+  readonly setups: readonly SetupSequence[];
   readonly floor: Floor | null;
   readonly steps: readonly EngineStep[];
   readonly pieces: readonly EnginePiece[];
@@ -34,11 +34,11 @@ export const SPAN = { work: 0, wet: 1, both: 2, sticky: 3, setting: 4 } as const
 export type Span = (typeof SPAN)[keyof typeof SPAN];
 
 /** Requirements that can be lifted one at a time, to prove what a step waits for. A set of them is a sum. */
-export const LIFT = { hours: 1, person: 2, space: 4, tool: 8, air: 16, dust: 32 } as const;
+export const RELAXATION = { hours: 1, person: 2, space: 4, tool: 8, air: 16, dust: 32 } as const;
 
 /** A row that must be all set over a span; `kind` is one of LIFT. */
 export type Check = { readonly bits: Bits; readonly span: Span; readonly kind: number };
-export type Take = { readonly line: Line; readonly units: number; readonly span: Span };
+export type Demand = { readonly profile: CumulativeProfile; readonly units: number; readonly span: Span };
 
 /** How a film dries in one place. `touch`, `handle` and `key` are slots, `minutes` the time of a stage since slot 0. */
 export type Film = {
@@ -52,7 +52,7 @@ export type Film = {
 };
 
 /** One place for a step, with the crews that can do it there at one pace. Places and crews preferred come first. */
-export type Way = {
+export type Mode = {
   readonly crews: readonly (readonly number[])[];
   /** 1 is ordinary; the slower of two sets the pace. */
   readonly speed: number;
@@ -62,9 +62,9 @@ export type Way = {
   readonly open: Bits;
   /** For work that is broken by closed time: by crew, when all of them and the workplaces are open. */
   readonly calendars: readonly Bits[];
-  readonly takes: readonly Take[];
+  readonly demands: readonly Demand[];
   readonly checks: readonly Check[];
-  readonly turns: Turns | null;
+  readonly setups: SetupSequence | null;
   readonly film: Film | null;
 };
 
@@ -79,8 +79,8 @@ export type Pred = {
 };
 
 /** Work of the one may not overlap work of the other (0), or its wet film (1), or this wet film its work (2). */
-export const CLASH = { work: 0, underWet: 1, wetOver: 2 } as const;
-export type Clash = { readonly step: number; readonly kind: (typeof CLASH)[keyof typeof CLASH] };
+export const DISJUNCTION = { work: 0, underWet: 1, wetOver: 2 } as const;
+export type Disjunction = { readonly step: number; readonly kind: (typeof DISJUNCTION)[keyof typeof DISJUNCTION] };
 
 export type EngineStep = {
   readonly piece: number;
@@ -88,14 +88,14 @@ export type EngineStep = {
   /** Slots at ordinary speed. */
   readonly slots: number;
   readonly split: boolean;
-  readonly ways: readonly Way[];
+  readonly modes: readonly Mode[];
   /** Slots held after the work, and cured after it, when no film says so. */
   readonly hold: number;
   readonly cure: number;
   /** Stage of the film that must be reached before the piece may leave; below 0: none. */
   readonly doneStage: number;
   readonly preds: readonly Pred[];
-  readonly clashes: readonly Clash[];
+  readonly disjunctions: readonly Disjunction[];
   /** First slot it may start in by arrival, pins, deliveries and what already happened. */
   readonly earliest: number;
   /** The same without the time it was given by hand. */
@@ -109,7 +109,12 @@ export type EngineStep = {
   /** Set-up of the tool (product and applicator); below 0: any. */
   readonly group: number;
   /** Where people expect it, and what moving it costs; null: nowhere yet. */
-  readonly home: { readonly start: number; readonly way: number; readonly crew: number; readonly cost: number } | null;
+  readonly baseline: {
+    readonly start: number;
+    readonly mode: number;
+    readonly crew: number;
+    readonly cost: number;
+  } | null;
   /** Done, running or frozen: where it stands; never moved. */
   readonly fixed: { readonly start: number; readonly end: number; readonly hold: number; readonly done: number } | null;
 };

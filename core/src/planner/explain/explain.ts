@@ -1,15 +1,15 @@
 import type { Instant } from '../../quantities/units.ts';
 import type { CompiledProblem } from '../compile/compile.ts';
-import { asked } from './planQuery.ts';
+import { queryPlan } from './planQuery.ts';
 import type { Draft } from '../build/draft.ts';
-import { lift, put, readyFor, seek } from '../engine/schedule/partialSchedule.ts';
-import { LIFT } from '../engine/engineModel.ts';
+import { remove, insert, readyFor, seek } from '../engine/schedule/partialSchedule.ts';
+import { RELAXATION } from '../engine/engineModel.ts';
 import { type Link, type PieceToPlan, type Plan, type Problem, type Step } from '../model/model.ts';
 import { stockTimes } from '../compile/stockTimes.ts';
-import { type DaysPart, whereDaysGo } from './leadTimeBreakdown.ts';
+import { type LeadTimePart, leadTimeBreakdown } from './leadTimeBreakdown.ts';
 
 /** Kinds of requirement that can be lifted, to prove what a step waits for. */
-export type Requirement = keyof typeof LIFT;
+export type Requirement = keyof typeof RELAXATION;
 
 /** What keeps a step from starting earlier. `until` is when it is lifted. */
 export type Wait =
@@ -39,39 +39,39 @@ export type Explainer = {
   /** The chain of steps and waits that decides when the piece is ready, from arrival (or now) to ready. */
   bindingChain(pieceId: string): Stretch[];
   /** Minutes of that chain by what they go on; they add up to the whole. */
-  daysOf(pieceId: string): DaysPart[];
+  leadTimeOf(pieceId: string): LeadTimePart[];
 };
 
 /** Rebuilds the bookings of a plan once; each question then costs a few scans. */
 export function explainer(problem: Problem, plan: Plan): Explainer {
-  const draft = asked(problem, plan);
+  const draft = queryPlan(problem, plan);
   const { compiled } = draft;
   const stock = stockTimes(problem, plan);
   const waitsFor = (stepId: string): Wait => {
     const i = compiled.indexOf.get(stepId);
     const at = plan.steps[stepId];
-    if (i === undefined || !at || compiled.steps[i]!.state.kind !== 'planned' || draft.board.start[i]! < 0)
+    if (i === undefined || !at || compiled.steps[i]!.state.kind !== 'planned' || draft.schedule.start[i]! < 0)
       return { kind: 'nothing' };
     return whyNotEarlier(draft, plan, i, stock.get(stepId));
   };
   const bindingChain = (pieceId: string) => chain(compiled, plan, waitsFor, pieceId);
-  return { waitsFor, bindingChain, daysOf: (pieceId) => whereDaysGo(compiled, bindingChain(pieceId)) };
+  return { waitsFor, bindingChain, leadTimeOf: (pieceId) => leadTimeBreakdown(compiled, bindingChain(pieceId)) };
 }
 
 const REQUIREMENTS: readonly Requirement[] = ['air', 'space', 'dust', 'tool', 'person', 'hours'];
 
 function whyNotEarlier(draft: Draft, plan: Plan, i: number, delivery: Instant | undefined): Wait {
-  const { board, compiled } = draft;
+  const { schedule, compiled } = draft;
   const step = compiled.steps[i]!;
-  const start = board.start[i]!;
+  const start = schedule.start[i]!;
   const until = plan.steps[step.id]!.start;
-  const earliest = readyFor(board, compiled.model.steps[i]!);
+  const earliest = readyFor(schedule, compiled.model.steps[i]!);
   if (start <= earliest) return bound(compiled, plan, step, delivery);
-  const own = [board.start[i]!, board.end[i]!, board.hold[i]!, board.way[i]!, board.crew[i]!] as const;
-  lift(board, i);
-  const startIf = (lifted: number) => (seek(board, i, earliest, 0, lifted) ? board.found.start : Infinity);
-  const helps = startIf(0) >= start ? REQUIREMENTS.find((r) => startIf(LIFT[r]) < start) : undefined;
-  put(board, i, ...own);
+  const own = [schedule.start[i]!, schedule.end[i]!, schedule.hold[i]!, schedule.mode[i]!, schedule.crew[i]!] as const;
+  remove(schedule, i);
+  const startIf = (relaxed: number) => (seek(schedule, i, earliest, 0, relaxed) ? schedule.found.start : Infinity);
+  const helps = startIf(0) >= start ? REQUIREMENTS.find((r) => startIf(RELAXATION[r]) < start) : undefined;
+  insert(schedule, i, ...own);
   return { kind: helps ?? 'several', until };
 }
 
@@ -122,13 +122,13 @@ function chain(compiled: CompiledProblem, plan: Plan, waitsFor: (id: string) => 
       (a, b) => linkReady(compiled, plan, b) - linkReady(compiled, plan, a),
     )[0];
     const before = binding && compiled.steps[compiled.indexOf.get(binding.step) ?? -1];
-    const lifted = before ? linkReady(compiled, plan, binding) : Math.max(piece.arrival, compiled.problem.now);
-    if (at.start > lifted)
-      out.unshift({ kind: 'waiting', step: step.id, wait: waitsFor(step.id), from: lifted, until: at.start });
+    const relaxed = before ? linkReady(compiled, plan, binding) : Math.max(piece.arrival, compiled.problem.now);
+    if (at.start > relaxed)
+      out.unshift({ kind: 'waiting', step: step.id, wait: waitsFor(step.id), from: relaxed, until: at.start });
     if (before) {
       const end = plan.steps[before.id]!.end;
-      if (lifted > end)
-        out.unshift({ kind: 'drying', step: before.id, wait: null, from: end, until: Math.min(lifted, at.start) });
+      if (relaxed > end)
+        out.unshift({ kind: 'drying', step: before.id, wait: null, from: end, until: Math.min(relaxed, at.start) });
     }
     step = before;
   }

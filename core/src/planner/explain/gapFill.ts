@@ -1,7 +1,14 @@
 import type { Instant } from '../../quantities/units.ts';
 import { setMasked } from '../engine/resources/bits.ts';
-import { asked, instantOf, slotOf } from './planQuery.ts';
-import { type Board, lift, put, readyFor, seekOnly, slotsOf } from '../engine/schedule/partialSchedule.ts';
+import { queryPlan, instantOf, slotOf } from './planQuery.ts';
+import {
+  type PartialSchedule,
+  remove,
+  insert,
+  readyFor,
+  seekOnly,
+  slotsOf,
+} from '../engine/schedule/partialSchedule.ts';
 import type { Plan, Problem } from '../model/model.ts';
 import { byUrgency } from '../compile/stockTimes.ts';
 
@@ -25,11 +32,11 @@ export type Filler = {
  * also after hours. The most pressing pieces first.
  */
 export function gapFill(problem: Problem, plan: Plan, gap: Gap): Filler[] {
-  const draft = asked(problem, plan);
+  const draft = queryPlan(problem, plan);
   const { compiled } = draft;
   // In the gap nobody goes home, so work that may be broken off is done in one go too.
   const steps = compiled.model.steps.map((s) => ({ ...s, split: false }));
-  const board = { ...draft.board, model: { ...compiled.model, steps } };
+  const schedule = { ...draft.schedule, model: { ...compiled.model, steps } };
   const person = compiled.people.findIndex((p) => p.id === gap.person);
   const from = Math.max(slotOf(draft, gap.from), slotOf(draft, problem.now));
   const until = from + Math.floor(gap.minutes / 5);
@@ -41,26 +48,32 @@ export function gapFill(problem: Problem, plan: Plan, gap: Gap): Filler[] {
     if (
       engine.fixed ||
       engine.pinSlot >= 0 ||
-      board.start[i]! < until ||
-      engine.preds.some((p) => board.start[p.step]! < 0)
+      schedule.start[i]! < until ||
+      engine.preds.some((p) => schedule.start[p.step]! < 0)
     )
       return;
-    const own = [board.start[i]!, board.end[i]!, board.hold[i]!, board.way[i]!, board.crew[i]!] as const;
-    lift(board, i);
+    const own = [
+      schedule.start[i]!,
+      schedule.end[i]!,
+      schedule.hold[i]!,
+      schedule.mode[i]!,
+      schedule.crew[i]!,
+    ] as const;
+    remove(schedule, i);
     const found =
-      readyFor(board, engine) <= from &&
-      fits(board, i, person, from, until, (place) => !gap.station || compiled.places[place]!.includes(gap.station));
-    if (found && keepsWindows(board, i, board.found.end))
+      readyFor(schedule, engine) <= from &&
+      fits(schedule, i, person, from, until, (place) => !gap.station || compiled.places[place]!.includes(gap.station));
+    if (found && keepsWindows(schedule, i, schedule.found.end))
       out.push({
         piece: engine.piece,
         filler: {
           step: compiled.steps[i]!.id,
           piece: compiled.pieces[engine.piece]!.id,
-          end: instantOf(draft, board.found.end),
-          stations: compiled.places[engine.ways[board.found.way]!.place]!,
+          end: instantOf(draft, schedule.found.end),
+          stations: compiled.places[engine.modes[schedule.found.mode]!.place]!,
         },
       });
-    put(board, i, ...own);
+    insert(schedule, i, ...own);
   });
   return out
     .sort(
@@ -71,7 +84,7 @@ export function gapFill(problem: Problem, plan: Plan, gap: Gap): Filler[] {
 }
 
 function fits(
-  b: Board,
+  b: PartialSchedule,
   i: number,
   person: number,
   from: number,
@@ -79,17 +92,17 @@ function fits(
   isPlace: (place: number) => boolean,
 ): boolean {
   const step = b.model.steps[i]!;
-  for (let w = 0; w < step.ways.length; w++) {
-    const way = step.ways[w]!;
-    if (!isPlace(way.place) || from + slotsOf(step, way, 0) > until) continue;
-    const crew = way.crews.findIndex((c) => c.length === 1 && c[0] === person);
+  for (let w = 0; w < step.modes.length; w++) {
+    const mode = step.modes[w]!;
+    if (!isPlace(mode.place) || from + slotsOf(step, mode, 0) > until) continue;
+    const crew = mode.crews.findIndex((c) => c.length === 1 && c[0] === person);
     if (crew >= 0 && seekOnly(b, i, w, crew, from) && b.found.end <= until) return true;
   }
   return false;
 }
 
 /** What must follow within a window would have to move when this comes earlier. */
-function keepsWindows(b: Board, i: number, end: number): boolean {
+function keepsWindows(b: PartialSchedule, i: number, end: number): boolean {
   const { model } = b;
   return model.pieces[model.steps[i]!.piece]!.steps.every((k) =>
     model.steps[k]!.preds.every((p) => p.step !== i || b.start[k]! < 0 || b.start[k]! <= end + p.maxSlots),

@@ -6,13 +6,13 @@ import { GRID_MINUTES } from '../model/model.ts';
 /** What a piece spends its time on: hands at work, drying, hours in which nobody could work on it, or what it waits for. */
 export type Spent =
   'work' | 'drying' | 'closed' | 'hold' | Exclude<Wait['kind'], 'hours' | 'nothing' | 'step'> | 'line';
-export type DaysPart = { readonly spent: Spent; readonly minutes: number };
+export type LeadTimePart = { readonly spent: Spent; readonly minutes: number };
 
 /**
  * Minutes by what they go on, largest first; they add up to the whole of the chain. Within a wait or a broken step the
  * hours in which nobody who can do it works are counted as closed, and only the rest as waiting.
  */
-export function whereDaysGo(compiled: CompiledProblem, chain: readonly Stretch[]): DaysPart[] {
+export function leadTimeBreakdown(compiled: CompiledProblem, chain: readonly Stretch[]): LeadTimePart[] {
   const sums = new Map<Spent, number>();
   const add = (spent: Spent, minutes: number) => {
     if (minutes > 0) sums.set(spent, (sums.get(spent) ?? 0) + minutes);
@@ -58,17 +58,17 @@ const known = new WeakMap<CompiledProblem, Map<unknown, Bits>>();
 function openFor(compiled: CompiledProblem, i: number): Bits {
   let rows = known.get(compiled);
   if (!rows) known.set(compiled, (rows = new Map<unknown, Bits>()));
-  const { ways } = compiled.model.steps[i]!;
-  let row = rows.get(ways);
+  const { modes } = compiled.model.steps[i]!;
+  let row = rows.get(modes);
   if (row) return row;
   row = bitRow(compiled.model.slots);
-  for (const way of ways)
-    for (const crew of way.crews)
+  for (const mode of modes)
+    for (const crew of mode.crews)
       for (let w = 0; w < row.length; w++) {
-        let both = way.open[w]!;
+        let both = mode.open[w]!;
         for (const p of crew) both &= compiled.model.people[p]!.open[w]!;
         row[w]! |= both;
       }
-  rows.set(ways, row);
+  rows.set(modes, row);
   return row;
 }

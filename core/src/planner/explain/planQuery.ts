@@ -1,14 +1,14 @@
 import type { Instant } from '../../quantities/units.ts';
 import { type Draft, newDraft } from '../build/draft.ts';
-import { lift } from '../engine/schedule/partialSchedule.ts';
+import { remove } from '../engine/schedule/partialSchedule.ts';
 import { withFollowers } from '../engine/schedule/followers.ts';
 import { GRID_MINUTES, type Plan, type Problem } from '../model/model.ts';
-import { onBoard } from '../build/loadBaseline.ts';
+import { loadBaseline } from '../build/loadBaseline.ts';
 
 /** A plan laid out once, so that questions about it cost a few scans each. */
-export function asked(problem: Problem, plan: Plan): Draft {
+export function queryPlan(problem: Problem, plan: Plan): Draft {
   const draft = newDraft(problem, plan);
-  onBoard(draft, plan);
+  loadBaseline(draft, plan);
   return draft;
 }
 
@@ -16,8 +16,8 @@ export const slotOf = (draft: Draft, at: Instant) => Math.ceil((at - draft.compi
 export const instantOf = (draft: Draft, slot: number): Instant => draft.compiled.origin + slot * GRID_MINUTES;
 
 /** Takes a step, and what comes after it on the piece, off the board. @returns those steps */
-export function withoutFollowers({ board, compiled }: Draft, i: number): number[] {
+export function withoutFollowers({ schedule, compiled }: Draft, i: number): number[] {
   const off = withFollowers(compiled.model, i);
-  for (const k of off) if (!compiled.model.steps[k]!.fixed) lift(board, k);
+  for (const k of off) if (!compiled.model.steps[k]!.fixed) remove(schedule, k);
   return off;
 }

@@ -1,13 +1,13 @@
 import type { Instant } from '../../quantities/units.ts';
-import { asked, instantOf, slotOf, withoutFollowers } from './planQuery.ts';
-import { type Claim, claimsAt } from '../engine/schedule/conflictSet.ts';
+import { queryPlan, instantOf, slotOf, withoutFollowers } from './planQuery.ts';
+import { type ConflictKind, conflictSetAt } from '../engine/schedule/conflictSet.ts';
 import type { CompiledProblem } from '../compile/compile.ts';
 import type { Draft } from '../build/draft.ts';
 import { canStartAt, latestFor, readyFor } from '../engine/schedule/partialSchedule.ts';
-import { LIFT } from '../engine/engineModel.ts';
+import { RELAXATION } from '../engine/engineModel.ts';
 import { linkReady, type Requirement } from './explain.ts';
 import type { Plan, Problem } from '../model/model.ts';
-import { tiedWithoutRoom } from '../engine/schedule/maxLagFollower.ts';
+import { maxLagFollowerWithoutRoom } from '../engine/schedule/maxLagFollower.ts';
 
 /** A stretch of starts for one step: possible, or not and why. */
 export type StartSpan = { readonly from: Instant; readonly until: Instant; readonly obstacle: Obstacle | null };
@@ -22,15 +22,15 @@ export type Obstacle =
   | { readonly kind: 'after'; readonly step: string }
   | { readonly kind: Requirement }
   /** No one thing; `claims` are the fewest that forbid it by themselves. */
-  | { readonly kind: 'several'; readonly claims: readonly Claim[] };
+  | { readonly kind: 'several'; readonly conflictSet: readonly ConflictKind[] };
 
 /**
  * When a step could start, between two instants, with everything else where it is and what comes after it on the piece
  * free to follow: what a drag is told while the finger moves.
  */
 export function startTimes(problem: Problem, plan: Plan, stepId: string, from: Instant, until: Instant): StartSpan[] {
-  const draft = asked(problem, plan);
-  const { compiled, board } = draft;
+  const draft = queryPlan(problem, plan);
+  const { compiled, schedule } = draft;
   const i = compiled.indexOf.get(stepId);
   if (i === undefined || compiled.model.steps[i]!.fixed) return [];
   withoutFollowers(draft, i);
@@ -38,8 +38,8 @@ export function startTimes(problem: Problem, plan: Plan, stepId: string, from: I
   // The time it is pinned to now is what is being changed.
   const engine = { ...known, earliest: known.unpinned };
   const own = slotOf(draft, Math.max(problem.now, earliestWithoutPin(compiled, stepId)));
-  const ready = readyFor(board, engine);
-  const latest = latestFor(board, known);
+  const ready = readyFor(schedule, engine);
+  const latest = latestFor(schedule, known);
   const nowSlot = slotOf(draft, problem.now);
   const out: StartSpan[] = [];
   const last = Math.min(compiled.model.slots, slotOf(draft, until));
@@ -63,7 +63,7 @@ function obstacleAt(
   is: Bounds,
   before: Obstacle | null,
 ): Obstacle | null {
-  const { compiled, board } = draft;
+  const { compiled, schedule } = draft;
   if (k < is.nowSlot) return { kind: 'past' };
   if (k < is.own) return { kind: 'earliest', until: instantOf(draft, is.own) };
   if (k < is.ready) {
@@ -78,13 +78,13 @@ function obstacleAt(
     const tied = compiled.steps[i]!.after.find((l) => l.max_minutes !== null);
     if (tied) return { kind: 'window', step: tied.step, until: instantOf(draft, is.latest) };
   }
-  if (canStartAt(board, i, k)) {
-    const tied = tiedWithoutRoom(draft, i, k);
+  if (canStartAt(schedule, i, k)) {
+    const tied = maxLagFollowerWithoutRoom(draft, i, k);
     return tied < 0 ? null : { kind: 'after', step: compiled.steps[tied]!.id };
   }
-  const helps = ORDER.find((r) => canStartAt(board, i, k, LIFT[r]));
+  const helps = ORDER.find((r) => canStartAt(schedule, i, k, RELAXATION[r]));
   if (helps) return { kind: helps };
-  return before?.kind === 'several' ? before : { kind: 'several', claims: claimsAt(draft, i, k) };
+  return before?.kind === 'several' ? before : { kind: 'several', conflictSet: conflictSetAt(draft, i, k) };
 }
 const ORDER: readonly Requirement[] = ['hours', 'person', 'space', 'dust', 'tool', 'air'];
 

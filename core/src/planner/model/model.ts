@@ -4,7 +4,7 @@ import type { Climate } from '../../climate/climate.ts';
 import type { DryingLimits } from '../../drying/dryingCurve.ts';
 import type { Product, Stage } from '../../products/product.ts';
 import type { Instant } from '../../quantities/units.ts';
-import type { Taste } from './preferences.ts';
+import type { Preferences } from './preferences.ts';
 
 /** Future starts sit on this grid. What was done has whole minutes. */
 export const GRID_MINUTES = 5;
@@ -127,7 +127,7 @@ export type PieceToPlan = {
   readonly arrival: Instant;
   readonly due: Instant | null;
   /** The client has been told the due date. */
-  readonly told: boolean;
+  readonly promised: boolean;
   /** Relative weight of lateness, above 0. */
   readonly weight: number;
   /** Floor it takes from its first step until it leaves. */
@@ -157,7 +157,7 @@ export type Problem = {
   /** What is planned to start before this is left where it is when a plan is improved. */
   readonly frozenUntil?: Instant | undefined;
   /** What matters more among what comes after the dates; missing: the ordinary. */
-  readonly taste?: Taste | undefined;
+  readonly preferences?: Preferences | undefined;
 };
 
 /** Where and when one step happens. Instants in minutes; `stations` in the order of the step's needs. */

@@ -2,23 +2,23 @@ import { isTimeZone } from '../../calendar/localTime.ts';
 import type { PieceToPlan, Problem, Step } from './model.ts';
 
 /** Bounds on what is planned at once, so that memory and time stay bounded. */
-export const LIMITS = { steps: 20_000, horizon_minutes: 366 * 1440 };
+export const SIZE_LIMITS = { steps: 20_000, horizon_minutes: 366 * 1440 };
 
 /** What is wrong with the time that is planned; nothing can be planned with it. */
 export function shopFaults(p: Problem): string[] {
   const faults: string[] = [];
   if (!isTimeZone(p.timeZone)) faults.push(`Time zone "${p.timeZone}" is not known; use a name like Europe/Lisbon.`);
   if (!(p.horizon > p.now)) faults.push('The horizon must lie after now.');
-  if (p.horizon - p.now > LIMITS.horizon_minutes)
+  if (p.horizon - p.now > SIZE_LIMITS.horizon_minutes)
     faults.push('The horizon is more than a year away; plan a shorter time.');
   return faults;
 }
 
 /** What is wrong with one piece. @param seen ids of the steps of other pieces */
 export function pieceFaults(p: Problem, piece: PieceToPlan, seen: ReadonlySet<string>): string[] {
-  if (piece.steps.length > LIMITS.steps)
+  if (piece.steps.length > SIZE_LIMITS.steps)
     return [
-      `${piece.name}: ${piece.steps.length} steps are more than the ${LIMITS.steps} that can be planned at once.`,
+      `${piece.name}: ${piece.steps.length} steps are more than the ${SIZE_LIMITS.steps} that can be planned at once.`,
     ];
   const faults: string[] = [];
   const products = new Set(p.products.map((x) => x.id));

@@ -2,14 +2,14 @@ import { shiftFaults } from '../../calendar/shiftFaults.ts';
 import type { Climate } from '../../climate/climate.ts';
 import { productFaults } from '../../products/product.ts';
 import { type PieceToPlan, type Plan, type Problem, SKILLS, type Unplanned } from './model.ts';
-import { LIMITS, pieceFaults, shopFaults } from './problemFaults.ts';
+import { SIZE_LIMITS, pieceFaults, shopFaults } from './problemFaults.ts';
 import { byUrgency } from '../compile/stockTimes.ts';
 
 /** What of a problem can be planned, what is left out of it, and everything that is wrong, in words that name it. */
-export type Sound = {
+export type Sanitised = {
   readonly problem: Problem;
   /** Steps of pieces that cannot be read, with the reason. */
-  readonly aside: readonly Unplanned[];
+  readonly leftOut: readonly Unplanned[];
   readonly faults: readonly string[];
 };
 
@@ -18,7 +18,7 @@ export type Sound = {
  * mended in the one way there is, so that one mistake does not keep everything else from being planned.
  * @returns null for the problem's own faults (its time zone, its horizon), with which nothing can be planned
  */
-export function soundPart(given: Problem): Sound | { readonly problem: null; readonly faults: readonly string[] } {
+export function sanitise(given: Problem): Sanitised | { readonly problem: null; readonly faults: readonly string[] } {
   const whole = shopFaults(given);
   if (whole.length > 0) return { problem: null, faults: whole };
   const faults: string[] = [];
@@ -44,11 +44,11 @@ export function soundPart(given: Problem): Sound | { readonly problem: null; rea
     return wrong.length > 0 ? { ...person, skills } : person;
   });
   const problem = { ...given, climates, products, stations, people };
-  const aside: Unplanned[] = [];
+  const leftOut: Unplanned[] = [];
   const leaveOut = (piece: PieceToPlan, reasons: readonly string[]) => {
     faults.push(...reasons);
     for (const s of piece.steps)
-      if (s.state.kind === 'planned') aside.push({ step: s.id, piece: piece.id, reason: reasons.join(' ') });
+      if (s.state.kind === 'planned') leftOut.push({ step: s.id, piece: piece.id, reason: reasons.join(' ') });
   };
   const seen = new Set<string>();
   let count = 0;
@@ -56,9 +56,9 @@ export function soundPart(given: Problem): Sound | { readonly problem: null; rea
   // When there are too many, those that matter most are planned.
   for (const piece of [...problem.pieces].sort(byUrgency)) {
     const wrong = pieceFaults(problem, piece, seen);
-    if (wrong.length === 0 && count + piece.steps.length > LIMITS.steps)
+    if (wrong.length === 0 && count + piece.steps.length > SIZE_LIMITS.steps)
       wrong.push(
-        `${piece.name}: with it there would be more than the ${LIMITS.steps} steps that can be planned at once.`,
+        `${piece.name}: with it there would be more than the ${SIZE_LIMITS.steps} steps that can be planned at once.`,
       );
     if (wrong.length > 0) leaveOut(piece, wrong);
     else {
@@ -67,17 +67,17 @@ export function soundPart(given: Problem): Sound | { readonly problem: null; rea
       for (const s of piece.steps) seen.add(s.id);
     }
   }
-  return { problem: { ...problem, pieces: problem.pieces.filter((p) => kept.has(p.id)) }, aside, faults };
+  return { problem: { ...problem, pieces: problem.pieces.filter((p) => kept.has(p.id)) }, leftOut, faults };
 }
 
 /** What makes a problem impossible to read, in words that name the thing; empty when all of it can be planned. */
-export const problemFaults = (p: Problem): readonly string[] => soundPart(p).faults;
+export const problemFaults = (p: Problem): readonly string[] => sanitise(p).faults;
 
 /** A plan of the sound part, with what was left out told in it. */
-export const withAside = (plan: Plan, aside: readonly Unplanned[]): Plan =>
-  aside.length === 0
+export const withLeftOut = (plan: Plan, leftOut: readonly Unplanned[]): Plan =>
+  leftOut.length === 0
     ? plan
-    : { ...plan, unplanned: [...plan.unplanned, ...aside].sort((a, b) => (a.step < b.step ? -1 : 1)) };
+    : { ...plan, unplanned: [...plan.unplanned, ...leftOut].sort((a, b) => (a.step < b.step ? -1 : 1)) };
 
 function keep(wrong: readonly string[], faults: string[]): boolean {
   faults.push(...wrong);

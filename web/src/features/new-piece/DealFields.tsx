@@ -54,8 +54,8 @@ export function DealFields({ draft, onChange, nameFault, dueFault }: DealProps) 
           />
         </Field>
         {draft.kind === 'client' && draft.due !== null && (
-          <Tap isOn={draft.told} onToggle={() => onChange({ ...draft, told: !draft.told })}>
-            {draft.told ? 'The client was told this date' : 'Date not told to the client yet'}
+          <Tap isOn={draft.promised} onToggle={() => onChange({ ...draft, promised: !draft.promised })}>
+            {draft.promised ? 'The client was told this date' : 'Date not told to the client yet'}
           </Tap>
         )}
       </div>

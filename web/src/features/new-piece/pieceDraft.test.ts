@@ -34,12 +34,12 @@ test('what is missing or impossible is said instead of a route', () => {
   expect(routeOf(grey, view)).toMatchObject({ kind: 'incomplete', faults: ['Enter the colour like #3d5a45.'] });
 });
 test('stock has no client and no told promise; a date not set is not told', () => {
-  expect(toInput({ ...chest(), kind: 'stock', client: 'Maro', due: 5000, told: true })).toMatchObject({
+  expect(toInput({ ...chest(), kind: 'stock', client: 'Maro', due: 5000, promised: true })).toMatchObject({
     client: null,
-    told: false,
+    promised: false,
   });
-  expect(toInput({ ...chest(), client: ' Maro ', due: null, told: true })).toMatchObject({
+  expect(toInput({ ...chest(), client: ' Maro ', due: null, promised: true })).toMatchObject({
     client: 'Maro',
-    told: false,
+    promised: false,
   });
 });

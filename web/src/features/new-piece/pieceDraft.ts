@@ -38,7 +38,7 @@ export type PieceDraft = {
   readonly edits: readonly RouteEdit[];
   readonly arrival: number;
   readonly due: number | null;
-  readonly told: boolean;
+  readonly promised: boolean;
   /** Pieces whose date nobody was told wait for it. */
   readonly goesFirst: boolean;
 };
@@ -64,7 +64,7 @@ export function emptyDraft(now: number): PieceDraft {
     edits: [],
     arrival: now,
     due: null,
-    told: false,
+    promised: false,
     goesFirst: false,
   };
 }
@@ -81,7 +81,7 @@ export const draftOf = (p: PieceView): PieceDraft => ({
   edits: p.edits,
   arrival: p.arrival,
   due: p.due,
-  told: p.told,
+  promised: p.promised,
   goesFirst: false,
 });
 
@@ -148,7 +148,7 @@ export function previewPiece(d: PieceDraft, route: EditedRoute): ShopPiece {
     kind: d.kind,
     arrival: d.arrival,
     due: d.due,
-    told: d.told,
+    promised: d.promised,
     active: true,
     steps: stepsOf(id, route.steps),
   };
@@ -158,5 +158,5 @@ export function previewPiece(d: PieceDraft, route: EditedRoute): ShopPiece {
 export const toInput = (d: PieceDraft) => ({
   ...d,
   client: d.kind === 'client' && d.client.trim() !== '' ? d.client.trim() : null,
-  told: d.kind === 'client' && d.due !== null && d.told,
+  promised: d.kind === 'client' && d.due !== null && d.promised,
 });

@@ -113,7 +113,7 @@ function PieceHead({ piece }: { readonly piece: PieceView }) {
           <dl className="condensed grid grid-cols-[auto_auto] gap-x-3">
             <dt className="text-sub">Ready</dt>
             <dd className="font-semibold">{ready === undefined ? 'no room in the plan' : sayTime(ready, saying)}</dd>
-            <dt className="text-sub">{piece.told ? 'Promised' : 'Wanted'}</dt>
+            <dt className="text-sub">{piece.promised ? 'Promised' : 'Wanted'}</dt>
             <dd className="font-semibold">
               {piece.due === null ? 'no date' : sayTime(piece.due, saying)}{' '}
               <HealthMark health={healthOf(piece, view.plan, saying.now)} />

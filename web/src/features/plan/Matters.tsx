@@ -1,4 +1,4 @@
-import { PLANNING_DEFAULTS, type Taste } from '@app/core';
+import { PLANNING_DEFAULTS, type Preferences } from '@app/core';
 import { useState } from 'react';
 import { useWorkshop } from '../../app/workshop.tsx';
 import { useStanding } from '../../core/askCore.ts';
@@ -7,11 +7,11 @@ import { Button, Field, Select } from '../../ui/parts.tsx';
 import { SidePanel } from './SidePanel.tsx';
 import type { Improvement } from './useImprovement.ts';
 
-const SLIDERS: readonly (readonly [keyof Taste, string, string, string])[] = [
+const SLIDERS: readonly (readonly [keyof Preferences, string, string, string])[] = [
   ['speed', 'Pieces out soon', 'whenever', 'as soon as can be'],
   ['slack', 'Days in hand before a date', 'none needed', 'plenty'],
   ['loads', 'One tray, one colour', 'does not matter', 'batch what can be'],
-  ['calm', 'People keep their plans', 'change freely', 'leave the week alone'],
+  ['stability', 'People keep their plans', 'change freely', 'leave the week alone'],
 ];
 
 function sayLook({ proposal, state }: Improvement): string {
@@ -24,11 +24,11 @@ function sayLook({ proposal, state }: Improvement): string {
 export function Matters({ improvement, onClose }: { readonly improvement: Improvement; readonly onClose: () => void }) {
   const { view, command } = useWorkshop();
   const standing = useStanding(view);
-  const { taste: kept, frozen_hours } = view.shop.planning ?? PLANNING_DEFAULTS;
-  const [taste, setTaste] = useState(kept);
+  const { preferences: kept, frozen_hours } = view.shop.planning ?? PLANNING_DEFAULTS;
+  const [preferences, setTaste] = useState(kept);
   const [frozen, setFrozen] = useState(frozen_hours);
   const save = () =>
-    void command('PUT', '/planning', { version: view.workshop.version, frozen_hours: frozen, taste }).then(
+    void command('PUT', '/planning', { version: view.workshop.version, frozen_hours: frozen, preferences }).then(
       (done) => done && onClose(),
     );
   return (
@@ -53,8 +53,8 @@ export function Matters({ improvement, onClose }: { readonly improvement: Improv
             min={0}
             max={4}
             step={1}
-            value={taste[key]}
-            onChange={(e) => setTaste({ ...taste, [key]: Number(e.target.value) })}
+            value={preferences[key]}
+            onChange={(e) => setTaste({ ...preferences, [key]: Number(e.target.value) })}
             className="range range-xs"
           />
           <span className="condensed flex justify-between text-lane text-sub">
@@ -78,7 +78,7 @@ export function Matters({ improvement, onClose }: { readonly improvement: Improv
         </Button>
         <Button
           onClick={() => {
-            setTaste(PLANNING_DEFAULTS.taste);
+            setTaste(PLANNING_DEFAULTS.preferences);
             setFrozen(PLANNING_DEFAULTS.frozen_hours);
           }}
         >

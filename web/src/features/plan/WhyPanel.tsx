@@ -49,7 +49,7 @@ export function WhyPanel({
         ) : (
           <>
             Ready <strong>{sayTime(ready, saying)}</strong>
-            {piece.due === null ? '' : `, ${piece.told ? 'promised' : 'wanted'} ${sayTime(piece.due, saying)}`}
+            {piece.due === null ? '' : `, ${piece.promised ? 'promised' : 'wanted'} ${sayTime(piece.due, saying)}`}
           </>
         )}{' '}
         <HealthMark health={healthOf(piece, view.plan, now)} />

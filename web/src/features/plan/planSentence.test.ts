@@ -6,7 +6,16 @@ import { changeSentence, planSentence } from './planSentence.ts';
 const NOW = 29_540_000;
 const saying = { zone: 'UTC', units: 'metric' as const, now: NOW };
 const piece = (id: string, more: Partial<PieceView>): PieceView =>
-  ({ id, name: id, due: null, told: false, active: true, arrival: NOW, steps: [], ...more }) as unknown as PieceView;
+  ({
+    id,
+    name: id,
+    due: null,
+    promised: false,
+    active: true,
+    arrival: NOW,
+    steps: [],
+    ...more,
+  }) as unknown as PieceView;
 const view = (pieces: PieceView[], plan: Partial<WorkshopView['plan']>): WorkshopView =>
   ({
     shop: firstShop('UTC', 'Rona'),
@@ -15,7 +24,7 @@ const view = (pieces: PieceView[], plan: Partial<WorkshopView['plan']>): Worksho
   }) as unknown as WorkshopView;
 
 test('a told promise that is late comes before a worse one that was not told', () => {
-  const v = view([piece('Settle', { due: NOW, told: true }), piece('Stool', { due: NOW })], {
+  const v = view([piece('Settle', { due: NOW, promised: true }), piece('Stool', { due: NOW })], {
     ready: { Settle: NOW + 120, Stool: NOW + 5000 },
   });
   const s = planSentence(v, null, saying);

@@ -19,7 +19,7 @@ export function planSentence(view: WorkshopView, explained: Explained | null, sa
     .flatMap((p) =>
       p.due !== null && (view.plan.ready[p.id] ?? 0) > p.due ? [{ piece: p, by: view.plan.ready[p.id]! - p.due }] : [],
     )
-    .sort((a, b) => Number(b.piece.told) - Number(a.piece.told) || b.by - a.by);
+    .sort((a, b) => Number(b.piece.promised) - Number(a.piece.promised) || b.by - a.by);
   const worst = late[0];
   if (worst) {
     const days = explained?.days[worst.piece.id];
@@ -27,7 +27,7 @@ export function planSentence(view: WorkshopView, explained: Explained | null, sa
     return {
       kind: 'late',
       piece: worst.piece.id,
-      headline: `${worst.piece.name} misses ${sayTime(worst.piece.due!, saying)} by ${sayLength(worst.by)}${worst.piece.told ? '; the client was told that date' : ''}.`,
+      headline: `${worst.piece.name} misses ${sayTime(worst.piece.due!, saying)} by ${sayLength(worst.by)}${worst.piece.promised ? '; the client was told that date' : ''}.`,
       reason: `${days ? `On its way: ${sayWhereDaysGo(days, worst.piece.steps)}.` : ''}${others}`,
     };
   }

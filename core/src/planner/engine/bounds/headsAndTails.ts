@@ -1,9 +1,15 @@
-import { type Board, clearBoard, newBoard, readyFor, seekWay } from '../schedule/partialSchedule.ts';
+import {
+  type PartialSchedule,
+  clearSchedule,
+  newPartialSchedule,
+  readyFor,
+  seekMode,
+} from '../schedule/partialSchedule.ts';
 import { costOfDone } from '../schedule/cost.ts';
 import { type EngineModel, SPAN } from '../engineModel.ts';
 
 /** Each piece as if no other were there: when a step may begin and the piece be done at best. */
-export type Alone = {
+export type HeadsAndTails = {
   readonly start: Float64Array;
   /** Slots from the end of a step to the end of its piece, at least. */
   readonly tail: Float64Array;
@@ -11,8 +17,8 @@ export type Alone = {
 };
 
 /** @see Alone. Empties the board of the model. */
-export function aloneIn(model: EngineModel): Alone {
-  const b = newBoard(model);
+export function headsAndTailsOf(model: EngineModel): HeadsAndTails {
+  const b = newPartialSchedule(model);
   const n = model.steps.length;
   const start = new Float64Array(n);
   const tail = tailsOf(model);
@@ -28,7 +34,7 @@ export function aloneIn(model: EngineModel): Alone {
     }
     done[k] = Math.max(done[k]!, ownWork(model, k, start, tail));
   }
-  clearBoard(b);
+  clearSchedule(b);
   return { start, tail, done };
 }
 
@@ -51,19 +57,19 @@ export function tailsOf(model: EngineModel): Float64Array {
  * Cost: that of placing every step once in each way
  */
 export function leastCosts(model: EngineModel): Float64Array {
-  const { done } = aloneIn(model);
+  const { done } = headsAndTailsOf(model);
   return Float64Array.from(model.pieces, (p, k) => costOfDone(p, done[k]!));
 }
 
 /** Fewest slots a step can take, in the fastest way. */
 export function leastSlots(model: EngineModel, i: number): number {
   const step = model.steps[i]!;
-  const fastest = step.ways.reduce((most, w) => Math.max(most, w.speed), 0);
+  const fastest = step.modes.reduce((most, w) => Math.max(most, w.speed), 0);
   return fastest === 0 || step.slots === 0 ? 0 : Math.min(step.slots, Math.floor(step.slots / fastest));
 }
 
 /** By way, the first end of a step with nothing but what is fixed in its way; those it waits for at their own best. */
-function earliest(b: Board, i: number, ends: ReadonlyMap<number, readonly number[]>) {
+function earliest(b: PartialSchedule, i: number, ends: ReadonlyMap<number, readonly number[]>) {
   const { model } = b;
   const step = model.steps[i]!;
   let ready = readyFor(b, { ...step, preds: step.preds.filter((p) => model.steps[p.step]!.fixed) });
@@ -72,7 +78,7 @@ function earliest(b: Board, i: number, ends: ReadonlyMap<number, readonly number
     if (!before) continue;
     let first = Infinity;
     before.forEach((end, w) => {
-      const film = model.steps[p.step]!.ways[w]?.film;
+      const film = model.steps[p.step]!.modes[w]?.film;
       const at = p.stage >= 0 && film ? Math.ceil((film.minutes(p.stage, end) + p.min_minutes) / 5) : end + p.minSlots;
       if (at < first) first = at;
     });
@@ -80,10 +86,10 @@ function earliest(b: Board, i: number, ends: ReadonlyMap<number, readonly number
   }
   let start: number = model.slots;
   let done: number = model.slots;
-  const out = step.ways.map((way, w) => {
-    if (!seekWay(b, i, w, ready)) return Infinity;
+  const out = step.modes.map((mode, w) => {
+    if (!seekMode(b, i, w, ready)) return Infinity;
     start = Math.min(start, b.found.start);
-    const film = step.doneStage >= 0 ? way.film : null;
+    const film = step.doneStage >= 0 ? mode.film : null;
     const { end } = b.found;
     done = Math.min(done, film ? Math.ceil(film.minutes(step.doneStage, end) / 5) : end + step.cure);
     return end;
@@ -95,11 +101,11 @@ function earliest(b: Board, i: number, ends: ReadonlyMap<number, readonly number
 function ownWork(model: EngineModel, k: number, start: Float64Array, tail: Float64Array): number {
   const on = new Map<unknown, number[]>();
   for (const i of model.pieces[k]!.steps) {
-    const { ways, fixed } = model.steps[i]!;
-    if (fixed || ways.length !== 1) continue;
-    for (const t of ways[0]!.takes)
-      if (t.line.capacity === t.units && t.span !== SPAN.wet && t.span !== SPAN.setting)
-        on.set(t.line, [...(on.get(t.line) ?? []), i]);
+    const { modes, fixed } = model.steps[i]!;
+    if (fixed || modes.length !== 1) continue;
+    for (const t of modes[0]!.demands)
+      if (t.profile.capacity === t.units && t.span !== SPAN.wet && t.span !== SPAN.setting)
+        on.set(t.profile, [...(on.get(t.profile) ?? []), i]);
   }
   let latest = 0;
   for (const steps of on.values()) {

@@ -1,4 +1,4 @@
-import { type Alone, aloneIn, leastSlots } from './headsAndTails.ts';
+import { type HeadsAndTails, headsAndTailsOf, leastSlots } from './headsAndTails.ts';
 import { isSet } from '../resources/bits.ts';
 import { type EngineModel, SPAN } from '../engineModel.ts';
 import { costOfDone } from '../schedule/cost.ts';
@@ -17,12 +17,16 @@ const wholeCost: CostOfDone = (model, piece, done) => costOfDone(model.pieces[pi
  * piece spread evenly over its units of work (after the mean busy times of Goemans 1997)
  */
 export function lowerBound(model: EngineModel, rounds: number, costOf: CostOfDone = wholeCost): number {
-  const alone = aloneIn(model);
+  const headsAndTails = headsAndTailsOf(model);
   let best = 0;
-  for (let k = 0; k < model.pieces.length; k++) best += costOf(model, k, alone.done[k]!);
+  for (let k = 0; k < model.pieces.length; k++) best += costOf(model, k, headsAndTails.done[k]!);
   if (rounds === 0) return best;
-  for (const pool of [...crewPools(model, alone), ...linePools(model, alone), ...floorPool(model, alone)])
-    best = Math.max(best, priced(model, pool, alone.done, rounds, costOf));
+  for (const pool of [
+    ...crewPools(model, headsAndTails),
+    ...linePools(model, headsAndTails),
+    ...floorPool(model, headsAndTails),
+  ])
+    best = Math.max(best, priced(model, pool, headsAndTails.done, rounds, costOf));
   return best;
 }
 
@@ -31,11 +35,11 @@ type Load = { readonly piece: number; readonly units: number; readonly from: num
 type Pool = { readonly loads: readonly Load[]; readonly room: Float64Array; readonly width: number };
 
 /** Hands: for every set of people that alone can do something, all work that only they can do. */
-function crewPools(model: EngineModel, alone: Alone): Pool[] {
+function crewPools(model: EngineModel, headsAndTails: HeadsAndTails): Pool[] {
   const sets = new Map<string, { who: Set<number>; steps: number[] }>();
   model.steps.forEach((step, i) => {
     if (step.fixed || step.slots === 0) return;
-    const who = new Set(step.ways.flatMap((w) => w.crews.flat()));
+    const who = new Set(step.modes.flatMap((w) => w.crews.flat()));
     if (who.size === 0) return;
     const key = [...who].sort((a, b) => a - b).join();
     if (!sets.has(key)) sets.set(key, { who, steps: [] });
@@ -45,8 +49,8 @@ function crewPools(model: EngineModel, alone: Alone): Pool[] {
   return [...sets.values(), everyone].map(({ who }) => {
     const within = [...sets.values()].filter((s) => [...s.who].every((p) => who.has(p))).flatMap((s) => s.steps);
     const loads = within.map((i) => {
-      const hands = Math.min(...model.steps[i]!.ways.flatMap((w) => w.crews.map((c) => c.length)));
-      return loadOf(model, alone, i, hands * leastSlots(model, i));
+      const hands = Math.min(...model.steps[i]!.modes.flatMap((w) => w.crews.map((c) => c.length)));
+      return loadOf(model, headsAndTails, i, hands * leastSlots(model, i));
     });
     const width = widthOf(model);
     const room = new Float64Array(Math.ceil(model.slots / width));
@@ -60,44 +64,44 @@ function crewPools(model: EngineModel, alone: Alone): Pool[] {
 }
 
 /** Workplaces and tools that some steps cannot do without. */
-function linePools(model: EngineModel, alone: Alone): Pool[] {
-  const loads = new Map<(typeof model.lines)[number], Load[]>();
+function linePools(model: EngineModel, headsAndTails: HeadsAndTails): Pool[] {
+  const loads = new Map<(typeof model.profiles)[number], Load[]>();
   model.steps.forEach((step, i) => {
-    if (step.fixed || step.ways.length !== 1) return;
-    for (const t of step.ways[0]!.takes) {
+    if (step.fixed || step.modes.length !== 1) return;
+    for (const t of step.modes[0]!.demands) {
       if (t.span === SPAN.wet || t.span === SPAN.setting || t.span === SPAN.sticky) continue;
-      if (!loads.has(t.line)) loads.set(t.line, []);
-      loads.get(t.line)!.push(loadOf(model, alone, i, t.units * leastSlots(model, i)));
+      if (!loads.has(t.profile)) loads.set(t.profile, []);
+      loads.get(t.profile)!.push(loadOf(model, headsAndTails, i, t.units * leastSlots(model, i)));
     }
   });
   const width = widthOf(model);
-  return [...loads].map(([line, own]) => ({
+  return [...loads].map(([profile, own]) => ({
     loads: own,
     width,
-    room: new Float64Array(Math.ceil(model.slots / width)).fill(line.capacity * width),
+    room: new Float64Array(Math.ceil(model.slots / width)).fill(profile.capacity * width),
   }));
 }
 
 /** The floor, from the first step of each piece to its last: its longest chain at least. */
-function floorPool(model: EngineModel, alone: Alone): Pool[] {
+function floorPool(model: EngineModel, headsAndTails: HeadsAndTails): Pool[] {
   if (!model.floor) return [];
   const width = widthOf(model);
   const loads = model.pieces.flatMap((p, piece): Load[] => {
     // What stands here takes its floor whether it fits or not.
     if (p.floor === 0 || p.isHere || p.steps.some((i) => model.steps[i]!.fixed)) return [];
-    const stay = p.steps.reduce((most, i) => Math.max(most, leastSlots(model, i) + alone.tail[i]!), 0);
-    const from = p.steps.reduce((first, i) => Math.min(first, alone.start[i]!), Infinity);
+    const stay = p.steps.reduce((most, i) => Math.max(most, leastSlots(model, i) + headsAndTails.tail[i]!), 0);
+    const from = p.steps.reduce((first, i) => Math.min(first, headsAndTails.start[i]!), Infinity);
     return [{ piece, units: p.floor * stay, from, tail: 0 }];
   });
   const room = new Float64Array(Math.ceil(model.slots / width)).fill(model.floor.capacity * width);
   return [{ loads, room, width }];
 }
 
-const loadOf = (model: EngineModel, alone: Alone, i: number, units: number): Load => ({
+const loadOf = (model: EngineModel, headsAndTails: HeadsAndTails, i: number, units: number): Load => ({
   piece: model.steps[i]!.piece,
   units,
-  from: alone.start[i]!,
-  tail: alone.tail[i]!,
+  from: headsAndTails.start[i]!,
+  tail: headsAndTails.tail[i]!,
 });
 
 /** Slots that are counted together; fewer, wider ones for long plans. */
@@ -108,14 +112,14 @@ const MOST_BUCKETS = 600;
 function priced(
   model: EngineModel,
   { loads, room, width }: Pool,
-  alone: Float64Array,
+  headsAndTails: Float64Array,
   rounds: number,
   costOf: CostOfDone,
 ): number {
   const units = new Float64Array(model.pieces.length);
   for (const l of loads) units[l.piece]! += l.units;
   let rest = 0;
-  for (let k = 0; k < model.pieces.length; k++) if (units[k] === 0) rest += costOf(model, k, alone[k]!);
+  for (let k = 0; k < model.pieces.length; k++) if (units[k] === 0) rest += costOf(model, k, headsAndTails[k]!);
   const active = loads.filter((l) => l.units > 0);
   const price = new Float64Array(room.length);
   const costs = active.map((l) => {
@@ -123,7 +127,8 @@ function priced(
     const row = new Float64Array(room.length - first);
     for (let b = first; b < room.length; b++)
       row[b - first] =
-        costOf(model, l.piece, Math.max(alone[l.piece]!, Math.max(l.from, b * width) + 1 + l.tail)) / units[l.piece]!;
+        costOf(model, l.piece, Math.max(headsAndTails[l.piece]!, Math.max(l.from, b * width) + 1 + l.tail)) /
+        units[l.piece]!;
     // A step may have no place at all, which costs at least what being done at the very end does.
     return { first, row, units: l.units, never: costOf(model, l.piece, model.slots) / units[l.piece]! };
   });

@@ -4,39 +4,39 @@ import { type Bits, bitRow, setRange } from './bits.ts';
  * Space, tools or another thing of which there are several: how many units are taken in each slot, and for each number
  * of units somebody asks for a row of bits that says where so many still fit.
  */
-export type Line = {
+export type CumulativeProfile = {
   readonly capacity: number;
   readonly slots: number;
   /** Units taken, a row of bits for each binary digit, lowest first: so 32 slots are counted at once. */
   readonly digits: Bits[];
   /** Units asked for, ascending, and their rows. */
-  readonly asked: number[];
+  readonly queryPlan: number[];
   readonly fits: Bits[];
 };
 
-export const newLine = (slots: number, capacity: number): Line => ({
+export const newProfile = (slots: number, capacity: number): CumulativeProfile => ({
   capacity,
   slots,
   digits: [],
-  asked: [],
+  queryPlan: [],
   fits: [],
 });
 
 /** The row that says where `units` still fit; made when it is first asked for. */
-export function rowFor(line: Line, units: number): Bits {
-  const known = line.asked.indexOf(units);
-  if (known >= 0) return line.fits[known]!;
-  const row = bitRow(line.slots);
-  line.asked.push(units);
-  line.fits.push(row);
-  fill(line, line.asked.length - 1);
-  if (line.digits.length > 0) for (let w = 0; w < row.length; w++) mark(line, w, row[w]!);
+export function rowFor(profile: CumulativeProfile, units: number): Bits {
+  const known = profile.queryPlan.indexOf(units);
+  if (known >= 0) return profile.fits[known]!;
+  const row = bitRow(profile.slots);
+  profile.queryPlan.push(units);
+  profile.fits.push(row);
+  fill(profile, profile.queryPlan.length - 1);
+  if (profile.digits.length > 0) for (let w = 0; w < row.length; w++) mark(profile, w, row[w]!);
   return row;
 }
 
 /** Takes `units` (or, below 0, gives them back) over a range of slots. */
-export function take(line: Line, from: number, until: number, units: number): void {
-  if (until > line.slots) until = line.slots;
+export function consume(profile: CumulativeProfile, from: number, until: number, units: number): void {
+  if (until > profile.slots) until = profile.slots;
   if (from >= until) return;
   const first = from >>> 5;
   const last = (until - 1) >>> 5;
@@ -44,14 +44,14 @@ export function take(line: Line, from: number, until: number, units: number): vo
   const tail = -1 >>> (31 - ((until - 1) & 31));
   for (let w = first; w <= last; w++) {
     const mask = (w === first ? head : -1) & (w === last ? tail : -1);
-    if (units < 0) subtract(line, w, mask, -units);
-    else add(line, w, mask, units);
-    mark(line, w, mask);
+    if (units < 0) subtract(profile, w, mask, -units);
+    else add(profile, w, mask, units);
+    mark(profile, w, mask);
   }
 }
 
 /** Adds to 32 counters at once, digit by digit with carry. More than the capacity may be taken by what already happened. */
-function add({ digits, slots }: Line, w: number, mask: number, units: number): void {
+function add({ digits, slots }: CumulativeProfile, w: number, mask: number, units: number): void {
   for (let low = 0; units >>> low > 0; low++) {
     if (((units >>> low) & 1) === 0) continue;
     for (let d = low, carry = mask; carry !== 0; d++) {
@@ -64,7 +64,7 @@ function add({ digits, slots }: Line, w: number, mask: number, units: number): v
   }
 }
 
-function subtract({ digits }: Line, w: number, mask: number, units: number): void {
+function subtract({ digits }: CumulativeProfile, w: number, mask: number, units: number): void {
   for (let low = 0; units >>> low > 0; low++) {
     if (((units >>> low) & 1) === 0) continue;
     for (let d = low, borrow = mask; borrow !== 0 && d < digits.length; d++) {
@@ -77,9 +77,9 @@ function subtract({ digits }: Line, w: number, mask: number, units: number): voi
 }
 
 /** Brings what is asked for up to date in the slots of `mask`. */
-function mark({ digits, asked, fits, capacity }: Line, w: number, mask: number): void {
-  for (let i = 0; i < asked.length; i++) {
-    const most = capacity - asked[i]!;
+function mark({ digits, queryPlan, fits, capacity }: CumulativeProfile, w: number, mask: number): void {
+  for (let i = 0; i < queryPlan.length; i++) {
+    const most = capacity - queryPlan[i]!;
     if (most < 0) continue;
     // Compares with `most` from the highest digit down: where more is taken the bit is cleared.
     let more = most >>> digits.length > 0 ? 0 : -1;
@@ -96,16 +96,16 @@ function mark({ digits, asked, fits, capacity }: Line, w: number, mask: number):
   }
 }
 
-export function empty(line: Line): void {
-  if (line.digits.length === 0) return;
-  line.digits.length = 0;
-  for (let i = 0; i < line.asked.length; i++) {
-    line.fits[i]!.fill(0);
-    fill(line, i);
+export function clearProfile(profile: CumulativeProfile): void {
+  if (profile.digits.length === 0) return;
+  profile.digits.length = 0;
+  for (let i = 0; i < profile.queryPlan.length; i++) {
+    profile.fits[i]!.fill(0);
+    fill(profile, i);
   }
 }
 
 /** Says that it fits everywhere, or nowhere. */
-function fill(line: Line, i: number): void {
-  if (line.asked[i]! <= line.capacity) setRange(line.fits[i]!, 0, line.slots);
+function fill(profile: CumulativeProfile, i: number): void {
+  if (profile.queryPlan[i]! <= profile.capacity) setRange(profile.fits[i]!, 0, profile.slots);
 }

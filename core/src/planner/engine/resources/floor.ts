@@ -24,14 +24,14 @@ export function newFloor(slots: number, capacity: number): Floor {
   };
 }
 
-export function emptyFloor(f: Floor): void {
+export function clearFloor(f: Floor): void {
   f.whole.fill(0);
   f.besides.fill(0);
   f.most.fill(0);
 }
 
 /** Takes `units` (or, below 0, gives them back) over [from, until). Cost: O(blocks + 2 * block) */
-export function stand(f: Floor, from: number, until: number, units: number): void {
+export function occupyFloor(f: Floor, from: number, until: number, units: number): void {
   for (let k = from; k < until;) {
     const block = k >>> BITS;
     const end = Math.min(until, (block + 1) << BITS);
@@ -47,7 +47,7 @@ export function stand(f: Floor, from: number, until: number, units: number): voi
 }
 
 /** The last slot of [from, until) in which `units` more do not fit, or -1. */
-export function lastFull(f: Floor, from: number, until: number, units: number): number {
+export function lastOverload(f: Floor, from: number, until: number, units: number): number {
   const room = f.capacity - units;
   for (let k = until; k > from;) {
     const block = (k - 1) >>> BITS;

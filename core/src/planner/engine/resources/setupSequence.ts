@@ -2,7 +2,7 @@
  * A tool that is cleaned out between set-ups (product and applicator): its bookings in the order of their starts, and
  * the slots a clean-out takes between neighbours of different groups.
  */
-export type Turns = {
+export type SetupSequence = {
   readonly capacity: number;
   readonly gap: number;
   readonly start: number[];
@@ -10,14 +10,20 @@ export type Turns = {
   readonly group: number[];
 };
 
-export const newTurns = (capacity: number, gap: number): Turns => ({ capacity, gap, start: [], end: [], group: [] });
+export const newSetupSequence = (capacity: number, gap: number): SetupSequence => ({
+  capacity,
+  gap,
+  start: [],
+  end: [],
+  group: [],
+});
 
-export function clearTurns(t: Turns): void {
+export function clearSetups(t: SetupSequence): void {
   t.start.length = t.end.length = t.group.length = 0;
 }
 
 /** How many bookings start before `at`. */
-function before(t: Turns, at: number): number {
+function before(t: SetupSequence, at: number): number {
   let lo = 0;
   let hi = t.start.length;
   while (lo < hi) {
@@ -32,7 +38,7 @@ function before(t: Turns, at: number): number {
  * `from` when work may run there, else the next start worth trying.
  * @param isWhole the work takes as long wherever it starts, so that gaps too short for it are passed over at once
  */
-export function fitTurn(t: Turns, from: number, until: number, group: number, isWhole: boolean): number {
+export function fitSetup(t: SetupSequence, from: number, until: number, group: number, isWhole: boolean): number {
   const length = until - from;
   let s = from;
   for (let i = before(t, from); ; i++) {
@@ -50,25 +56,25 @@ export function fitTurn(t: Turns, from: number, until: number, group: number, is
 }
 
 /** Whether work there has its own set-up neither before nor after it, so that it takes a clean-out of its own. */
-export function standsApart(t: Turns, from: number, group: number): boolean {
+export function standsApart(t: SetupSequence, from: number, group: number): boolean {
   const i = before(t, from);
   return (i === 0 || t.group[i - 1] !== group) && (i === t.group.length || t.group[i] !== group);
 }
 
 /** The set-up of the tool when work starts there; -1: none yet. */
-export function groupBefore(t: Turns, at: number): number {
+export function groupBefore(t: SetupSequence, at: number): number {
   const i = before(t, at);
   return i === 0 ? -1 : t.group[i - 1]!;
 }
 
-export function addTurn(t: Turns, from: number, until: number, group: number): void {
+export function addSetup(t: SetupSequence, from: number, until: number, group: number): void {
   const i = before(t, from);
   t.start.splice(i, 0, from);
   t.end.splice(i, 0, until);
   t.group.splice(i, 0, group);
 }
 
-export function removeTurn(t: Turns, from: number, until: number, group: number): void {
+export function removeSetup(t: SetupSequence, from: number, until: number, group: number): void {
   for (let i = before(t, from); i < t.start.length && t.start[i] === from; i++)
     if (t.end[i] === until && t.group[i] === group) {
       t.start.splice(i, 1);
@@ -79,5 +85,5 @@ export function removeTurn(t: Turns, from: number, until: number, group: number)
 }
 
 /** Clean-outs between neighbours as booked. */
-export const cleanouts = (t: Turns): number =>
+export const cleanouts = (t: SetupSequence): number =>
   t.group.reduce((n, g, i) => n + (i > 0 && g !== t.group[i - 1] ? 1 : 0), 0);

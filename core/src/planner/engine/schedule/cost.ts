@@ -1,4 +1,4 @@
-import { type Board, doneSlot } from './partialSchedule.ts';
+import { type PartialSchedule, doneSlot } from './partialSchedule.ts';
 import type { EnginePiece } from '../engineModel.ts';
 
 /** Costs more than any lateness: a step that has no place at all. */
@@ -8,7 +8,7 @@ export const UNPLACED = 1e12;
 const PIN_LOST = UNPLACED;
 
 /** What a piece costs as it stands: weighted lateness and time in the shop, and each step without a place or at another time than it was given. */
-export function pieceCost(b: Board, piece: number): number {
+export function pieceCost(b: PartialSchedule, piece: number): number {
   const p = b.model.pieces[piece]!;
   let done = 0;
   let missing = 0;
@@ -18,9 +18,10 @@ export function pieceCost(b: Board, piece: number): number {
     else {
       const d = doneSlot(b, i);
       if (d > done) done = d;
-      const { home, pinSlot, fixed } = b.model.steps[i]!;
+      const { baseline, pinSlot, fixed } = b.model.steps[i]!;
       if (pinSlot >= 0 && !fixed && b.start[i] !== pinSlot) moved += PIN_LOST;
-      if (home && (b.start[i] !== home.start || b.way[i] !== home.way || b.crew[i] !== home.crew)) moved += home.cost;
+      if (baseline && (b.start[i] !== baseline.start || b.mode[i] !== baseline.mode || b.crew[i] !== baseline.crew))
+        moved += baseline.cost;
     }
   }
   if (missing > 0) done = b.model.slots;
@@ -28,7 +29,7 @@ export function pieceCost(b: Board, piece: number): number {
 }
 
 /** What a piece costs by being late, or by having steps without a place; 0 when it is on time. */
-export function latenessCost(b: Board, piece: number): number {
+export function latenessCost(b: PartialSchedule, piece: number): number {
   const p = b.model.pieces[piece]!;
   let late = 0;
   for (const i of p.steps) {
@@ -49,9 +50,9 @@ export function costOfDone(p: EnginePiece, done: number): number {
 }
 
 /** What all trays taken up cost. */
-export const loadsCost = (b: Board): number => (b.loads ? b.model.loadCost * b.loads.count() : 0);
+export const loadsCost = (b: PartialSchedule): number => (b.loads ? b.model.loadCost * b.loads.count() : 0);
 
-export function boardCost(b: Board): number {
+export function scheduleCost(b: PartialSchedule): number {
   let sum = loadsCost(b);
   for (let k = 0; k < b.model.pieces.length; k++) sum += pieceCost(b, k);
   return sum;

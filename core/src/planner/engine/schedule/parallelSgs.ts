@@ -1,8 +1,17 @@
 import FlatQueue from 'flatqueue';
-import { type Board, doneSlot, latestFor, lift, put, readyFor, seek, seekOnly } from './partialSchedule.ts';
+import {
+  type PartialSchedule,
+  doneSlot,
+  latestFor,
+  remove,
+  insert,
+  readyFor,
+  seek,
+  seekOnly,
+} from './partialSchedule.ts';
 import { costOfDone } from './cost.ts';
-import { lastFull, stand } from '../resources/floor.ts';
-import { type Scratch, stayOf, takeFloor, tightest } from './serialSgs.ts';
+import { lastOverload, occupyFloor } from '../resources/floor.ts';
+import { type Scratch, stayOf, bookFloor, tightest } from './serialSgs.ts';
 import { groupBefore, standsApart } from '../resources/setupSequence.ts';
 
 /** What the next step is chosen by: its soonest slot, and on top of that these. */
@@ -29,8 +38,8 @@ export type Priority = {
  * window pushes the one it is tied to later, and what had been placed after that.
  * Field terms: parallel schedule generation; apparent tardiness cost with set-ups (Lee, Bhaskaran & Pinedo 1997), made linear
  */
-export class Dispatcher {
-  readonly #b: Board;
+export class ParallelSgs {
+  readonly #b: PartialSchedule;
   readonly #followers: readonly (readonly number[])[];
   /** Slots from the start of each step to the end of its piece; work counts double, since there are nights. */
   readonly #rest: Float64Array;
@@ -40,7 +49,7 @@ export class Dispatcher {
   readonly #open: Int32Array;
   readonly #push: Int32Array;
   readonly #start: Int32Array;
-  readonly #way: Int32Array;
+  readonly #mode: Int32Array;
   readonly #crew: Int32Array;
   readonly #key: Float64Array;
   /** By piece: how often it pushed, whether it was given up, the floor booked for it, and when it will be done at least. */
@@ -58,7 +67,7 @@ export class Dispatcher {
   #most = Infinity;
   #cost = 0;
 
-  constructor(b: Board, scratch: Scratch) {
+  constructor(b: PartialSchedule, scratch: Scratch) {
     const { steps, pieces } = b.model;
     this.#b = b;
     this.#scratch = scratch;
@@ -67,7 +76,7 @@ export class Dispatcher {
     this.#open = new Int32Array(steps.length);
     this.#push = new Int32Array(steps.length);
     this.#start = new Int32Array(steps.length);
-    this.#way = new Int32Array(steps.length);
+    this.#mode = new Int32Array(steps.length);
     this.#crew = new Int32Array(steps.length);
     this.#key = new Float64Array(steps.length);
     this.#pushes = new Int32Array(pieces.length);
@@ -103,7 +112,7 @@ export class Dispatcher {
     // The floor was booked by guess; now by what came out.
     for (const k of group) this.#leaveFloor(k);
     if (this.#isFailed) {
-      for (const k of group) this.#liftAll(k);
+      for (const k of group) this.#removeAll(k);
       return null;
     }
     // What stands here already takes its floor before what is still to come.
@@ -114,8 +123,8 @@ export class Dispatcher {
         const { from, done } = stayOf(this.#b, k);
         this.#stay[k] = done - from;
       }
-      if (isPlaced && takeFloor(this.#b, k, pieces[k]!.isHere && !this.#scratch.isStrict) < 0) return false;
-      this.#liftAll(k);
+      if (isPlaced && bookFloor(this.#b, k, pieces[k]!.isHere && !this.#scratch.isStrict) < 0) return false;
+      this.#removeAll(k);
       return true;
     });
   }
@@ -145,23 +154,23 @@ export class Dispatcher {
   #queueFound(i: number): void {
     const { found } = this.#b;
     this.#start[i] = found.start;
-    this.#way[i] = found.way;
+    this.#mode[i] = found.mode;
     this.#crew[i] = found.crew;
-    this.#key[i] = this.#keyAt(i, found.start, found.way);
+    this.#key[i] = this.#keyAt(i, found.start, found.mode);
     this.#queue.push(i, this.#key[i]);
     if (this.#b.model.steps[i]!.group >= 0) this.#waiting.add(i);
   }
 
-  #keyAt(i: number, start: number, way: number): number {
+  #keyAt(i: number, start: number, mode: number): number {
     const { slack, hurry, cleanout, urge, bias } = this.#priority;
     const step = this.#b.model.steps[i]!;
     const piece = this.#b.model.pieces[step.piece]!;
     const last = Math.min(piece.due, NEVER_DUE) - this.#rest[i]! - hurry * Math.log(1 + piece.lateCost);
-    const turns = step.group >= 0 ? step.ways[way]!.turns : null;
+    const setups = step.group >= 0 ? step.modes[mode]!.setups : null;
     return (
       start +
       slack * (last - (urge ? urge[step.piece]! : 0) - (bias ? bias[i]! : 0)) +
-      (turns && standsApart(turns, start, step.group) ? cleanout : 0)
+      (setups && standsApart(setups, start, step.group) ? cleanout : 0)
     );
   }
 
@@ -169,9 +178,9 @@ export class Dispatcher {
   #place(i: number, key: number): void {
     const b = this.#b;
     const step = b.model.steps[i]!;
-    if (!seekOnly(b, i, this.#way[i]!, this.#crew[i]!, this.#start[i]!)) {
+    if (!seekOnly(b, i, this.#mode[i]!, this.#crew[i]!, this.#start[i]!)) {
       if (!seek(b, i, Math.max(this.#push[i]!, readyFor(b, step)))) return this.#giveUp(step.piece);
-      if (this.#keyAt(i, b.found.start, b.found.way) > key + 1e-9) return this.#queueFound(i);
+      if (this.#keyAt(i, b.found.start, b.found.mode) > key + 1e-9) return this.#queueFound(i);
     }
     if (this.#staysSetUp(i, key)) return;
     if (!this.#isInWindow(i) || !this.#enterFloor(i)) return;
@@ -188,15 +197,15 @@ export class Dispatcher {
     const b = this.#b;
     const step = b.model.steps[i]!;
     const most = this.#priority.stay ?? 0;
-    const turns = step.group < 0 || most <= 0 ? null : step.ways[b.found.way]!.turns;
-    const setUp = turns ? groupBefore(turns, b.found.start) : -1;
-    if (!turns || setUp < 0 || setUp === step.group) return false;
+    const setups = step.group < 0 || most <= 0 ? null : step.modes[b.found.mode]!.setups;
+    const setUp = setups ? groupBefore(setups, b.found.start) : -1;
+    if (!setups || setUp < 0 || setUp === step.group) return false;
     let first = -1;
     for (const j of this.#waiting) {
       if (b.start[j]! >= 0 || Number.isNaN(this.#key[j]!)) this.#waiting.delete(j);
       else if (
         b.model.steps[j]!.group === setUp &&
-        this.#turnsOf(j) === turns &&
+        this.#turnsOf(j) === setups &&
         this.#start[j]! <= b.found.start &&
         this.#key[j]! <= key + most &&
         (first < 0 || this.#key[j]! < this.#key[first]!)
@@ -211,7 +220,7 @@ export class Dispatcher {
     return true;
   }
 
-  #turnsOf = (j: number) => this.#b.model.steps[j]!.ways[this.#way[j]!]!.turns;
+  #turnsOf = (j: number) => this.#b.model.steps[j]!.modes[this.#mode[j]!]!.setups;
 
   /** Whether what was found is in time for the step; if not, what it is tied to is pushed later. */
   #isInWindow(i: number): boolean {
@@ -235,8 +244,8 @@ export class Dispatcher {
 
   #accept(i: number): void {
     const b = this.#b;
-    const { start, end, hold, way, crew } = b.found;
-    put(b, i, start, end, hold, way, crew);
+    const { start, end, hold, mode, crew } = b.found;
+    insert(b, i, start, end, hold, mode, crew);
     if (this.#scratch.left) this.#scratch.left[i] = 0;
     for (const f of this.#followers[i]!) this.#open[f]!--;
     const k = b.model.steps[i]!.piece;
@@ -270,7 +279,7 @@ export class Dispatcher {
   /** Takes a step and what was placed after it off the board again. */
   #undo(i: number): void {
     const b = this.#b;
-    lift(b, i);
+    remove(b, i);
     for (const f of this.#followers[i]!) {
       this.#open[f]!++;
       this.#key[f] = NaN;
@@ -281,14 +290,14 @@ export class Dispatcher {
   #giveUp(k: number): void {
     this.#isOut[k] = 1;
     this.#leaveFloor(k);
-    this.#liftAll(k);
+    this.#removeAll(k);
     if (this.#most < Infinity) this.#isFailed = true;
   }
 
-  #liftAll(k: number): void {
+  #removeAll(k: number): void {
     const { steps, pieces } = this.#b.model;
     for (const i of pieces[k]!.steps) {
-      if (!steps[i]!.fixed) lift(this.#b, i);
+      if (!steps[i]!.fixed) remove(this.#b, i);
       this.#key[i] = NaN;
     }
   }
@@ -303,9 +312,9 @@ export class Dispatcher {
       model.slots,
       Math.max(piece.staysUntil, found.start + (this.#stay[k] || Math.floor(this.#rest[i]!))),
     );
-    const clash = lastFull(model.floor, found.start, until, piece.floor);
-    if (clash >= 0) {
-      for (const j of piece.steps) this.#push[j] = Math.max(this.#push[j]!, clash + 1);
+    const blockedSlot = lastOverload(model.floor, found.start, until, piece.floor);
+    if (blockedSlot >= 0) {
+      for (const j of piece.steps) this.#push[j] = Math.max(this.#push[j]!, blockedSlot + 1);
       this.#offer(i);
       return false;
     }
@@ -333,13 +342,13 @@ export class Dispatcher {
     if (!floor || pieces[k]!.floor === 0) return;
     this.#floorFrom[k] = from;
     this.#floorUntil[k] = this.#guessLeave(k, from);
-    stand(floor, from, this.#floorUntil[k], pieces[k]!.floor);
+    occupyFloor(floor, from, this.#floorUntil[k], pieces[k]!.floor);
   }
 
   #leaveFloor(k: number): void {
     const { model } = this.#b;
     if (this.#floorUntil[k]! < 0) return;
-    stand(model.floor!, this.#floorFrom[k]!, this.#floorUntil[k]!, -model.pieces[k]!.floor);
+    occupyFloor(model.floor!, this.#floorFrom[k]!, this.#floorUntil[k]!, -model.pieces[k]!.floor);
     this.#floorUntil[k] = -1;
   }
 }
@@ -351,13 +360,13 @@ const MOST_PUSHES = 60;
 /** A piece without a date has all the slack there is, in slots. */
 const NEVER_DUE = 1e6;
 
-function followersOf(b: Board): number[][] {
+function followersOf(b: PartialSchedule): number[][] {
   const out: number[][] = b.model.steps.map(() => []);
   b.model.steps.forEach((s, i) => s.preds.forEach((p) => out[p.step]!.push(i)));
   return out;
 }
 
-function restsOf(b: Board, followers: readonly (readonly number[])[]): Float64Array {
+function restsOf(b: PartialSchedule, followers: readonly (readonly number[])[]): Float64Array {
   const { steps, pieces } = b.model;
   const rest = new Float64Array(steps.length);
   for (const p of pieces)

@@ -1,4 +1,4 @@
-import type { Board } from './partialSchedule.ts';
+import type { PartialSchedule } from './partialSchedule.ts';
 import { latenessCost } from './cost.ts';
 import type { EngineModel } from '../engineModel.ts';
 
@@ -6,7 +6,7 @@ import type { EngineModel } from '../engineModel.ts';
  * Priority rules for placing pieces one after another; within a rank smaller goes first. Earliest due date (Jackson 1955);
  * least slack; both with what lateness costs (after Smith 1956, weight over work); begun first.
  */
-export type Rule = (model: EngineModel, piece: number) => number;
+export type PriorityRule = (model: EngineModel, piece: number) => number;
 
 /** Slots that a piece ten times as dear to have late may jump the queue by, roughly. */
 const HURRY = { some: 600, much: 1500 };
@@ -14,7 +14,7 @@ const HURRY = { some: 600, much: 1500 };
 const hurry = (m: EngineModel, k: number) => Math.log(1 + m.pieces[k]!.lateCost);
 const slack = (m: EngineModel, k: number) => Math.min(m.pieces[k]!.due, 1e8) - longestPath(m, k);
 
-export const RULES: readonly Rule[] = [
+export const PRIORITY_RULES: readonly PriorityRule[] = [
   (m, k) => m.pieces[k]!.due,
   (m, k) => slack(m, k) - HURRY.some * hurry(m, k),
   (m, k) => slack(m, k) - HURRY.much * hurry(m, k),
@@ -38,7 +38,7 @@ function longestPath(model: EngineModel, piece: number): number {
   return longest;
 }
 
-export function orderByRule(model: EngineModel, rule: Rule): number[] {
+export function orderByRule(model: EngineModel, rule: PriorityRule): number[] {
   const keys = model.pieces.map((_, k) => rule(model, k));
   return model.pieces
     .map((_, k) => k)
@@ -46,7 +46,7 @@ export function orderByRule(model: EngineModel, rule: Rule): number[] {
 }
 
 /** Pieces that are late or have steps without a place, the dearest first. */
-export function worstFirst(b: Board): number[] {
+export function worstFirst(b: PartialSchedule): number[] {
   const costs = b.model.pieces.map((_, k) => latenessCost(b, k));
   return b.model.pieces
     .map((_, k) => k)

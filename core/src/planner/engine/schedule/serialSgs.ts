@@ -1,5 +1,14 @@
-import { type Board, canStartAt, doneSlot, latestFor, lift, put, readyFor, seek } from './partialSchedule.ts';
-import { lastFull, stand } from '../resources/floor.ts';
+import {
+  type PartialSchedule,
+  canStartAt,
+  doneSlot,
+  latestFor,
+  remove,
+  insert,
+  readyFor,
+  seek,
+} from './partialSchedule.ts';
+import { lastOverload, occupyFloor } from '../resources/floor.ts';
 
 /**
  * What the attempts to place pieces keep: how far each step was pushed, and, when a piece may be placed in part, which
@@ -48,7 +57,7 @@ export const GIVEN_UP = 2;
  * @param limit give up once the piece is sure to be done after this slot
  */
 export function placePiece(
-  b: Board,
+  b: PartialSchedule,
   scratch: Scratch,
   piece: number,
   order: readonly number[],
@@ -66,12 +75,12 @@ export function placePiece(
     if (outcome === NO_ROOM && left) return NO_ROOM;
     if (outcome < 0) return clearAway(b, order, outcome);
     const isForced = model.pieces[piece]!.isHere && !scratch.isStrict;
-    const clash = takeFloor(b, piece, isForced);
-    if (clash < 0) return outcome;
+    const blockedSlot = bookFloor(b, piece, isForced);
+    if (blockedSlot < 0) return outcome;
     // What stands here from the beginning cannot come later.
     if (model.pieces[piece]!.isHere) break;
-    for (const i of order) if (!model.steps[i]!.fixed) lift(b, i);
-    from = clash + 1;
+    for (const i of order) if (!model.steps[i]!.fixed) remove(b, i);
+    from = blockedSlot + 1;
   }
   if (left) for (const i of order) if (!model.steps[i]!.fixed) left[i] = NO_PLACE;
   return clearAway(b, order, NO_ROOM);
@@ -82,7 +91,12 @@ const MOST_FLOOR_TRIES = 50;
  * Places the steps of several pieces among one another in the order given. @returns false, with nothing of them placed,
  * when one finds no room, is sure to be done too late (`scratch.limit`), or does not fit on the floor
  */
-export function placeTogether(b: Board, scratch: Scratch, group: readonly number[], order: readonly number[]): boolean {
+export function placeTogether(
+  b: PartialSchedule,
+  scratch: Scratch,
+  group: readonly number[],
+  order: readonly number[],
+): boolean {
   const { push, left } = scratch;
   for (const i of order) {
     push[i] = Math.max(scratch.joinAt[i]!, scratch.notBefore[b.model.steps[i]!.piece]!);
@@ -91,8 +105,8 @@ export function placeTogether(b: Board, scratch: Scratch, group: readonly number
   let done = placeSteps(b, scratch, order, 0, Infinity, 0, scratch.limit) >= 0;
   for (let n = 0; n < group.length && done; n++) {
     const isForced = b.model.pieces[group[n]!]!.isHere && !scratch.isStrict;
-    if (takeFloor(b, group[n]!, isForced) < 0) continue;
-    for (let m = 0; m < n; m++) giveFloorBack(b, group[m]!);
+    if (bookFloor(b, group[n]!, isForced) < 0) continue;
+    for (let m = 0; m < n; m++) releaseFloor(b, group[m]!);
     done = false;
   }
   if (!done) clearAway(b, order, NO_ROOM);
@@ -100,55 +114,55 @@ export function placeTogether(b: Board, scratch: Scratch, group: readonly number
 }
 
 /** Books the floor for a wholly placed piece, whether it fits or not when forced. @returns -1, or the last slot in which it does not fit */
-export function takeFloor(b: Board, piece: number, isForced: boolean): number {
+export function bookFloor(b: PartialSchedule, piece: number, isForced: boolean): number {
   const { model } = b;
   const p = model.pieces[piece]!;
   if (!model.floor || p.floor === 0 || !isWhole(b, piece)) return -1;
   const stay = stayOf(b, piece);
   const until = Math.min(model.slots, stay.until);
-  const clash = isForced ? -1 : lastFull(model.floor, stay.from, until, p.floor);
-  if (clash < 0) stand(model.floor, stay.from, until, p.floor);
-  return clash;
+  const blockedSlot = isForced ? -1 : lastOverload(model.floor, stay.from, until, p.floor);
+  if (blockedSlot < 0) occupyFloor(model.floor, stay.from, until, p.floor);
+  return blockedSlot;
 }
 
 /** Takes a whole piece off the board, and off the floor. */
-export function liftPiece(b: Board, piece: number): void {
+export function removePiece(b: PartialSchedule, piece: number): void {
   const { model } = b;
   const p = model.pieces[piece]!;
-  giveFloorBack(b, piece);
-  for (const i of p.steps) if (!model.steps[i]!.fixed) lift(b, i);
+  releaseFloor(b, piece);
+  for (const i of p.steps) if (!model.steps[i]!.fixed) remove(b, i);
 }
 
-export function giveFloorBack(b: Board, piece: number): void {
+export function releaseFloor(b: PartialSchedule, piece: number): void {
   const { model } = b;
   const p = model.pieces[piece]!;
   if (!model.floor || p.floor === 0 || !isWhole(b, piece)) return;
   const stay = stayOf(b, piece);
-  stand(model.floor, stay.from, Math.min(model.slots, stay.until), -p.floor);
+  occupyFloor(model.floor, stay.from, Math.min(model.slots, stay.until), -p.floor);
 }
 
-const isWhole = (b: Board, piece: number) => b.model.pieces[piece]!.steps.every((i) => b.start[i]! >= 0);
+const isWhole = (b: PartialSchedule, piece: number) => b.model.pieces[piece]!.steps.every((i) => b.start[i]! >= 0);
 
 /**
  * Moves pieces that are still to come out of the way of those that stand here longer than was thought. Pieces that are
  * here take their floor whether it fits or not; nobody can send them away.
  */
-export function settleFloor(b: Board, scratch: Scratch): void {
+export function settleFloor(b: PartialSchedule, scratch: Scratch): void {
   const { model } = b;
   if (!model.floor) return;
   for (let k = 0, tries = 0; k < model.pieces.length; k++) {
     const p = model.pieces[k]!;
     if (p.isHere || p.floor === 0 || !isWhole(b, k)) continue;
     const stay = stayOf(b, k);
-    if (lastFull(model.floor, stay.from, Math.min(stay.until, model.slots), 0) < 0) continue;
-    liftPiece(b, k);
+    if (lastOverload(model.floor, stay.from, Math.min(stay.until, model.slots), 0) < 0) continue;
+    removePiece(b, k);
     placePiece(b, scratch, k, p.steps, Infinity);
     if (++tries < model.pieces.length) k = -1;
   }
 }
 
 /** How long a wholly placed piece stands on the floor. */
-export function stayOf(b: Board, piece: number): { from: number; until: number; done: number } {
+export function stayOf(b: PartialSchedule, piece: number): { from: number; until: number; done: number } {
   const p = b.model.pieces[piece]!;
   let from = Infinity;
   let done = 0;
@@ -165,7 +179,7 @@ export function stayOf(b: Board, piece: number): { from: number; until: number; 
  * pushed already. @returns the slot in which the last of them is done
  */
 export function placeSteps(
-  b: Board,
+  b: PartialSchedule,
   scratch: Scratch,
   order: readonly number[],
   from: number,
@@ -208,22 +222,22 @@ export function placeSteps(
           if (!left) return NO_ROOM;
           for (let j = back; j < order.length; j++) {
             if (steps[order[j]!]!.fixed) continue;
-            lift(b, order[j]!);
+            remove(b, order[j]!);
             left[order[j]!] = GIVEN_UP;
           }
           return NO_ROOM;
         }
         push[anchor] = b.start[anchor]! + b.found.start - latest;
-        for (let j = back; j < order.length; j++) if (!steps[order[j]!]!.fixed) lift(b, order[j]!);
+        for (let j = back; j < order.length; j++) if (!steps[order[j]!]!.fixed) remove(b, order[j]!);
         k = back - 1;
         continue;
       } else if (!left) return NO_ROOM;
       // A window that what happened has closed already cannot be kept; whoever reads the plan is told.
     }
-    const { start, end, hold, way, crew } = b.found;
+    const { start, end, hold, mode, crew } = b.found;
     const most = limits ? limits[step.piece]! : limit;
     if (end + scratch.tail[i]! > most) return TOO_LATE;
-    put(b, i, start, end, hold, way, crew);
+    insert(b, i, start, end, hold, mode, crew);
     if (doneSlot(b, i) > most) return TOO_LATE;
   }
   if (!isWhole) return NO_ROOM;
@@ -233,14 +247,14 @@ export function placeSteps(
 }
 
 /** As `seek`; but who would end sooner is not worth missing a time given by hand. */
-function seekSoonest(b: Board, i: number, ready: number): boolean {
+function seekSoonest(b: PartialSchedule, i: number, ready: number): boolean {
   const { pinSlot } = b.model.steps[i]!;
   if (ready === pinSlot && canStartAt(b, i, pinSlot)) return true;
   return seek(b, i, ready);
 }
 
 /** The step whose window closes first; -1 when what already happened closes it. */
-export function tightest(b: Board, i: number): number {
+export function tightest(b: PartialSchedule, i: number): number {
   const step = b.model.steps[i]!;
   let anchor = -1;
   let at = step.latest;
@@ -252,7 +266,7 @@ export function tightest(b: Board, i: number): number {
   return anchor;
 }
 
-function clearAway(b: Board, order: readonly number[], failed: Outcome): Outcome {
-  for (const i of order) if (!b.model.steps[i]!.fixed) lift(b, i);
+function clearAway(b: PartialSchedule, order: readonly number[], failed: Outcome): Outcome {
+  for (const i of order) if (!b.model.steps[i]!.fixed) remove(b, i);
   return failed;
 }

@@ -1,7 +1,7 @@
-import { type Board, put } from './partialSchedule.ts';
+import { type PartialSchedule, insert } from './partialSchedule.ts';
 
 /** Where steps stood before a move, to put them back. */
-export class Saved {
+export class Snapshot {
   readonly #steps: Int32Array;
   readonly #at: Int32Array;
   #count = 0;
@@ -9,7 +9,7 @@ export class Saved {
     this.#steps = new Int32Array(steps);
     this.#at = new Int32Array(steps * 5);
   }
-  keep(b: Board, group: readonly number[]): void {
+  keep(b: PartialSchedule, group: readonly number[]): void {
     this.#count = 0;
     for (const k of group)
       for (const i of b.model.pieces[k]!.steps) {
@@ -19,15 +19,15 @@ export class Saved {
         this.#at[o] = b.start[i]!;
         this.#at[o + 1] = b.end[i]!;
         this.#at[o + 2] = b.hold[i]!;
-        this.#at[o + 3] = b.way[i]!;
+        this.#at[o + 3] = b.mode[i]!;
         this.#at[o + 4] = b.crew[i]!;
       }
   }
-  restore(b: Board): void {
+  restore(b: PartialSchedule): void {
     for (let c = 0; c < this.#count; c++) {
       const o = c * 5;
       const at = this.#at;
-      put(b, this.#steps[c]!, at[o]!, at[o + 1]!, at[o + 2]!, at[o + 3]!, at[o + 4]!);
+      insert(b, this.#steps[c]!, at[o]!, at[o + 1]!, at[o + 2]!, at[o + 3]!, at[o + 4]!);
     }
   }
 }

@@ -3,26 +3,26 @@
  * round is longer than the one before.
  * Field term: simulated annealing with restarts (Kirkpatrick, Gelatt & Vecchi 1983)
  */
-export class Cooling {
+export class Annealing {
   temperature: number;
   readonly #hottest: number;
   #length: number;
-  #begun: number;
+  #executed: number;
   /** The first round is rather cold, since there may be no time for a second. */
   #heat = FIRST_HEAT;
 
   constructor(hottest: number, steps: number, done: number) {
-    this.#begun = done;
+    this.#executed = done;
     this.#length = Math.max(SHORTEST, ROUND_PER_STEP * steps);
     this.#hottest = hottest;
     this.temperature = this.#hottest * this.#heat;
   }
 
   isNewRound(done: number): boolean {
-    let share = (done - this.#begun) / this.#length;
+    let share = (done - this.#executed) / this.#length;
     const isNew = share >= 1;
     if (isNew) {
-      this.#begun = done;
+      this.#executed = done;
       this.#length *= LONGER;
       this.#heat = Math.min(1, this.#heat * HOTTER);
       share = 0;

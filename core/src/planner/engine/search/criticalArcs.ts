@@ -1,4 +1,4 @@
-import { type Board, doneSlot, readyFor } from '../schedule/partialSchedule.ts';
+import { type PartialSchedule, doneSlot, readyFor } from '../schedule/partialSchedule.ts';
 import { sharesAt } from './blockers.ts';
 
 /** Two steps that want the same person, tool or place: `second` starts just as `first` is done with it. */
@@ -10,7 +10,7 @@ export type Arc = { readonly first: number; readonly second: number };
  * Field term: disjunctive arcs on a critical path (van Laarhoven, Aarts & Lenstra 1992)
  * Cost: O(steps) for each step on the path
  */
-export function criticalArcs(b: Board, piece: number, r: () => number): Arc[] {
+export function criticalArcs(b: PartialSchedule, piece: number, r: () => number): Arc[] {
   const { steps } = b.model;
   const arcs: Arc[] = [];
   // Within a row of steps that hand one thing on, only a swap at either end can shorten the path.
@@ -39,7 +39,7 @@ export function criticalArcs(b: Board, piece: number, r: () => number): Arc[] {
 }
 const LONGEST = 200;
 
-function lastOf(b: Board, piece: number): number {
+function lastOf(b: PartialSchedule, piece: number): number {
   let last = -1;
   let at = -1;
   for (const i of b.model.pieces[piece]!.steps) {
@@ -51,7 +51,7 @@ function lastOf(b: Board, piece: number): number {
 }
 
 /** The step a step waits for by its links, when it starts as soon as that lets it; -1: none. */
-function tiedTo(b: Board, i: number): number {
+function tiedTo(b: PartialSchedule, i: number): number {
   const step = b.model.steps[i]!;
   for (const p of step.preds)
     if (b.start[p.step]! >= 0 && readyFor(b, { ...step, earliest: 0, preds: [p] }) >= b.start[i]!) return p.step;
@@ -59,16 +59,16 @@ function tiedTo(b: Board, i: number): number {
 }
 
 /** A step, any of them, that gives up something in the slot this one takes it; -1: none. */
-function freedBy(b: Board, i: number, r: () => number): number {
+function freedBy(b: PartialSchedule, i: number, r: () => number): number {
   const at = b.start[i]!;
   const { steps } = b.model;
-  const way = steps[i]!.ways[b.way[i]!]!;
-  const crew = way.crews[b.crew[i]!]!;
+  const mode = steps[i]!.modes[b.mode[i]!]!;
+  const crew = mode.crews[b.crew[i]!]!;
   let found = -1;
   let count = 0;
   for (let j = 0; j < steps.length; j++) {
     if ((b.end[j] !== at && b.hold[j] !== at) || b.start[j]! < 0 || j === i || steps[j]!.fixed) continue;
-    if (sharesAt(b, j, at, way, crew) && r() * ++count < 1) found = j;
+    if (sharesAt(b, j, at, mode, crew) && r() * ++count < 1) found = j;
   }
   return found;
 }

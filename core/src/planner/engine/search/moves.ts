@@ -1,11 +1,11 @@
-import { type Board, wishOf } from '../schedule/partialSchedule.ts';
+import { type PartialSchedule, modeLockOf } from '../schedule/partialSchedule.ts';
 import { pieceCost, UNPLACED } from '../schedule/cost.ts';
 import type { Arc } from './criticalArcs.ts';
 import { NO_ROOM, placePiece, placeTogether, type Scratch, TOO_LATE } from '../schedule/serialSgs.ts';
 
 /** Places whole pieces one after another. @returns their cost, or Infinity once it is sure to be more than `before` */
-export function oneByOne(
-  b: Board,
+export function placeOneByOne(
+  b: PartialSchedule,
   scratch: Scratch,
   group: number[],
   before: number,
@@ -27,8 +27,8 @@ export function oneByOne(
 }
 
 /** Places the steps of all pieces among one another. @returns their cost, or Infinity when one does not fit */
-export function together(
-  b: Board,
+export function placeInterleaved(
+  b: PartialSchedule,
   scratch: Scratch,
   group: readonly number[],
   sequence: readonly number[],
@@ -45,7 +45,7 @@ export function together(
 }
 
 /** The steps of a group in the order they start now, with a few of them sooner than before. */
-export function mixed(b: Board, group: readonly number[], r: () => number): number[] {
+export function shuffledOrder(b: PartialSchedule, group: readonly number[], r: () => number): number[] {
   const { pieces, steps } = b.model;
   const keys = new Map<number, number>();
   const jolt = r() < 0.5 ? 0 : r() * 60;
@@ -63,7 +63,7 @@ export function mixed(b: Board, group: readonly number[], r: () => number): numb
 }
 
 /** Steps by their keys, each after those it waits for. */
-export function inKeyOrder(b: Board, keys: ReadonlyMap<number, number>): number[] {
+export function inKeyOrder(b: PartialSchedule, keys: ReadonlyMap<number, number>): number[] {
   const { steps } = b.model;
   const out: number[] = [];
   const seen = new Set<number>();
@@ -78,25 +78,25 @@ export function inKeyOrder(b: Board, keys: ReadonlyMap<number, number>): number[
 }
 
 /** Another hand or place for one or two steps than they have: what is soonest for a step need not be best for the rest. */
-export function wishes(b: Board, group: readonly number[], r: () => number): number[] {
+export function lockModes(b: PartialSchedule, group: readonly number[], r: () => number): number[] {
   const { pieces, steps } = b.model;
   const out: number[] = [];
   for (let n = 1 + Math.floor(r() * 2); n > 0; n--) {
     const own = pieces[group[Math.floor(r() * group.length)]!]!.steps;
     const i = own[Math.floor(r() * own.length)]!;
-    const { ways, fixed } = steps[i]!;
-    if (fixed || ways.length === 0) continue;
-    const way = Math.floor(r() * ways.length);
-    const { crews } = ways[way]!;
-    if (ways.length === 1 && crews.length < 2) continue;
-    b.wish[i] = wishOf(way, Math.floor(r() * crews.length));
+    const { modes, fixed } = steps[i]!;
+    if (fixed || modes.length === 0) continue;
+    const mode = Math.floor(r() * modes.length);
+    const { crews } = modes[mode]!;
+    if (modes.length === 1 && crews.length < 2) continue;
+    b.modeLock[i] = modeLockOf(mode, Math.floor(r() * crews.length));
     out.push(i);
   }
   return out;
 }
 
 /** The steps of a group from the first of the arc on, in the order they start now, but the second before it. */
-export function turned(b: Board, group: readonly number[], { first, second }: Arc): number[] {
+export function orderWithArcSwapped(b: PartialSchedule, group: readonly number[], { first, second }: Arc): number[] {
   const from = b.start[first]!;
   const keys = new Map<number, number>();
   for (const k of group)
@@ -107,7 +107,7 @@ export function turned(b: Board, group: readonly number[], { first, second }: Ar
 }
 
 /** Last slot in which a piece may be done to cost no more than `most`. */
-function limitFor(b: Board, k: number, most: number): number {
+function limitFor(b: PartialSchedule, k: number, most: number): number {
   if (most >= UNPLACED) return Infinity;
   const p = b.model.pieces[k]!;
   const onTime = Math.max(0, p.due - p.release) * p.flowCost;
@@ -116,7 +116,7 @@ function limitFor(b: Board, k: number, most: number): number {
 }
 
 /** Puts the group in the order it is tried in: mostly the dearest first, sometimes any. */
-function order(b: Board, group: number[], r: () => number): void {
+function order(b: PartialSchedule, group: number[], r: () => number): void {
   const kind = r();
   const key = (k: number) => {
     const p = b.model.pieces[k]!;

@@ -1,5 +1,5 @@
 import { blockersOf } from './blockers.ts';
-import type { Board } from '../schedule/partialSchedule.ts';
+import type { PartialSchedule } from '../schedule/partialSchedule.ts';
 import { latenessCost, loadsCost, pieceCost } from '../schedule/cost.ts';
 import { type Arc, criticalArcs } from './criticalArcs.ts';
 import { stayOf } from '../schedule/serialSgs.ts';
@@ -8,10 +8,10 @@ import { stayOf } from '../schedule/serialSgs.ts';
 const ON_TIME_INTEREST = 1;
 
 /** What each piece costs as it stands, and when it is worked on. */
-export class Neighbours {
+export class Neighbourhood {
   readonly movable: readonly number[];
   readonly cost: Float64Array;
-  readonly #b: Board;
+  readonly #b: PartialSchedule;
   readonly #canMove: Uint8Array;
   /** What there is to gain: lateness, and a little of the time in the shop. */
   readonly #excess: Float64Array;
@@ -22,7 +22,7 @@ export class Neighbours {
 
   readonly #unavoidable: Float64Array | null;
 
-  constructor(b: Board, frozen?: Uint8Array, unavoidable?: Float64Array) {
+  constructor(b: PartialSchedule, frozen?: Uint8Array, unavoidable?: Float64Array) {
     this.#b = b;
     this.#unavoidable = unavoidable ?? null;
     const { pieces, steps } = b.model;

@@ -1,16 +1,16 @@
-import type { Board } from '../schedule/partialSchedule.ts';
-import type { Dispatcher, Priority } from '../schedule/parallelSgs.ts';
-import { liftPiece, placePiece, type Scratch } from '../schedule/serialSgs.ts';
+import type { PartialSchedule } from '../schedule/partialSchedule.ts';
+import type { ParallelSgs, Priority } from '../schedule/parallelSgs.ts';
+import { removePiece, placePiece, type Scratch } from '../schedule/serialSgs.ts';
 
 /**
  * Local search over priorities instead of plans: each try dispatches all pieces anew by a priority near the best one so far.
  * It finds good plans where many pieces want the same tool, which moving a few pieces at a time does not.
  * Field term: search in problem and heuristic space (Storer, Wu & Vaccari 1992)
  */
-export class Climb {
-  readonly #b: Board;
+export class PrioritySearch {
+  readonly #b: PartialSchedule;
   readonly #scratch: Scratch;
-  readonly #dispatcher: Dispatcher;
+  readonly #parallelSgs: ParallelSgs;
   readonly #group: readonly number[];
   readonly #r: () => number;
   #here: Trial | null = null;
@@ -18,10 +18,16 @@ export class Climb {
   #tries = 0;
   #sinceBetter = 0;
 
-  constructor(b: Board, scratch: Scratch, dispatcher: Dispatcher, group: readonly number[], r: () => number) {
+  constructor(
+    b: PartialSchedule,
+    scratch: Scratch,
+    parallelSgs: ParallelSgs,
+    group: readonly number[],
+    r: () => number,
+  ) {
     this.#b = b;
     this.#scratch = scratch;
-    this.#dispatcher = dispatcher;
+    this.#parallelSgs = parallelSgs;
     this.#group = group;
     this.#r = r;
   }
@@ -47,8 +53,8 @@ export class Climb {
         ? nearPriority(this.#b, this.#here, this.#group, this.#r)
         : anyPriority(this.#b, this.#group, this.#r);
     this.#tries++;
-    for (const k of this.#group) liftPiece(this.#b, k);
-    const left = this.#dispatcher.run(this.#group, trial, Infinity)!;
+    for (const k of this.#group) removePiece(this.#b, k);
+    const left = this.#parallelSgs.run(this.#group, trial, Infinity)!;
     for (const k of left) placePiece(this.#b, this.#scratch, k, this.#b.model.pieces[k]!.steps, Infinity);
     const cost = costOf();
     this.#sinceBetter = cost < this.#cost - 1e-6 ? 0 : this.#sinceBetter + 1;
@@ -73,7 +79,7 @@ export type Trial = Required<Priority>;
 type Changing = { -readonly [P in keyof Trial]: Trial[P] };
 
 /** Any priority of those that have proved good somewhere, with the pieces more or less out of turn. */
-export function anyPriority(b: Board, group: readonly number[], r: () => number): Trial {
+export function anyPriority(b: PartialSchedule, group: readonly number[], r: () => number): Trial {
   const urge = new Float64Array(b.model.pieces.length);
   const spread = [0, 200, 600][Math.floor(r() * 3)]!;
   for (const k of group) urge[k] = (r() - 0.5) * spread;
@@ -91,7 +97,7 @@ export function anyPriority(b: Board, group: readonly number[], r: () => number)
 }
 
 /** One that differs a little: some pieces sooner or later, now and then another weight; or only some of their steps. */
-export function nearPriority(b: Board, from: Trial, group: readonly number[], r: () => number): Trial {
+export function nearPriority(b: PartialSchedule, from: Trial, group: readonly number[], r: () => number): Trial {
   const out = { ...from, urge: from.urge.slice(), bias: from.bias.slice(), notBefore: from.notBefore.slice() };
   // Where there are many pieces, single steps hardly ever matter.
   if (r() < Math.min(0.5, 4 / group.length)) shiftSteps(b, out.bias, group, r);
@@ -99,7 +105,7 @@ export function nearPriority(b: Board, from: Trial, group: readonly number[], r:
   return out;
 }
 
-function shiftSteps(b: Board, bias: Float64Array, group: readonly number[], r: () => number): void {
+function shiftSteps(b: PartialSchedule, bias: Float64Array, group: readonly number[], r: () => number): void {
   const share = 0.005 * 40 ** r();
   const spread = 50 * 20 ** r();
   for (const k of group)
@@ -107,7 +113,7 @@ function shiftSteps(b: Board, bias: Float64Array, group: readonly number[], r: (
       if (r() < share) bias[i] = r() < 0.2 ? 0 : bias[i]! + (r() - 0.5) * spread;
 }
 
-function shiftPieces(b: Board, out: Changing, group: readonly number[], r: () => number): void {
+function shiftPieces(b: PartialSchedule, out: Changing, group: readonly number[], r: () => number): void {
   const share = 0.05 * 12 ** r();
   const spread = 400 * 5 ** r();
   for (const k of group) if (r() < share) out.urge[k]! += (r() - 0.5) * spread;
@@ -123,7 +129,7 @@ function shiftPieces(b: Board, out: Changing, group: readonly number[], r: () =>
 }
 
 /** Has one piece wait until another leaves the floor. */
-function letOneWait(b: Board, notBefore: Float64Array, group: readonly number[], r: () => number): void {
+function letOneWait(b: PartialSchedule, notBefore: Float64Array, group: readonly number[], r: () => number): void {
   const one = group[Math.floor(r() * group.length)]!;
   const other = b.model.pieces[group[Math.floor(r() * group.length)]!]!;
   const gone = other.staysUntil > 0 ? other.staysUntil : other.due;

@@ -1,14 +1,14 @@
 import { tailsOf } from '../bounds/headsAndTails.ts';
-import { type Board, lift, wishOf } from '../schedule/partialSchedule.ts';
-import { anyPriority, Climb, nearPriority, type Trial } from './prioritySearch.ts';
-import { Cooling } from './annealing.ts';
+import { type PartialSchedule, remove, modeLockOf } from '../schedule/partialSchedule.ts';
+import { anyPriority, PrioritySearch, nearPriority, type Trial } from './prioritySearch.ts';
+import { Annealing } from './annealing.ts';
 import { loadsCost, pieceCost, UNPLACED } from '../schedule/cost.ts';
-import { Dispatcher } from '../schedule/parallelSgs.ts';
-import { inKeyOrder, mixed, oneByOne, together, turned, wishes } from './moves.ts';
-import { Neighbours } from './neighbourhood.ts';
-import { giveFloorBack, liftPiece, type Scratch, takeFloor } from '../schedule/serialSgs.ts';
+import { ParallelSgs } from '../schedule/parallelSgs.ts';
+import { inKeyOrder, shuffledOrder, placeOneByOne, placeInterleaved, orderWithArcSwapped, lockModes } from './moves.ts';
+import { Neighbourhood } from './neighbourhood.ts';
+import { releaseFloor, removePiece, type Scratch, bookFloor } from '../schedule/serialSgs.ts';
 import { randomFrom } from './random.ts';
-import { Saved } from '../schedule/snapshot.ts';
+import { Snapshot } from '../schedule/snapshot.ts';
 
 export type Search = {
   /** Stops when this many pieces were placed again, or when `isOver` says so. */
@@ -18,7 +18,7 @@ export type Search = {
   /** Pieces that must stay as they are. */
   readonly frozen?: Uint8Array;
   /** Only what is better is taken: for a few tries at a plan that is to stay what it is. */
-  readonly isCalm?: boolean;
+  readonly isDescentOnly?: boolean;
   /** Nobody has seen the plan: the search begins with plans of its own instead of the one on the board. */
   readonly isFresh?: boolean;
   /** Dates are missed, for which a wholly other plan is worth a look before what is near. */
@@ -36,81 +36,81 @@ export type Search = {
  * a plan nobody has seen is begun again from another altogether. The board never ends worse than it was.
  * @returns pieces placed again
  */
-export function improve(b: Board, scratch: Scratch, search: Search): number {
+export function improve(b: PartialSchedule, scratch: Scratch, search: Search): number {
   const run = new Run(b, scratch, search);
-  return run.neighbours.movable.length === 0 ? 0 : run.go();
+  return run.neighbourhood.movable.length === 0 ? 0 : run.go();
 }
 
 class Run {
-  readonly neighbours: Neighbours;
-  readonly #b: Board;
+  readonly neighbourhood: Neighbourhood;
+  readonly #b: PartialSchedule;
   readonly #scratch: Scratch;
   readonly #search: Search;
   readonly #r: () => number;
-  readonly #dispatcher: Dispatcher;
+  readonly #parallelSgs: ParallelSgs;
   readonly #all: readonly number[];
   readonly #least: Float64Array;
-  readonly #before: Saved;
-  readonly #bestBoard: Saved;
+  readonly #before: Snapshot;
+  readonly #bestSchedule: Snapshot;
   /** The priority that brought the best plan of the climb. */
   #trial: Trial | null = null;
   #done = 0;
   #total: number;
   #best: number;
 
-  constructor(b: Board, scratch: Scratch, search: Search) {
+  constructor(b: PartialSchedule, scratch: Scratch, search: Search) {
     const { model } = b;
     this.#b = b;
     this.#scratch = scratch;
     this.#search = search;
     this.#r = randomFrom(search.seed);
-    this.neighbours = new Neighbours(b, search.frozen, search.unavoidable);
+    this.neighbourhood = new Neighbourhood(b, search.frozen, search.unavoidable);
     scratch.tail = tailsOf(model);
-    this.#dispatcher = new Dispatcher(b, scratch);
+    this.#parallelSgs = new ParallelSgs(b, scratch);
     this.#all = model.pieces.map((_, k) => k);
     this.#least = search.leastCosts ?? new Float64Array(model.pieces.length);
-    this.#before = new Saved(model.steps.length);
-    this.#bestBoard = new Saved(model.steps.length);
-    this.#bestBoard.keep(b, this.#all);
-    this.#total = this.#best = this.neighbours.total();
+    this.#before = new Snapshot(model.steps.length);
+    this.#bestSchedule = new Snapshot(model.steps.length);
+    this.#bestSchedule.keep(b, this.#all);
+    this.#total = this.#best = this.neighbourhood.total();
   }
 
   go(): number {
     const { model } = this.#b;
-    const { isFresh, isCalm, isLate } = this.#search;
+    const { isFresh, isDescentOnly, isLate } = this.#search;
     const unavoidable = this.#search.unavoidable?.reduce((n, c) => n + c, 0) ?? 0;
     // A knot is mostly either found soon or not at all: short cycles first, and each a little longer.
     let length = Math.max(SHORTEST_CYCLE, CYCLE_PER_STEP * model.steps.length);
     for (let cycle = 0; !this.#isOver(); cycle++, length *= LONGER_CYCLE) {
-      if (isFresh || (isLate && cycle === 0)) this.#climb();
+      if (isFresh || (isLate && cycle === 0)) this.#searchPriorities();
       if (!isFresh) this.#restoreBest();
       const most = MOST_HEAT[Math.abs(this.#search.seed + cycle) % MOST_HEAT.length]!;
-      const heat = isCalm ? 0 : Math.min(most, (isFresh ? HEAT : HEAT_SEEN) / model.pieces.length ** 1.5);
+      const heat = isDescentOnly ? 0 : Math.min(most, (isFresh ? HEAT : HEAT_SEEN) / model.pieces.length ** 1.5);
       // Steps without a place and lost pins are no measure of how much worse a date may get for a while.
       const open = (this.#best - unavoidable) % UNPLACED;
-      this.#cool(new Cooling(open * heat, model.steps.length, this.#done), isFresh ? length : Infinity);
+      this.#anneal(new Annealing(open * heat, model.steps.length, this.#done), isFresh ? length : Infinity);
     }
     this.#restoreBest();
     return this.#done;
   }
 
   /** Rounds of moves, each from the best plan since the cycle began, until one brings nothing. */
-  #cool(cooling: Cooling, length: number): void {
+  #anneal(annealing: Annealing, length: number): void {
     const until = this.#done + length;
-    const top = new Saved(this.#b.model.steps.length);
+    const top = new Snapshot(this.#b.model.steps.length);
     top.keep(this.#b, this.#all);
     let least = this.#total;
     let roundLeast = Infinity;
     let fruitless = 0;
     while (!this.#isOver()) {
-      if (cooling.isNewRound(this.#done)) {
+      if (annealing.isNewRound(this.#done)) {
         if (this.#done > until) return;
         if (this.#total > least) this.#restore(top);
         fruitless = least > roundLeast - 1e-6 ? fruitless + 1 : 0;
         if (fruitless >= MOST_FRUITLESS) return;
         roundLeast = least;
       }
-      this.#move(cooling.temperature);
+      this.#move(annealing.temperature);
       if (this.#total >= least - 1e-6) continue;
       least = this.#total;
       top.keep(this.#b, this.#all);
@@ -120,17 +120,17 @@ class Run {
   #isOver = () => this.#done >= this.#search.evaluations || this.#search.isOver();
 
   /** Makes the plan anew by one priority after another and goes on from the best of those. */
-  #climb(): void {
-    const { movable } = this.neighbours;
-    const climb = new Climb(this.#b, this.#scratch, this.#dispatcher, movable, this.#r);
-    const top = new Saved(this.#b.model.steps.length);
+  #searchPriorities(): void {
+    const { movable } = this.neighbourhood;
+    const prioritySearch = new PrioritySearch(this.#b, this.#scratch, this.#parallelSgs, movable, this.#r);
+    const top = new Snapshot(this.#b.model.steps.length);
     let least = Infinity;
     // Not a share of the budget: with a larger one the search does the same and goes on, so that it is never worse.
     const most = this.#search.isFresh ? Infinity : MOST_TRIES_SEEN;
-    for (let tries = 0; tries < most && !climb.isSpent && !this.#isOver(); tries++) {
-      this.#total = climb.try(() => {
-        for (const k of movable) this.neighbours.note(k);
-        return this.neighbours.total();
+    for (let tries = 0; tries < most && !prioritySearch.isSpent && !this.#isOver(); tries++) {
+      this.#total = prioritySearch.try(() => {
+        for (const k of movable) this.neighbourhood.note(k);
+        return this.neighbourhood.total();
       });
       this.#done += movable.length;
       if (this.#total < least) {
@@ -140,27 +140,27 @@ class Run {
       this.#keepBest();
     }
     if (least < Infinity) this.#restore(top);
-    this.#trial = climb.best;
+    this.#trial = prioritySearch.best;
   }
 
   /** Some pieces taken off and put back in one of several ways. */
   #move(temperature: number): void {
     const b = this.#b;
     const r = this.#r;
-    const { isCalm } = this.#search;
-    const { neighbours } = this;
-    if (!isCalm && r() < REDO_SHARE) return this.#redo(temperature);
-    if (!isCalm && b.model.steps.length <= MOST_SHIFTED && r() < SHIFT_SHARE) return this.#shift(temperature);
-    const arc = r() < (b.model.pieces.length === 1 ? ARC_SHARE_OF_ONE : ARC_SHARE) ? neighbours.arc(r) : null;
+    const { isDescentOnly } = this.#search;
+    const { neighbourhood } = this;
+    if (!isDescentOnly && r() < REDO_SHARE) return this.#redo(temperature);
+    if (!isDescentOnly && b.model.steps.length <= MOST_SHIFTED && r() < SHIFT_SHARE) return this.#shift(temperature);
+    const arc = r() < (b.model.pieces.length === 1 ? ARC_SHARE_OF_ONE : ARC_SHARE) ? neighbourhood.arc(r) : null;
     if (arc)
       return this.#try(arc.group, temperature, (most) =>
-        this.#together(arc.group, turned(b, arc.group, arc.arc), most),
+        this.#interleave(arc.group, orderWithArcSwapped(b, arc.group, arc.arc), most),
       );
-    if (!isCalm && r() < DISPATCH_SHARE) {
-      const group = neighbours.group(r, 2 + Math.floor(r() * DISPATCH_MOST));
-      return this.#try(group, temperature, (most) => this.#dispatched(group, anyPriority(b, group, r), most));
+    if (!isDescentOnly && r() < PARALLEL_SHARE) {
+      const group = neighbourhood.group(r, 2 + Math.floor(r() * PARALLEL_MOST));
+      return this.#try(group, temperature, (most) => this.#dispatch(group, anyPriority(b, group, r), most));
     }
-    const group = neighbours.group(r, 1 + Math.floor(r() * 2));
+    const group = neighbourhood.group(r, 1 + Math.floor(r() * 2));
     this.#try(group, temperature, (most) => this.#placedAnew(group, most));
   }
 
@@ -169,7 +169,7 @@ class Run {
     const b = this.#b;
     const r = this.#r;
     const { steps, pieces } = b.model;
-    const own = pieces[this.neighbours.dear(r)]!.steps.filter((i) => !steps[i]!.fixed && b.start[i]! >= 0);
+    const own = pieces[this.neighbourhood.dear(r)]!.steps.filter((i) => !steps[i]!.fixed && b.start[i]! >= 0);
     const i = own[Math.floor(r() * own.length)];
     if (i === undefined) return;
     const far = FARTHEST * r() ** 2;
@@ -177,14 +177,14 @@ class Run {
     // Not below 0, where what has no place would seem to stand.
     const from = Math.max(0, Math.min(b.start[i]!, to));
     const isLater = (j: number) => !steps[j]!.fixed && b.start[j]! >= from;
-    const group = this.neighbours.movable.filter((k) => pieces[k]!.steps.some(isLater));
+    const group = this.neighbourhood.movable.filter((k) => pieces[k]!.steps.some(isLater));
     const keys = new Map(group.flatMap((k) => pieces[k]!.steps.filter(isLater).map((j) => [j, b.start[j]!] as const)));
     keys.set(i, to - 0.5);
     const sequence = inKeyOrder(b, keys);
     const kept = r() < KEPT_SHARE ? sequence.filter((j) => j !== i) : [];
-    for (const j of kept) b.wish[j] = wishOf(b.way[j]!, b.crew[j]!);
-    this.#try(group, temperature, (most) => this.#together(group, sequence, most));
-    for (const j of kept) b.wish[j] = -1;
+    for (const j of kept) b.modeLock[j] = modeLockOf(b.mode[j]!, b.crew[j]!);
+    this.#try(group, temperature, (most) => this.#interleave(group, sequence, most));
+    for (const j of kept) b.modeLock[j] = -1;
   }
 
   /** Everything from a slot on dispatched anew, by a priority near the one that brought the best plan or by any. */
@@ -192,18 +192,18 @@ class Run {
     const b = this.#b;
     const r = this.#r;
     const { steps, pieces } = b.model;
-    const from = this.neighbours.slotOf(r);
+    const from = this.neighbourhood.slotOf(r);
     const isLater = (i: number) => !steps[i]!.fixed && b.start[i]! >= from;
-    const group = this.neighbours.movable.filter((k) => pieces[k]!.steps.some(isLater));
+    const group = this.neighbourhood.movable.filter((k) => pieces[k]!.steps.some(isLater));
     if (group.length < 2) return;
     const trial = this.#trial && r() < REDO_NEAR ? nearPriority(b, this.#trial, group, r) : anyPriority(b, group, r);
-    this.#try(group, temperature, (most) => this.#dispatched(group, trial, most, isLater));
+    this.#try(group, temperature, (most) => this.#dispatch(group, trial, most, isLater));
   }
 
   /** Places a group anew; undone when it is worse by more than the temperature lets pass. */
   #try(group: readonly number[], temperature: number, place: (most: number) => number): void {
     const b = this.#b;
-    const { cost } = this.neighbours;
+    const { cost } = this.neighbourhood;
     this.#before.keep(b, group);
     const before = group.reduce((n, k) => n + cost[k]!, loadsCost(b));
     const most = before - temperature * Math.log(1 - this.#r());
@@ -211,12 +211,12 @@ class Run {
     this.#done += group.length;
     const after = pieces === Infinity ? Infinity : pieces + loadsCost(b);
     if (after > most) {
-      for (const k of group) liftPiece(b, k);
+      for (const k of group) removePiece(b, k);
       this.#before.restore(b);
-      for (const k of group) takeFloor(b, k, true);
+      for (const k of group) bookFloor(b, k, true);
       return;
     }
-    for (const k of group) this.neighbours.note(k);
+    for (const k of group) this.neighbourhood.note(k);
     this.#total += after - before;
     this.#keepBest();
   }
@@ -226,14 +226,16 @@ class Run {
     const r = this.#r;
     const scratch = this.#scratch;
     const isMixed = group.length === 1 || r() < MIXED_SHARE;
-    const sequence = isMixed ? mixed(b, group, r) : null;
-    const wished = r() < WISH_SHARE ? wishes(b, group, r) : [];
-    if (b.model.floor) for (const k of group) scratch.notBefore[k] = this.neighbours.later(k, r);
+    const sequence = isMixed ? shuffledOrder(b, group, r) : null;
+    const locked = r() < MODE_LOCK_SHARE ? lockModes(b, group, r) : [];
+    if (b.model.floor) for (const k of group) scratch.notBefore[k] = this.neighbourhood.later(k, r);
     const joining = b.loads && r() < JOIN_SHARE ? this.#join(group) : -1;
-    if (!sequence) for (const k of group) liftPiece(b, k);
-    const after = sequence ? this.#together(group, sequence, most) : oneByOne(b, scratch, group, most, this.#least, r);
+    if (!sequence) for (const k of group) removePiece(b, k);
+    const after = sequence
+      ? this.#interleave(group, sequence, most)
+      : placeOneByOne(b, scratch, group, most, this.#least, r);
     if (b.model.floor) for (const k of group) scratch.notBefore[k] = 0;
-    for (const i of wished) b.wish[i] = -1;
+    for (const i of locked) b.modeLock[i] = -1;
     if (joining >= 0) scratch.joinAt[joining] = 0;
     return after;
   }
@@ -248,20 +250,20 @@ class Run {
     return i;
   }
 
-  #together(group: readonly number[], sequence: readonly number[], most: number): number {
-    for (const k of group) giveFloorBack(this.#b, k);
-    for (const i of sequence) if (!this.#b.model.steps[i]!.fixed) lift(this.#b, i);
-    return together(this.#b, this.#scratch, group, sequence, most, this.#least);
+  #interleave(group: readonly number[], sequence: readonly number[], most: number): number {
+    for (const k of group) releaseFloor(this.#b, k);
+    for (const i of sequence) if (!this.#b.model.steps[i]!.fixed) remove(this.#b, i);
+    return placeInterleaved(this.#b, this.#scratch, group, sequence, most, this.#least);
   }
 
   /** @param isMoved which of their steps are placed anew; missing: all */
-  #dispatched(group: readonly number[], priority: Trial, most: number, isMoved?: (i: number) => boolean): number {
+  #dispatch(group: readonly number[], priority: Trial, most: number, isMoved?: (i: number) => boolean): number {
     const b = this.#b;
     for (const k of group) {
-      giveFloorBack(b, k);
-      for (const i of b.model.pieces[k]!.steps) if (isMoved ? isMoved(i) : !b.model.steps[i]!.fixed) lift(b, i);
+      releaseFloor(b, k);
+      for (const i of b.model.pieces[k]!.steps) if (isMoved ? isMoved(i) : !b.model.steps[i]!.fixed) remove(b, i);
     }
-    const left = this.#dispatcher.run(group, priority, most);
+    const left = this.#parallelSgs.run(group, priority, most);
     if (!left || left.length > 0) return Infinity;
     return group.reduce((n, k) => n + pieceCost(b, k), 0);
   }
@@ -269,22 +271,22 @@ class Run {
   #keepBest(): void {
     if (this.#total >= this.#best - 1e-6) return;
     this.#best = this.#total;
-    this.#bestBoard.keep(this.#b, this.#all);
+    this.#bestSchedule.keep(this.#b, this.#all);
     this.#search.onBetter?.(this.#best);
   }
 
   #restoreBest(): void {
-    if (this.#total > this.#best) this.#restore(this.#bestBoard);
+    if (this.#total > this.#best) this.#restore(this.#bestSchedule);
   }
 
-  #restore(from: Saved): void {
-    for (const k of this.#all) liftPiece(this.#b, k);
+  #restore(from: Snapshot): void {
+    for (const k of this.#all) removePiece(this.#b, k);
     from.restore(this.#b);
     for (const k of this.#all) {
-      takeFloor(this.#b, k, true);
-      this.neighbours.note(k);
+      bookFloor(this.#b, k, true);
+      this.neighbourhood.note(k);
     }
-    this.#total = this.neighbours.total();
+    this.#total = this.neighbourhood.total();
   }
 }
 
@@ -308,7 +310,7 @@ const ARC_SHARE_OF_ONE = 0.5;
 /** How often a group is placed step by step among one another, and not one piece after another. */
 const MIXED_SHARE = 0.5;
 /** How often a step of the group is given another hand or place than the soonest. */
-const WISH_SHARE = 0.3;
+const MODE_LOCK_SHARE = 0.3;
 /** How often everything from some slot on is dispatched anew, and how often by a priority near the best one. */
 const REDO_SHARE = 0.06;
 const REDO_NEAR = 0.5;
@@ -322,5 +324,5 @@ const KEPT_SHARE = 0.6;
 /** How often a coat waits to share a tray, where trays are counted. */
 const JOIN_SHARE = 0.2;
 /** How often a group is dispatched by priority, and how much larger it may be then. */
-const DISPATCH_SHARE = 0.2;
-const DISPATCH_MOST = 4;
+const PARALLEL_SHARE = 0.2;
+const PARALLEL_MOST = 4;
