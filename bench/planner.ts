@@ -62,7 +62,7 @@ export const lines = [
 
 /**
  * The same at the sizes a busy shop and a very large one have.
- * @param isWhole promises and rehearsals too
+ * @param isWhole promises and simulation runs too
  */
 function atSize(
   pieces: number,

@@ -90,9 +90,9 @@ describe('bad input is answered in words with exit 2', () => {
   test('a pickup before arrival is told by the piece’s name, and the rest is planned', () => {
     const wrong = structuredClone(example);
     wrong.problem.pieces[0]!.due = 1000;
-    const { output } = run('plan', wrong) as { output: { faults: string[]; unplanned: { reason: string }[] } };
+    const { output } = run('plan', wrong) as { output: { faults: string[]; unplanned: { words: string }[] } };
     expect(output.faults.join()).toMatch(/pickup is before it arrives/);
-    expect(output.unplanned[0]!.reason).toMatch(/pickup is before it arrives/);
+    expect(output.unplanned[0]!.words).toMatch(/pickup is before it arrives/);
   });
 });
 

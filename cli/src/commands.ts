@@ -8,14 +8,18 @@ import {
   type Plan,
   planAfresh,
   type Problem,
+  type ProblemFault,
   problemFaults,
   PRODUCTS,
   promiseFor,
   remedies,
   replan,
-  sanitise,
   type RouteEdit,
   type RouteInput,
+  sanitise,
+  sayFault,
+  sayNoRoom,
+  sayNotice,
   type Survey,
   templateById,
   TEMPLATES,
@@ -66,7 +70,7 @@ function route(input: Record<string, unknown>): Answer {
   if (faults.length > 0) return failed(faults.join('\n'));
   const edits = input['edits'] ?? [];
   if (!Array.isArray(edits)) return failed('"edits" must be a list of changes.');
-  const queryPlan: RouteInput = {
+  const asked: RouteInput = {
     template,
     dimensions,
     survey: input['survey'] as Survey,
@@ -74,20 +78,28 @@ function route(input: Record<string, unknown>): Answer {
     zones: input['zones'] as ZoneChoice | undefined,
     means: (input['means'] ?? { people: 1, sprayer: false }) as RouteInput['means'],
   };
-  const route = editedRoute(queryPlan, edits as RouteEdit[]);
-  return done({ ...route, conflicts: conflictsOf(queryPlan, edits as RouteEdit[], route) });
+  const route = editedRoute(asked, edits as RouteEdit[]);
+  return done({ ...route, conflicts: conflictsOf(asked, edits as RouteEdit[], route) });
 }
 
 function plan(input: Record<string, unknown>): Answer {
   const problem = problemIn(input);
   const sound = sanitise(problem);
-  if (!sound.problem) return failed(sound.faults.join('\n'));
+  if (!sound.problem) return failed(sound.faults.map(sayFault).join('\n'));
   const previous = input['previous'] as Plan | undefined;
   const found = previous
     ? replan(sound.problem, previous, (input['touched'] ?? []) as string[])
     : planAfresh(sound.problem);
-  return done({ ...withLeftOut(found, sound.leftOut), faults: sound.faults });
+  return done(inWords(withLeftOut(found, sound.leftOut), sound.faults));
 }
+
+/** The plan with what it could not place or keep, and what was wrong with the input, as sentences. */
+const inWords = (found: Plan, faults: readonly ProblemFault[]) => ({
+  ...found,
+  unplanned: found.unplanned.map((u) => ({ ...u, words: sayNoRoom(u.reason) })),
+  notices: found.notices.map((n) => ({ ...n, words: sayNotice(n) })),
+  faults: faults.map(sayFault),
+});
 
 /** What can be promised for a piece that is not in the problem yet. */
 function promise(input: Record<string, unknown>): Answer {
@@ -95,7 +107,7 @@ function promise(input: Record<string, unknown>): Answer {
   const piece = input['piece'] as PieceToPlan | undefined;
   if (typeof piece !== 'object' || piece === null) return failed('"piece" is missing.');
   const faults = problemFaults({ ...problem, pieces: [...problem.pieces, piece] });
-  if (faults.length > 0) return failed(faults.join('\n'));
+  if (faults.length > 0) return failed(faults.map(sayFault).join('\n'));
   const runs = Number(input['runs'] ?? 200);
   if (!Number.isInteger(runs) || runs < 1 || runs > 100_000) return failed('"runs" must be 1 to 100000.');
   const current = (input['plan'] as Plan | undefined) ?? planAfresh(problem);
@@ -109,7 +121,7 @@ function promise(input: Record<string, unknown>): Answer {
 function check(input: Record<string, unknown>): Answer {
   const problem = problemIn(input);
   const faults = problemFaults(problem);
-  if (faults.length > 0) return failed(faults.join('\n'));
+  if (faults.length > 0) return failed(faults.map(sayFault).join('\n'));
   if (typeof input['plan'] !== 'object' || input['plan'] === null) return failed('"plan" is missing.');
   const violations = verify(problem, input['plan'] as Plan);
   return { kind: 'done', output: violations, exitCode: violations.length > 0 ? 1 : 0 };

@@ -9,6 +9,7 @@ import {
   planAfresh,
   planDiff,
   replan,
+  sayNoRoom,
   scoreOf,
   shelfDemand,
   subtract,
@@ -29,7 +30,7 @@ describe('a new piece', () => {
       const current = planAfresh(running);
       const found = earliestReady(running, current, fresh!);
       if (found.kind === 'noRoom') {
-        expect(found.reasons.every((r) => r.length > 10)).toBe(true);
+        expect(found.reasons.every((r) => sayNoRoom(r).length > 10)).toBe(true);
         continue;
       }
       const whole = { ...problem, pieces: [...others, fresh!] };
@@ -47,7 +48,7 @@ describe('a new piece', () => {
     );
     expect(found).toMatchObject({
       kind: 'noRoom',
-      reasons: [expect.stringMatching(/1 spray space at once; the shop has no such station/)],
+      reasons: [{ code: 'no-station', kind: 'spray', units: 1 }],
     });
   });
 });

@@ -123,7 +123,7 @@ describe('a promise', () => {
     if (answer.kind !== 'ready') throw new Error('There is room.');
     const wanted = answer.earliest - 1440;
     const ways = remedies(busy, current, fresh, wanted, [
-      { words: 'One coat instead of two', piece: piece('new', [coat('one')]), cost: 1 },
+      { id: 'one-coat', piece: piece('new', [coat('one')]), cost: 1 },
     ]);
     expect(ways.filter((w) => w.reaches).length).toBeGreaterThan(0);
     const reaching = ways.filter((w) => w.reaches).map((w) => w.cost);
@@ -135,6 +135,6 @@ describe('a promise', () => {
     expect(helper.hours.weekly.flat()).toEqual([]);
     expect(helper.hours.exceptions.length).toBeGreaterThan(0);
     const promised = busy.pieces[0]!;
-    expect(latenessOf(promised, replan(busy, current).ready['promised']!)).toBe(0);
+    expect(latenessOf(promised, replan(busy, current).ready['told']!)).toBe(0);
   });
 });

@@ -204,9 +204,7 @@ describe('windows and parts', () => {
     };
     const plan = planned(late);
     expect(plan.steps['two']!.end - plan.steps['two']!.start).toBe(85);
-    expect(plan.notices).toMatchObject([
-      { step: 'two', kind: 'rescue', words: expect.stringMatching(/scuff-sand/) as string },
-    ]);
+    expect(plan.notices).toMatchObject([{ step: 'two', kind: 'rescue', rescue: 'scuff-sand', minutes: 25 }]);
   });
   test('two people may work different parts of a piece unless one of them turns it over', () => {
     const start = (moves: boolean) =>

@@ -53,7 +53,7 @@ export function solveNeutral(instance: NeutralInstance, options: Solve): Solved 
   const left = schedule.start.reduce((n, at) => n + (at < 0 ? 1 : 0), 0);
   const plan = planOf(instance, compiled, schedule);
   const cost = scheduleCost(schedule);
-  // Last, since it empties the board.
+  // Last, since it empties the schedule.
   const isBounded = !options.isBoundless && compiled.stepIds.length <= MOST_BOUNDED;
   const bound = isBounded ? lowerBound(compiled.model, options.boundRounds ?? 0) : null;
   return { plan, cost, evaluations, bound, left };
@@ -67,7 +67,7 @@ const MOST_BOUNDED = 6000;
 /** Rules in the order they are tried: the one that is best most often first. */
 const ORDER = [1];
 
-/** Leaves the best of the first plans on the board; `onFirst` is told of the very first. */
+/** Leaves the best of the first plans in the schedule; `onFirst` is told of the very first. */
 function buildFirst(schedule: PartialSchedule, scratch: Scratch, options: Solve, onFirst: () => void): void {
   const { model } = schedule;
   let best: { order: readonly number[]; cost: number } | null = null;

@@ -1,4 +1,5 @@
 import { prioritise } from '../planner/build/prioritise.ts';
+import type { NoRoom } from '../planner/model/reasons.ts';
 import type { PieceToPlan, Plan, Problem } from '../planner/model/model.ts';
 import { replan } from '../planner/build/replan.ts';
 import type { Instant } from '../quantities/units.ts';
@@ -6,7 +7,7 @@ import type { Instant } from '../quantities/units.ts';
 export type Earliest =
   | { readonly kind: 'ready'; readonly at: Instant; readonly plan: Plan }
   /** Reasons in words, one per step without a place. */
-  | { readonly kind: 'noRoom'; readonly reasons: readonly string[] };
+  | { readonly kind: 'noRoom'; readonly reasons: readonly NoRoom[] };
 
 /**
  * When a new piece could be ready if it goes round everything already planned and moves none of it.

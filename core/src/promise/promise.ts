@@ -1,10 +1,11 @@
+import type { NoRoom } from '../planner/model/reasons.ts';
 import type { PieceToPlan, Plan, Problem } from '../planner/model/model.ts';
 import type { Instant } from '../quantities/units.ts';
 import { quantile } from './chances.ts';
 import { earliestReady } from './earliestReady.ts';
 import { chanceBy, simulate } from './simulate.ts';
 
-/** Dates by which a piece is ready in half, four of five, and nineteen of twenty rehearsals. */
+/** Dates by which a piece is ready in half, four of five, and nineteen of twenty simulation runs. */
 export type Chances = {
   readonly runs: number;
   readonly p50: Instant;
@@ -17,7 +18,7 @@ export type Chances = {
 };
 export type PromiseAnswer =
   | { readonly kind: 'ready'; readonly earliest: Instant; readonly chances: Chances; readonly plan: Plan }
-  | { readonly kind: 'noRoom'; readonly reasons: readonly string[] };
+  | { readonly kind: 'noRoom'; readonly reasons: readonly NoRoom[] };
 
 const DRAWN = 100;
 

@@ -1,3 +1,4 @@
+import { GRID_MINUTES } from '../calendar/grid.ts';
 import { STAGES } from '../products/product.ts';
 import type { Instant } from '../quantities/units.ts';
 import { afterNth, type Bits, firstRun, nextSet } from '../planner/engine/resources/bits.ts';
@@ -6,7 +7,7 @@ import type { Film } from '../planner/engine/engineModel.ts';
 import { randomFrom } from '../planner/engine/search/random.ts';
 import { queryPlan } from '../planner/explain/planQuery.ts';
 import type { Draft } from '../planner/build/draft.ts';
-import { GRID_MINUTES, type Plan, type Problem } from '../planner/model/model.ts';
+import { type Plan, type Problem } from '../planner/model/model.ts';
 import { factor, type Uncertainty, USUAL_UNCERTAINTY } from './chances.ts';
 
 /** When each piece was ready in each run, sorted; Infinity where a run went past what is known. */

@@ -1,3 +1,4 @@
+import { sumsOf } from '../route/routeSums.ts';
 import { cansFor } from '../quantities/film.ts';
 import { type Litres, litres } from '../quantities/units.ts';
 import type { Method, RouteStep, Zone } from '../route/piece.ts';
@@ -65,7 +66,7 @@ export function pieceSums(
   return {
     coats,
     products: sums,
-    minutes: steps.reduce((n, s) => n + s.work_minutes * Math.max(1, s.hands), 0),
+    minutes: sumsOf(steps).minutes,
     materials_cents: sums.reduce((n, p) => n + (p.cents ?? 0), 0),
   };
 }

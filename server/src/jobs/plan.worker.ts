@@ -7,6 +7,7 @@ import {
   type PieceMove,
   type Problem,
   replan,
+  sayFault,
   scoreOf,
   sanitise,
   type Score,
@@ -44,7 +45,7 @@ const IMPROVE = { milliseconds: 500, evaluations: 800 };
 export default function solve(task: PlanTask): PlanResult {
   const { problem, previous, movesSince } = task;
   const sound = sanitise(problem);
-  if (!sound.problem) return { kind: 'refused', reasons: sound.faults };
+  if (!sound.problem) return { kind: 'refused', reasons: sound.faults.map(sayFault) };
   const found = planFor({ ...task, problem: sound.problem });
   const broken = verify(sound.problem, found);
   const plan = withLeftOut(found, sound.leftOut);

@@ -1,11 +1,14 @@
 import type { StepDone, StepPin, StepProblem, StepStart } from '@app/contract';
 import {
   type Instant,
+  isOnGrid,
   learn,
   nextRound,
   type Outcome,
   type Pin,
   type RouteEdit,
+  sayNoRoom,
+  sayNotice,
   type RouteStep,
   type StepState,
   type Survey,
@@ -192,7 +195,7 @@ export function pinStep(deps: Deps, actor: Actor, stepId: string, input: StepPin
         throw new ApiError('STEP_STATE', { detail: 'Only a step still to come can be moved.' });
       const pin: Pin = Object.fromEntries(Object.entries(input.pin).filter(([, v]) => v !== undefined));
       if (pin.person !== undefined) await crew(rows, pin.person);
-      if (pin.at !== undefined && pin.at % 5 !== 0)
+      if (pin.at !== undefined && !isOnGrid(pin.at))
         throw new ApiError('INVALID_REQUEST', { fields: { 'pin.at': 'Start on a 5-minute mark.' } });
       await rows.update('steps', stepId, { pin }, input.version);
       const isFree = Object.keys(pin).length === 0;
@@ -206,7 +209,8 @@ export function pinStep(deps: Deps, actor: Actor, stepId: string, input: StepPin
         accept: (plan) => {
           const clash = plan.notices.find((n) => n.step === stepId && n.kind === 'pin-not-kept') ?? undefined;
           const left = plan.unplanned.find((u) => u.step === stepId);
-          if (clash || left) throw new ApiError('PIN_CLASH', { detail: left?.reason ?? clash?.words ?? '' });
+          if (clash || left)
+            throw new ApiError('PIN_CLASH', { detail: left ? sayNoRoom(left.reason) : sayNotice(clash!) });
         },
       };
     },

@@ -4,6 +4,7 @@ import * as firstShop from '../../migrations/0001-first-shop.ts';
 import * as paintOnTheShelf from '../../migrations/0002-paint-on-the-shelf.ts';
 import * as routesInThePaintersHand from '../../migrations/0003-routes-in-the-painters-hand.ts';
 import * as wholeShopInThePlan from '../../migrations/0004-the-whole-shop-in-the-plan.ts';
+import * as theFieldsOwnWords from '../../migrations/0005-the-fields-own-words.ts';
 import { defineModels } from './models.ts';
 
 const MIGRATIONS = {
@@ -11,6 +12,7 @@ const MIGRATIONS = {
   '0002-paint-on-the-shelf': paintOnTheShelf,
   '0003-routes-in-the-painters-hand': routesInThePaintersHand,
   '0004-the-whole-shop-in-the-plan': wholeShopInThePlan,
+  '0005-the-fields-own-words': theFieldsOwnWords,
 };
 const LOCK = 7_410_061; // any number, the same for every server that migrates this database
 

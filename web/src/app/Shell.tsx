@@ -19,9 +19,8 @@ import { mutate } from 'swr';
 import { send } from './api.ts';
 import { useSaying } from './saying.ts';
 import { useWorkshop } from './workshop.tsx';
-import { sayDay } from '../ui/time.ts';
+import { hourlyClimate, mainPlace, sayDay, shelfDemand } from '@app/core';
 import { healthOf } from '../ui/Health.tsx';
-import { hourlyClimate, mainPlace, shelfDemand } from '@app/core';
 import { sayTemperature } from '../ui/amounts.ts';
 import { GrainDefs } from '../grain/GrainDefs.tsx';
 

@@ -1,4 +1,4 @@
-import type { Saying } from '../ui/time.ts';
+import type { Saying } from '@app/core';
 import { useMemo } from 'react';
 import { useWorkshop } from './workshop.tsx';
 

@@ -13,6 +13,7 @@ import {
 import { toast } from 'sonner';
 import useSWR, { useSWRConfig } from 'swr';
 import { ApiFailure, commandId, get, send } from './api.ts';
+import { useForgetting } from '../core/useCore.ts';
 import { Consent } from './Consent.tsx';
 
 export type Workshop = {
@@ -53,6 +54,7 @@ export function WorkshopProvider({
   const { mutate: mutateAny } = useSWRConfig();
   useChanges(view !== undefined, () => void mutate());
   const now = useClock(view);
+  useForgetting(view);
 
   const undo = useCallback(
     async (changeId: string): Promise<void> => {

@@ -1,6 +1,5 @@
 import type { PieceView, WorkshopView } from '@app/contract';
-import { sayObstacle } from '../step/sayObstacle.ts';
-import { clock, sayLength, sayTime, type Saying } from '../ui/time.ts';
+import { clock, type Saying, sayLength, sayObstacle, sayTime } from '@app/core';
 import { LANE } from './laneModel.ts';
 import type { TimeScale } from './timeScale.ts';
 import { type Drag, obstacleAt } from './useDrag.ts';

@@ -1,8 +1,7 @@
 import type { WorkshopView } from '@app/contract';
-import { type Instant, mainPlace, wallClock } from '@app/core';
+import { clock, type Instant, mainPlace, sayDate, type Saying, wallClock } from '@app/core';
 import { useMemo } from 'react';
 import { sayTemperature } from '../ui/amounts.ts';
-import { clock, sayDate, type Saying } from '../ui/time.ts';
 import { dayAir } from './dayAir.ts';
 import type { TimeScale } from './timeScale.ts';
 import { useGutter } from './useGutter.ts';

@@ -1,9 +1,7 @@
 import type { PieceView, WorkshopView } from '@app/contract';
-import type { Instant } from '@app/core';
+import type { Explained, Instant, Saying } from '@app/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import type { Explained } from '../core/core.worker.ts';
-import type { Saying } from '../ui/time.ts';
 import { GhostWords } from './Ghost.tsx';
 import { AXIS_HEIGHT, GrainAxis } from './GrainAxis.tsx';
 import { Lane } from './Lane.tsx';

@@ -1,9 +1,8 @@
 import type { PieceView, WorkshopView } from '@app/contract';
-import type { Instant } from '@app/core';
+import { type Instant, type Saying, sayTime } from '@app/core';
 import { Hourglass } from 'lucide-react';
 import { type ComponentProps, memo, useMemo } from 'react';
 import { HealthMark, healthOf } from '../ui/Health.tsx';
-import { sayTime, type Saying } from '../ui/time.ts';
 import { Tag } from '../ui/Tag.tsx';
 import { Ghost } from './Ghost.tsx';
 import { LANE, type LaneModel, laneModel } from './laneModel.ts';

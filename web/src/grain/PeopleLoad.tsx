@@ -5,13 +5,16 @@ import {
   merge,
   openIntervals,
   type Placement,
+  sayHours,
+  type Saying,
+  sayLength,
+  sayTime,
   type ShopStep,
   type Station,
   subtract,
 } from '@app/core';
 import { area, curveStepAfter } from 'd3';
 import { memo, useMemo, useState } from 'react';
-import { sayHours, sayLength, type Saying, sayTime } from '../ui/time.ts';
 import { bookedMinutes } from './booked.ts';
 import type { TimeScale } from './timeScale.ts';
 import { useGutter } from './useGutter.ts';

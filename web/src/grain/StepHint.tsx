@@ -1,7 +1,5 @@
 import type { WorkshopView } from '@app/contract';
-import type { Explained } from '../core/core.worker.ts';
-import { sayWait } from '../step/sayWait.ts';
-import { clock, sayLength, sayTime, type Saying } from '../ui/time.ts';
+import { clock, type Explained, type Saying, sayLength, sayTime, sayWait } from '@app/core';
 import type { Pointed } from './WorkButton.tsx';
 
 const WIDTH = 300;

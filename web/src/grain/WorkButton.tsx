@@ -1,6 +1,6 @@
 import type { WorkshopView } from '@app/contract';
 import { Pin } from 'lucide-react';
-import { clock, sayTime, type Saying } from '../ui/time.ts';
+import { clock, type Saying, sayTime } from '@app/core';
 import { LANE, type WorkMark } from './laneModel.ts';
 import type { TimeScale } from './timeScale.ts';
 

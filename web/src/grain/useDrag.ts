@@ -1,8 +1,8 @@
 import type { WorkshopView } from '@app/contract';
-import type { Instant, StartSpan } from '@app/core';
+import { GRID_MINUTES, type Instant, type PinEffect, type StartSpan } from '@app/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { askPinned, askStarts } from '../core/askCore.ts';
-import type { PinOutcome } from '../core/core.worker.ts';
+import { askPinned, askStarts } from '../core/useCore.ts';
+
 import type { TimeScale } from './timeScale.ts';
 
 /** A step held over another time: where, what forbids it there, and what it would do to its piece. */
@@ -14,11 +14,10 @@ export type Drag = {
   readonly y: number;
   /** Null until the core has said where the step can start. */
   readonly spans: readonly StartSpan[] | null;
-  readonly outcome: PinOutcome | null;
+  readonly outcome: PinEffect | null;
 };
 type Held = { readonly step: string; readonly grabbed: number; readonly laneLeft: number };
 
-const SNAP_MINUTES = 5;
 /** The pointer rests this long before the whole plan is worked out for where it is. */
 const REST_MS = 120;
 /** Less than this is a click. */
@@ -69,7 +68,7 @@ export function useDrag(
       const isFar = Math.hypot(e.clientX - begun.current.x, e.clientY - begun.current.y) > SLOP_PX;
       if (!begun.current.isMoving && !isFar) return;
       const time = scale.time(e.clientX - h.laneLeft - h.grabbed);
-      const at = Math.round(time / SNAP_MINUTES) * SNAP_MINUTES;
+      const at = Math.round(time / GRID_MINUTES) * GRID_MINUTES;
       const known = latest.current;
       if (!begun.current.isMoving) begin(h.step);
       put({

@@ -1,6 +1,5 @@
-import type { Chances, Instant } from '@app/core';
+import { type Chances, type Instant, type Saying, sayTime } from '@app/core';
 import { scaleLinear } from 'd3';
-import { sayTime, type Saying } from '../ui/time.ts';
 
 const WIDTH = 320;
 const HEIGHT = 96;

@@ -1,6 +1,4 @@
-import type { LeadTimePart, Spent } from '@app/core';
-import { SPENT_WORDS } from '../step/sayDays.ts';
-import { sayLength } from '../ui/time.ts';
+import { type LeadTimePart, sayLength, type Spent, SPENT_WORDS } from '@app/core';
 
 /** Ink for hands, grain for drying, night for closed, brass hatch for every kind of waiting. */
 const FILL: Partial<Record<Spent, string>> = {

@@ -1,6 +1,5 @@
 import type { WorkshopView } from '@app/contract';
-import type { PieceMove } from '@app/core';
-import { sayLength, sayTime, type Saying } from '../ui/time.ts';
+import { type PieceMove, type Saying, sayLength, sayTime } from '@app/core';
 import { Tag } from '../ui/Tag.tsx';
 
 /** What another plan moves, piece by piece: the told promises first, then whatever moves most. */

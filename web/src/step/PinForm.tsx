@@ -1,10 +1,9 @@
 import type { PieceView } from '@app/contract';
-import type { Pin, ShopStep } from '@app/core';
+import { nextOnGrid, type Pin, type ShopStep } from '@app/core';
 import { useState } from 'react';
 import { useWorkshop } from '../app/workshop.tsx';
 import { Button, Choice, Field, Input, Select } from '../ui/parts.tsx';
-import { toField } from '../ui/time.ts';
-import { fromField } from './fromField.ts';
+import { fromField, toField } from './dateField.ts';
 
 type When = 'free' | 'notBefore' | 'at';
 
@@ -25,7 +24,7 @@ export function PinForm({
     old.at !== undefined ? 'at' : old.notBefore !== undefined ? 'notBefore' : 'free',
   );
   const [time, setTime] = useState(
-    toField(Math.ceil((old.at ?? old.notBefore ?? view.plan.steps[step.id]?.start ?? now) / 5) * 5, zone),
+    toField(nextOnGrid(old.at ?? old.notBefore ?? view.plan.steps[step.id]?.start ?? now), zone),
   );
   const [person, setPerson] = useState(old.person ?? '');
   const save = async () => {

@@ -1,10 +1,9 @@
 import type { PieceView } from '@app/contract';
-import type { ShopStep } from '@app/core';
+import { type ShopStep } from '@app/core';
 import { useState } from 'react';
 import { useWorkshop } from '../app/workshop.tsx';
 import { Button, Field, Input, Select } from '../ui/parts.tsx';
-import { toField } from '../ui/time.ts';
-import { fromField } from './fromField.ts';
+import { fromField, toField } from './dateField.ts';
 
 type ActionsProps = { readonly piece: PieceView; readonly step: ShopStep; readonly onDone: () => void };
 

@@ -1,5 +1,5 @@
 import type { PieceView } from '@app/contract';
-import type { ShopStep, Wait } from '@app/core';
+import { clock, sayLength, sayNoRoom, sayNotice, sayTime, sayWait, type ShopStep, type Wait } from '@app/core';
 import { Pin, TriangleAlert, X } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { useNavigate } from 'react-router';
@@ -8,9 +8,7 @@ import { useSaying } from '../app/saying.ts';
 import { useWorkshop } from '../app/workshop.tsx';
 import { Tag } from '../ui/Tag.tsx';
 import { sayLitres } from '../ui/amounts.ts';
-import { clock, sayLength, sayTime } from '../ui/time.ts';
 import { PinForm } from './PinForm.tsx';
-import { sayWait } from './sayWait.ts';
 import { StepActions } from './StepActions.tsx';
 
 type SheetProps = {
@@ -127,12 +125,12 @@ function WhenAndWho({
       {why && <p>{why}</p>}
       {left && (
         <p role="alert" className="text-oxide-text">
-          No room in the plan: {left.reason}
+          No room in the plan: {sayNoRoom(left.reason)}
         </p>
       )}
       {notices.map((n) => (
-        <p key={n.words} role="alert" className="text-oxide-text">
-          {n.words}
+        <p key={n.kind} role="alert" className="text-oxide-text">
+          {sayNotice(n)}
         </p>
       ))}
       {(step.pin.at ?? step.pin.notBefore ?? step.pin.person) !== undefined && (

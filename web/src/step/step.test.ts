@@ -1,8 +1,6 @@
-import { dayOf, instantAt, type Obstacle, type ShopStep, type Wait } from '@app/core';
+import { dayOf, instantAt, type Obstacle, sayObstacle, sayWait, type ShopStep, type Wait } from '@app/core';
 import { expect, test } from 'vitest';
-import { fromField } from './fromField.ts';
-import { sayObstacle } from './sayObstacle.ts';
-import { sayWait } from './sayWait.ts';
+import { fromField } from './dateField.ts';
 
 const now = instantAt('UTC', dayOf('2026-03-10'), 600);
 const saying = { zone: 'UTC', units: 'metric' as const, now };

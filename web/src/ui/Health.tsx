@@ -1,6 +1,5 @@
 import { Check, Hourglass, TriangleAlert } from 'lucide-react';
-import type { Instant, Plan, PieceToPlan } from '@app/core';
-import { sayLength } from './time.ts';
+import { type Instant, type PieceToPlan, type Plan, sayLength } from '@app/core';
 
 export type Health = { readonly kind: 'ready' | 'fits' | 'late' | 'open' | 'unplanned'; readonly words: string };
 

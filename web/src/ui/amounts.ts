@@ -1,14 +1,14 @@
 import {
   celsiusToFahrenheit,
   fahrenheitToCelsius,
+  FT2_PER_GAL,
   inchesToMetres,
   litresToUsFluidOunces,
   litresToUsQuarts,
   metresToInches,
   squareMetresToSquareFeet,
-  FT2_PER_GAL,
+  type Units,
 } from '@app/core';
-import type { Units } from './time.ts';
 
 export const sayLitres = (l: number, units: Units) =>
   units === 'metric'

@@ -1,9 +1,9 @@
 import { readFileSync } from 'node:fs';
+import { toField } from '../step/dateField.ts';
 import { wcagContrast } from 'culori';
-import { dayOf, instantAt } from '@app/core';
+import { clock, dayOf, instantAt, sayLength, sayTime } from '@app/core';
 import { describe, expect, test } from 'vitest';
 import { fromTyped, fromTypedLitres, sayArea, sayLitres, sayTemperature, toTyped, toTypedLitres } from './amounts.ts';
-import { clock, sayLength, sayTime, toField } from './time.ts';
 import { TOKENS } from './tokens.ts';
 
 // happy-dom's URL is not Node's, so the path is built from the folder.

@@ -1,4 +1,5 @@
-import { type Draft, finish, newDraft } from './draft.ts';
+import { type Draft, newDraft } from './draft.ts';
+import { finish } from './finish.ts';
 import { tailsOf } from '../engine/bounds/headsAndTails.ts';
 import { scheduleCost } from '../engine/schedule/cost.ts';
 import { improve, type Search } from '../engine/search/search.ts';
@@ -22,10 +23,10 @@ export function planAfresh(problem: Problem, previous: Plan | null = null, evalu
   return finish(draft);
 }
 
-/** One way to fill an empty board: pieces one after another, or all of them at once by a priority, but for those pinned. */
+/** One way to fill an empty schedule: pieces one after another, or all of them at once by a priority, but for those pinned. */
 type Mode = { readonly order: readonly number[]; readonly priority: Priority | null };
 
-/** Leaves the best of the ways tried on the draft's board. */
+/** Leaves the best of the ways tried on the draft's schedule. */
 export function buildBest(draft: Draft, evaluations: number): void {
   const { schedule, compiled, scratch } = draft;
   const { model } = compiled;
@@ -64,12 +65,12 @@ export function buildBest(draft: Draft, evaluations: number): void {
     tryStart({ order: [piece, ...order.filter((p) => p !== piece)], priority: null });
   }
   if (built !== best!.mode) build(best!.mode);
-  // What was dispatched may still gain by small changes, which a re-plan would find at once.
+  // What was placed by priority may still gain by small changes, which a re-plan would find at once.
   if (best!.mode.priority && !isOnTime(draft)) improve(schedule, { ...scratch, isStrict: true }, POLISH);
 }
 const POLISH: Search = { seed: 1, evaluations: 60, isOver: () => false, isDescentOnly: true };
 
-/** Rules for the order of pieces, and priorities by which their steps are dispatched: what is best most often first. */
+/** Rules for the order of pieces, and priorities by which their steps are placed by priority: what is best most often first. */
 const STARTS_TRIED: readonly (readonly [rule: number, priority: Priority | null])[] = [
   [0, null],
   [0, { slack: 1, hurry: 100, cleanout: 12, stay: 400 }],

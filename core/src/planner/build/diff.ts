@@ -1,5 +1,6 @@
+import { GRID_MINUTES } from '../../calendar/grid.ts';
 import type { Instant } from '../../quantities/units.ts';
-import { GRID_MINUTES, type Plan, type Problem } from '../model/model.ts';
+import { type Plan, type Problem } from '../model/model.ts';
 
 export type StepMove = { readonly step: string; readonly from: Instant | null; readonly to: Instant | null };
 export type PieceMove = {

@@ -1,5 +1,6 @@
 import { compileProblem, type Frozen } from '../compile/compile.ts';
-import { type Draft, finish } from './draft.ts';
+import { type Draft } from './draft.ts';
+import { finish } from './finish.ts';
 import { leastCosts } from '../engine/bounds/headsAndTails.ts';
 import { newPartialSchedule } from '../engine/schedule/partialSchedule.ts';
 import { latenessCost } from '../engine/schedule/cost.ts';
@@ -33,7 +34,7 @@ export function improvePlan(problem: Problem, plan: Plan, how: Improvement): Pla
   return compareScores(scoreOf(problem, better), scoreOf(problem, plan), problem.preferences) < 0 ? better : plan;
 }
 
-/** An empty board on which frozen steps are fixed and the others know where people expect them. */
+/** An empty schedule on which frozen steps are fixed and the others know where people expect them. */
 function movable(problem: Problem, plan: Plan): Draft {
   const frozen = new Map<string, Placement>();
   const until = problem.frozenUntil ?? problem.now;

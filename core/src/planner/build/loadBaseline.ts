@@ -1,10 +1,11 @@
+import { GRID_MINUTES } from '../../calendar/grid.ts';
 import type { Draft } from './draft.ts';
 import { insert } from '../engine/schedule/partialSchedule.ts';
 import { bookFloor } from '../engine/schedule/serialSgs.ts';
-import { GRID_MINUTES, type Plan } from '../model/model.ts';
+import { type Plan } from '../model/model.ts';
 import { modeOf } from './modeOf.ts';
 
-/** Puts a plan on the board as it is. Steps whose people or places are not there any more stay off it. */
+/** Puts a plan in the schedule as it is. Steps whose people or places are not there any more stay off it. */
 export function loadBaseline(draft: Draft, plan: Plan): void {
   const { schedule, compiled } = draft;
   const { model } = compiled;

@@ -1,7 +1,7 @@
 import type { CompiledProblem } from '../compile/compile.ts';
 import type { Placement } from '../model/model.ts';
 
-/** The way and crew that a placement stands for, while they still exist. */
+/** The mode and crew that a placement stands for, while they still exist. */
 export function modeOf(compiled: CompiledProblem, i: number, at: Placement): { mode: number; crew: number } | null {
   const { modes } = compiled.model.steps[i]!;
   const stations = at.stations.join('|');

@@ -1,7 +1,9 @@
+import { GRID_MINUTES } from '../../calendar/grid.ts';
 import type { Instant } from '../../quantities/units.ts';
-import { byUrgency } from '../compile/stockTimes.ts';
+import { byUrgency } from '../model/byUrgency.ts';
 import { planAfresh } from './construct.ts';
-import { doneOf, type Draft, finish, newDraft } from './draft.ts';
+import { doneOf, type Draft, newDraft } from './draft.ts';
+import { finish } from './finish.ts';
 import { clearSchedule, latestFor, remove, insert, readyFor, seekOnly } from '../engine/schedule/partialSchedule.ts';
 import { latenessCost } from '../engine/schedule/cost.ts';
 import {
@@ -12,7 +14,7 @@ import {
   settleFloor,
   bookFloor,
 } from '../engine/schedule/serialSgs.ts';
-import { GRID_MINUTES, type PieceToPlan, type Plan, type Problem } from '../model/model.ts';
+import { type PieceToPlan, type Plan, type Problem } from '../model/model.ts';
 import { improve } from '../engine/search/search.ts';
 import { withBaseline } from './stability.ts';
 
@@ -40,7 +42,7 @@ export function replan(
   return finish(replanned(problem, previous, touched, waiting));
 }
 
-/** As `replan`, still on the board. */
+/** As `replan`, still in the schedule. */
 export function replanned(
   problem: Problem,
   previous: Plan,
@@ -180,7 +182,7 @@ function stay({ schedule, compiled }: Draft, i: number): boolean {
   return true;
 }
 
-/** Places a step, after what its piece has on the board, as soon after its old time as it can. */
+/** Places a step, after what its piece has in the schedule, as soon after its old time as it can. */
 function fitAfter({ schedule, compiled, scratch }: Draft, { i, piece }: Queued, previous: Plan): void {
   const own = compiled.model.pieces[piece]!.steps;
   for (const k of own)

@@ -1,15 +1,15 @@
 import { loadsOf } from '../compile/loads.ts';
 import type { PieceToPlan, Plan, Problem } from '../model/model.ts';
 import { PLANNING_DEFAULTS } from '../model/preferences.ts';
-import { LOAD_MINUTES } from '../compile/urgency.ts';
+import { LOAD_MINUTES } from '../compile/pieceWeights.ts';
 
 /**
  * How good a plan is, part by part; lower is better. The first three are compared in this order and nothing weighs
- * against them; the rest is summed by the owner's taste.
+ * against them; the rest is summed by the owner's preferences.
  */
 export type Score = {
   readonly unplanned: number;
-  /** Lateness of told promises and of other dates, weighted minutes. */
+  /** Lateness of promised dates and of other dates, weighted minutes. */
   readonly promisedLate: number;
   readonly otherLate: number;
   /** Days short of two days in hand before each date, in minutes. */
@@ -50,7 +50,7 @@ export function scoreOf(problem: Problem, plan: Plan): Score {
 export const latenessOf = (piece: PieceToPlan, ready: number) =>
   piece.due === null ? 0 : Math.max(0, ready - piece.due);
 
-/** Below 0 when `a` is the better plan. Dates first; what comes after them by taste. */
+/** Below 0 when `a` is the better plan. Dates first; what comes after them by preferences. */
 export function compareScores(a: Score, b: Score, preferences = PLANNING_DEFAULTS.preferences): number {
   const soft = (s: Score) =>
     (0.1 + preferences.speed) * s.flow_minutes +

@@ -1,6 +1,7 @@
+import { GRID_MINUTES } from '../../calendar/grid.ts';
 import type { Draft } from './draft.ts';
 import type { EngineStep } from '../engine/engineModel.ts';
-import { GRID_MINUTES, type Plan } from '../model/model.ts';
+import { type Plan } from '../model/model.ts';
 import { PLANNING_DEFAULTS } from '../model/preferences.ts';
 import { modeOf } from './modeOf.ts';
 

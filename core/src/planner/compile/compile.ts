@@ -1,3 +1,4 @@
+import { GRID_MINUTES } from '../../calendar/grid.ts';
 import type { Instant } from '../../quantities/units.ts';
 import { STAGES } from '../../products/product.ts';
 import { ExecutedSteps } from './executedSteps.ts';
@@ -15,19 +16,11 @@ import {
 } from '../engine/engineModel.ts';
 import { newFloor } from '../engine/resources/floor.ts';
 import { inLinkOrder } from '../model/linkOrder.ts';
-import {
-  GRID_MINUTES,
-  type Person,
-  type PieceToPlan,
-  type Placement,
-  type Plan,
-  type Problem,
-  type Step,
-} from '../model/model.ts';
+import { type Person, type PieceToPlan, type Placement, type Plan, type Problem, type Step } from '../model/model.ts';
 import { byId } from '../model/byId.ts';
 import { stockTimes } from './stockTimes.ts';
 import { PLANNING_DEFAULTS } from '../model/preferences.ts';
-import { costOfLoad, urgency } from './urgency.ts';
+import { costOfLoad, urgency } from './pieceWeights.ts';
 
 /** A workshop's problem as the engine sees it, with the way back. */
 export type CompiledProblem = {
@@ -39,7 +32,7 @@ export type CompiledProblem = {
   readonly pieces: readonly PieceToPlan[];
   readonly indexOf: ReadonlyMap<string, number>;
   readonly people: readonly Person[];
-  /** Stations of each `Way.place`, in the order of the step's needs. */
+  /** Stations of each `Mode.place`, in the order of the step's needs. */
   readonly places: readonly (readonly string[])[];
   /** Where steps that are done or running stand, to the minute. */
   readonly fixed: ReadonlyMap<string, Placement>;

@@ -1,8 +1,9 @@
+import { GRID_MINUTES } from '../../calendar/grid.ts';
 import type { Instant } from '../../quantities/units.ts';
 import { afterNth } from '../engine/resources/bits.ts';
 import { intersect } from '../engine/resources/calendars.ts';
 import type { Mode } from '../engine/engineModel.ts';
-import { GRID_MINUTES, type Need, type Placement, type Problem, type Step } from '../model/model.ts';
+import { type Need, type Placement, type Problem, type Step } from '../model/model.ts';
 import type { Grid } from './grid.ts';
 import type { StationResource } from './stationResources.ts';
 import type { Modes } from './modes.ts';

@@ -1,9 +1,10 @@
+import { GRID_MINUTES } from '../../calendar/grid.ts';
 import type { DryingLimits } from '../../drying/dryingCurve.ts';
 import { type Product, STAGES } from '../../products/product.ts';
 import { type Air, airOf, keepsLimits } from './air.ts';
 import { type Bits, bitRow, setRange } from '../engine/resources/bits.ts';
 import type { Film } from '../engine/engineModel.ts';
-import { GRID_MINUTES, type Problem } from '../model/model.ts';
+import { type Problem } from '../model/model.ts';
 import type { Grid } from './grid.ts';
 
 /** How films dry in the climates of a shop, and when those climates keep a product's limits; each worked out once. */

@@ -1,8 +1,9 @@
+import { GRID_MINUTES } from '../../calendar/grid.ts';
 import { type Hours, openIntervals } from '../../calendar/hours.ts';
 import type { Interval } from '../../calendar/intervals.ts';
 import type { Instant } from '../../quantities/units.ts';
 import { type Bits, bitRow, setRange } from '../engine/resources/bits.ts';
-import { GRID_MINUTES, type Problem } from '../model/model.ts';
+import { type Problem } from '../model/model.ts';
 
 /** Instants to slots and rows of open hours. */
 export class Grid {

@@ -17,7 +17,7 @@ import { Films } from './films.ts';
 import type { Grid } from './grid.ts';
 import { NONE, type StationResource, type StationResources, type ToolResource } from './stationResources.ts';
 
-/** Every way of staffing and placing a step. */
+/** The execution modes of a step: every choice of crew, stations and tool. */
 export class Modes {
   readonly persons: readonly Person[];
   readonly people: readonly EnginePerson[];
@@ -25,7 +25,7 @@ export class Modes {
   readonly resources: readonly StationResource[];
   readonly tools: ReadonlyMap<string, ToolResource>;
   readonly products: ReadonlyMap<string, Product>;
-  /** Stations of each `Way.place`, in the order of the step's needs. */
+  /** Stations of each `Mode.place`, in the order of the step's needs. */
   readonly places: string[][] = [];
   readonly #problem: Problem;
   readonly #grid: Grid;
@@ -53,7 +53,7 @@ export class Modes {
     }));
   }
 
-  /** Every way of doing a step: the faster crews first, then by id; empty when nobody or nowhere fits. */
+  /** The modes of a step: the faster crews first, then by id; empty when nobody or nowhere fits. */
   modesOf(step: Step): readonly Mode[] {
     const key = JSON.stringify([
       step.hands,

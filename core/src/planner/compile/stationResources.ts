@@ -1,13 +1,14 @@
+import { GRID_MINUTES } from '../../calendar/grid.ts';
 import { daylight } from '../../calendar/daylight.ts';
 import type { Bits } from '../engine/resources/bits.ts';
 import { intersect } from '../engine/resources/calendars.ts';
 import { type CumulativeProfile, newProfile } from '../engine/resources/cumulativeProfile.ts';
 import { newSetupSequence, type SetupSequence } from '../engine/resources/setupSequence.ts';
-import { GRID_MINUTES, type Problem, type Station, type Tool } from '../model/model.ts';
+import { type Problem, type Station, type Tool } from '../model/model.ts';
 import { byId } from '../model/byId.ts';
 import type { Grid } from './grid.ts';
 
-/** The lines of one station: its room, and what is wet or raised in its air. */
+/** The profiles of one station: its room, and what is wet or raised in its air. */
 export type StationResource = {
   readonly station: Station;
   readonly room: CumulativeProfile;
@@ -27,7 +28,7 @@ export type ToolResource = {
 /** More than can ever be beside one another: asking for all of it asks for none. */
 export const NONE = 60_000;
 
-/** Stations and tools as lines. */
+/** Stations and tools as cumulative profiles and set-up sequences. */
 export type StationResources = {
   readonly profiles: readonly CumulativeProfile[];
   readonly setups: readonly SetupSequence[];

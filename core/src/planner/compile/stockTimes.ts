@@ -1,10 +1,11 @@
 import type { Instant } from '../../quantities/units.ts';
 import { inLinkOrder } from '../model/linkOrder.ts';
-import type { PieceToPlan, Plan, Problem, Step } from '../model/model.ts';
+import { byUrgency } from '../model/byUrgency.ts';
+import type { Plan, Problem, Step } from '../model/model.ts';
 
 /**
  * From when each step's product is on the shelf. What is there goes to steps that were planned before, then
- * to told promises, then by date; the rest waits for the next delivery, or for an order placed now. A product whose lead time nobody knows holds nothing up.
+ * to promised dates, then by date; the rest waits for the next delivery, or for an order placed now. A product whose lead time nobody knows holds nothing up.
  */
 export function stockTimes(problem: Problem, previous: Plan | null): Map<string, Instant> {
   const out = new Map<string, Instant>();
@@ -28,7 +29,3 @@ export function stockTimes(problem: Problem, previous: Plan | null): Map<string,
 }
 /** Less than anybody can pour. */
 const HAIR_LITRES = 1e-6;
-
-/** Told promises first, then the earliest date, then by id. */
-export const byUrgency = (a: PieceToPlan, b: PieceToPlan): number =>
-  Number(b.promised) - Number(a.promised) || (a.due ?? Infinity) - (b.due ?? Infinity) || (a.id < b.id ? -1 : 1);

@@ -3,9 +3,6 @@ import type { Floor } from './resources/floor.ts';
 import type { CumulativeProfile } from './resources/cumulativeProfile.ts';
 import type { SetupSequence } from './resources/setupSequence.ts';
 
-/** The grid both front ends use. */
-export const SLOT_MINUTES = 5;
-
 /**
  * A scheduling problem as the search sees it: whole numbers only, time in slots of the grid from `0` to `slots`.
  * Both the workshop's own problem and the neutral benchmark are compiled to it, and share everything after that.
@@ -13,7 +10,7 @@ export const SLOT_MINUTES = 5;
 export type EngineModel = {
   readonly slots: number;
   readonly people: readonly EnginePerson[];
-  /** Everything that ways draw on, so that the board can be emptied. */
+  /** Every profile that modes draw on, so that the schedule can be emptied. */
   readonly profiles: readonly CumulativeProfile[];
   readonly setups: readonly SetupSequence[];
   readonly floor: Floor | null;
@@ -33,10 +30,13 @@ export type EnginePerson = { readonly open: Bits; readonly free: Bits; readonly 
 export const SPAN = { work: 0, wet: 1, both: 2, sticky: 3, setting: 4 } as const;
 export type Span = (typeof SPAN)[keyof typeof SPAN];
 
-/** Requirements that can be lifted one at a time, to prove what a step waits for. A set of them is a sum. */
+/** Requirements that can be relaxed one at a time, to prove what a step waits for. A set of them is a sum. */
 export const RELAXATION = { hours: 1, person: 2, space: 4, tool: 8, air: 16, dust: 32 } as const;
 
-/** A row that must be all set over a span; `kind` is one of LIFT. */
+/** What a step needs at the same time, beside what it waits for. */
+export type Requirement = keyof typeof RELAXATION;
+
+/** A row that must be all set over a span; `kind` is one of RELAXATION. */
 export type Check = { readonly bits: Bits; readonly span: Span; readonly kind: number };
 export type Demand = { readonly profile: CumulativeProfile; readonly units: number; readonly span: Span };
 
@@ -56,7 +56,7 @@ export type Mode = {
   readonly crews: readonly (readonly number[])[];
   /** 1 is ordinary; the slower of two sets the pace. */
   readonly speed: number;
-  /** Index of this way's stations and climates, for whoever compiled it. */
+  /** Index of this mode's stations and climates, for whoever compiled it. */
   readonly place: number;
   /** When the workplaces and the tool are open. */
   readonly open: Bits;
@@ -129,7 +129,7 @@ export type EnginePiece = {
   readonly staysUntil: number;
   /** Stands on the floor already, whether it fits or not. */
   readonly isHere: boolean;
-  /** Pieces of a higher rank go first in every rule: told promises before dates nobody was told. */
+  /** Pieces of a higher rank go first in every rule: promised dates before dates nobody was told. */
   readonly rank: number;
   /** Cost per slot late, and per slot from release to completion. */
   readonly lateCost: number;

@@ -1,9 +1,6 @@
 import type { Instant } from '../../quantities/units.ts';
 import { explainer } from './explain.ts';
-import { improvePlan } from '../build/improve.ts';
-import type { Person, Plan, Problem, StationKind, Skill } from '../model/model.ts';
-import { replan } from '../build/replan.ts';
-import { type Score, scoreOf } from '../build/score.ts';
+import type { Plan, Problem, Skill, StationKind } from '../model/model.ts';
 
 /** Something of which there could be one more. */
 export type Scarce =
@@ -53,35 +50,4 @@ export function waitingByWeek(problem: Problem, plan: Plan): WeekOfWaiting[] {
       from: problem.now + w * WEEK_MINUTES,
       waits: [...waits.values()].sort((a, b) => b.minutes - a.minutes),
     }));
-}
-
-/** The same workshop with one more of something. */
-export function withOneMore(problem: Problem, on: Scarce): Problem {
-  if (on.kind === 'tool')
-    return { ...problem, tools: problem.tools.map((t) => (t.id === on.tool ? { ...t, capacity: t.capacity + 1 } : t)) };
-  if (on.kind === 'space') {
-    const roomiest = problem.stations.filter((s) => s.kind === on.station).sort((a, b) => b.capacity - a.capacity)[0];
-    return {
-      ...problem,
-      stations: problem.stations.map((s) => (s === roomiest ? { ...s, capacity: s.capacity + 1 } : s)),
-    };
-  }
-  const ablest = [...problem.people].sort((a, b) => (b.skills[on.skill] ?? 0) - (a.skills[on.skill] ?? 0))[0];
-  if (!ablest) return problem;
-  const more: Person = { ...ablest, id: `${ablest.id}-again`, name: `a second ${ablest.name}` };
-  return { ...problem, people: [...problem.people, more] };
-}
-
-/** What one more would give: the plan with it, really made, against the same effort spent without it. */
-export function gainOfOneMore(
-  problem: Problem,
-  plan: Plan,
-  on: Scarce,
-  evaluations = 200,
-): { without: Score; with: Score } {
-  const all = problem.pieces.map((p) => p.id);
-  const more = withOneMore(problem, on);
-  const best = (p: Problem, from: Plan) => improvePlan(p, from, { seed: 1, evaluations });
-  const without = best(problem, plan);
-  return { without: scoreOf(problem, without), with: scoreOf(more, best(more, replan(more, without, all))) };
 }

@@ -3,15 +3,12 @@ import type { CompiledProblem } from '../compile/compile.ts';
 import { queryPlan } from './planQuery.ts';
 import type { Draft } from '../build/draft.ts';
 import { remove, insert, readyFor, seek } from '../engine/schedule/partialSchedule.ts';
-import { RELAXATION } from '../engine/engineModel.ts';
+import { RELAXATION, type Requirement } from '../engine/engineModel.ts';
 import { type Link, type PieceToPlan, type Plan, type Problem, type Step } from '../model/model.ts';
 import { stockTimes } from '../compile/stockTimes.ts';
 import { type LeadTimePart, leadTimeBreakdown } from './leadTimeBreakdown.ts';
 
-/** Kinds of requirement that can be lifted, to prove what a step waits for. */
-export type Requirement = keyof typeof RELAXATION;
-
-/** What keeps a step from starting earlier. `until` is when it is lifted. */
+/** What keeps a step from starting earlier. `until` is when it ends. */
 export type Wait =
   | { readonly kind: 'nothing' }
   | { readonly kind: 'arrival'; readonly until: Instant }
@@ -19,7 +16,7 @@ export type Wait =
   /** Its product is not on the shelf before. */
   | { readonly kind: 'delivery'; readonly until: Instant }
   | { readonly kind: 'step'; readonly step: string; readonly from: Link['from']; readonly until: Instant }
-  /** Proved: lifting this requirement alone lets the step start earlier. */
+  /** Proved: relaxing this requirement alone lets the step start earlier. */
   | { readonly kind: Requirement; readonly until: Instant }
   /** No single requirement explains it: several hold it together, or it keeps its time for stability. */
   | { readonly kind: 'several'; readonly until: Instant };

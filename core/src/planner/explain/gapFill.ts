@@ -1,3 +1,4 @@
+import { GRID_MINUTES } from '../../calendar/grid.ts';
 import type { Instant } from '../../quantities/units.ts';
 import { setMasked } from '../engine/resources/bits.ts';
 import { queryPlan, instantOf, slotOf } from './planQuery.ts';
@@ -10,7 +11,7 @@ import {
   slotsOf,
 } from '../engine/schedule/partialSchedule.ts';
 import type { Plan, Problem } from '../model/model.ts';
-import { byUrgency } from '../compile/stockTimes.ts';
+import { byUrgency } from '../model/byUrgency.ts';
 
 /** Time somebody has, and where if that is fixed. */
 export type Gap = {
@@ -39,7 +40,7 @@ export function gapFill(problem: Problem, plan: Plan, gap: Gap): Filler[] {
   const schedule = { ...draft.schedule, model: { ...compiled.model, steps } };
   const person = compiled.people.findIndex((p) => p.id === gap.person);
   const from = Math.max(slotOf(draft, gap.from), slotOf(draft, problem.now));
-  const until = from + Math.floor(gap.minutes / 5);
+  const until = from + Math.floor(gap.minutes / GRID_MINUTES);
   if (person < 0) return [];
   const { free, idle } = compiled.model.people[person]!;
   setMasked(free, idle, from, until);

@@ -1,7 +1,7 @@
+import { GRID_MINUTES } from '../../calendar/grid.ts';
 import type { CompiledProblem } from '../compile/compile.ts';
 import { bitRow, isSet, type Bits } from '../engine/resources/bits.ts';
 import type { Stretch, Wait } from './explain.ts';
-import { GRID_MINUTES } from '../model/model.ts';
 
 /** What a piece spends its time on: hands at work, drying, hours in which nobody could work on it, or what it waits for. */
 export type Spent =

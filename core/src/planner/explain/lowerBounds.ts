@@ -1,14 +1,15 @@
+import { GRID_MINUTES } from '../../calendar/grid.ts';
 import type { Instant } from '../../quantities/units.ts';
 import { compileProblem } from '../compile/compile.ts';
 import { headsAndTailsOf } from '../engine/bounds/headsAndTails.ts';
 import { type CostOfDone, lowerBound } from '../engine/bounds/lowerBound.ts';
-import { GRID_MINUTES, type Plan, type Problem } from '../model/model.ts';
+import { type Plan, type Problem } from '../model/model.ts';
 
 /** What no plan can better, however long it is looked for; the best plan there is may still not reach it. */
 export type LowerBounds = {
   /** When each piece could be ready if it were alone in the shop with what is done and running; the horizon: never. */
   readonly ready: Readonly<Record<string, Instant>>;
-  /** Lateness of told promises and of other dates, weighted minutes, as in `Score`. */
+  /** Lateness of promised dates and of other dates, weighted minutes, as in `Score`. */
   readonly promisedLate: number;
   readonly otherLate: number;
 };

@@ -4,8 +4,8 @@ import { type ConflictKind, conflictSetAt } from '../engine/schedule/conflictSet
 import type { CompiledProblem } from '../compile/compile.ts';
 import type { Draft } from '../build/draft.ts';
 import { canStartAt, latestFor, readyFor } from '../engine/schedule/partialSchedule.ts';
-import { RELAXATION } from '../engine/engineModel.ts';
-import { linkReady, type Requirement } from './explain.ts';
+import { RELAXATION, type Requirement } from '../engine/engineModel.ts';
+import { linkReady } from './explain.ts';
 import type { Plan, Problem } from '../model/model.ts';
 import { maxLagFollowerWithoutRoom } from '../engine/schedule/maxLagFollower.ts';
 
@@ -21,7 +21,7 @@ export type Obstacle =
   /** `step` must follow it within a window, and has no room in it. */
   | { readonly kind: 'after'; readonly step: string }
   | { readonly kind: Requirement }
-  /** No one thing; `claims` are the fewest that forbid it by themselves. */
+  /** No one thing; `conflictSet` is the smallest set that forbids it by itself. */
   | { readonly kind: 'several'; readonly conflictSet: readonly ConflictKind[] };
 
 /**
@@ -79,12 +79,12 @@ function obstacleAt(
     if (tied) return { kind: 'window', step: tied.step, until: instantOf(draft, is.latest) };
   }
   if (canStartAt(schedule, i, k)) {
-    const tied = maxLagFollowerWithoutRoom(draft, i, k);
+    const tied = maxLagFollowerWithoutRoom(draft.schedule, i, k);
     return tied < 0 ? null : { kind: 'after', step: compiled.steps[tied]!.id };
   }
   const helps = ORDER.find((r) => canStartAt(schedule, i, k, RELAXATION[r]));
   if (helps) return { kind: helps };
-  return before?.kind === 'several' ? before : { kind: 'several', conflictSet: conflictSetAt(draft, i, k) };
+  return before?.kind === 'several' ? before : { kind: 'several', conflictSet: conflictSetAt(draft.schedule, i, k) };
 }
 const ORDER: readonly Requirement[] = ['hours', 'person', 'space', 'dust', 'tool', 'air'];
 

@@ -9,5 +9,5 @@ export function conflictSetOf(problem: Problem, plan: Plan, stepId: string, at: 
   const i = draft.compiled.indexOf.get(stepId);
   if (i === undefined || draft.compiled.model.steps[i]!.fixed) return [];
   withoutFollowers(draft, i);
-  return conflictSetAt(draft, i, slotOf(draft, at));
+  return conflictSetAt(draft.schedule, i, slotOf(draft, at));
 }

@@ -1,3 +1,4 @@
+import type { Notice, Unplanned } from './reasons.ts';
 import type { Hours } from '../../calendar/hours.ts';
 import type { Position } from '../../calendar/daylight.ts';
 import type { Climate } from '../../climate/climate.ts';
@@ -5,9 +6,6 @@ import type { DryingLimits } from '../../drying/dryingCurve.ts';
 import type { Product, Stage } from '../../products/product.ts';
 import type { Instant } from '../../quantities/units.ts';
 import type { Preferences } from './preferences.ts';
-
-/** Future starts sit on this grid. What was done has whole minutes. */
-export const GRID_MINUTES = 5;
 
 export const SKILLS = ['prep', 'repair', 'paint', 'spray', 'seal', 'assemble'] as const;
 export type Skill = (typeof SKILLS)[number];
@@ -170,19 +168,11 @@ export type Placement = {
   readonly dry: Readonly<Partial<Record<Stage, Instant>>>;
 };
 
-export type Unplanned = { readonly step: string; readonly piece: string; readonly reason: string };
-export type Notice = {
-  readonly step: string;
-  readonly piece: string;
-  readonly kind: 'pin-not-kept' | 'window-missed' | 'rescue';
-  readonly words: string;
-};
-
 export type Plan = {
   readonly steps: Readonly<Record<string, Placement>>;
   /** When each piece is done and dry to travel; missing when a step of it could not be planned. */
   readonly ready: Readonly<Record<string, Instant>>;
   readonly unplanned: readonly Unplanned[];
-  /** Requirements that clash with what already happened or with each other, in words. */
+  /** Requirements in conflict with what already happened or with each other. */
   readonly notices: readonly Notice[];
 };

@@ -1,4 +1,4 @@
-/** How the owner wants plans made; what may never give way (told promises, order of drying) is not among it. */
+/** How the owner wants plans made; what may never give way (promised dates, order of drying) is not among it. */
 export type Planning = {
   /** Nothing planned to start within so many hours is moved by background improvement. */
   readonly frozen_hours: number;

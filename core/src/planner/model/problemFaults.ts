@@ -1,51 +1,48 @@
 import { isTimeZone } from '../../calendar/localTime.ts';
 import type { PieceToPlan, Problem, Step } from './model.ts';
+import type { ProblemFault } from './reasons.ts';
 
 /** Bounds on what is planned at once, so that memory and time stay bounded. */
 export const SIZE_LIMITS = { steps: 20_000, horizon_minutes: 366 * 1440 };
 
 /** What is wrong with the time that is planned; nothing can be planned with it. */
-export function shopFaults(p: Problem): string[] {
-  const faults: string[] = [];
-  if (!isTimeZone(p.timeZone)) faults.push(`Time zone "${p.timeZone}" is not known; use a name like Europe/Lisbon.`);
-  if (!(p.horizon > p.now)) faults.push('The horizon must lie after now.');
-  if (p.horizon - p.now > SIZE_LIMITS.horizon_minutes)
-    faults.push('The horizon is more than a year away; plan a shorter time.');
+export function shopFaults(p: Problem): ProblemFault[] {
+  const faults: ProblemFault[] = [];
+  if (!isTimeZone(p.timeZone)) faults.push({ code: 'time-zone', timeZone: p.timeZone });
+  if (!(p.horizon > p.now)) faults.push({ code: 'horizon-past' });
+  if (p.horizon - p.now > SIZE_LIMITS.horizon_minutes) faults.push({ code: 'horizon-far' });
   return faults;
 }
 
 /** What is wrong with one piece. @param seen ids of the steps of other pieces */
-export function pieceFaults(p: Problem, piece: PieceToPlan, seen: ReadonlySet<string>): string[] {
+export function pieceFaults(p: Problem, piece: PieceToPlan, seen: ReadonlySet<string>): ProblemFault[] {
+  const { name } = piece;
   if (piece.steps.length > SIZE_LIMITS.steps)
-    return [
-      `${piece.name}: ${piece.steps.length} steps are more than the ${SIZE_LIMITS.steps} that can be planned at once.`,
-    ];
-  const faults: string[] = [];
+    return [{ code: 'piece-too-long', piece: name, steps: piece.steps.length, limit: SIZE_LIMITS.steps }];
+  const faults: ProblemFault[] = [];
   const products = new Set(p.products.map((x) => x.id));
   const tools = new Set(p.tools.map((t) => t.id));
-  if (piece.due !== null && piece.due < piece.arrival)
-    faults.push(`${piece.name}: pickup is before it arrives; check both dates.`);
+  if (piece.due !== null && piece.due < piece.arrival) faults.push({ code: 'due-before-arrival', piece: name });
   const own = new Set<string>();
   for (const s of piece.steps) {
-    const where = `${piece.name}, "${s.title}"`;
-    if (seen.has(s.id) || own.has(s.id)) faults.push(`${where}: the step id ${s.id} is used twice.`);
+    if (seen.has(s.id) || own.has(s.id)) faults.push({ code: 'step-id-twice', piece: name, step: s.title, id: s.id });
     own.add(s.id);
   }
   for (const s of piece.steps) {
-    const where = `${piece.name}, "${s.title}"`;
-    if (!(s.work_minutes >= 0)) faults.push(`${where}: ${s.work_minutes} minutes of work; enter 0 or more.`);
-    if (s.product !== null && !products.has(s.product)) faults.push(`${where}: unknown product "${s.product}".`);
-    if (s.tool !== null && !tools.has(s.tool)) faults.push(`${where}: unknown tool "${s.tool}".`);
+    const at = { piece: name, step: s.title };
+    if (!(s.work_minutes >= 0)) faults.push({ code: 'work-minutes', ...at, minutes: s.work_minutes });
+    if (s.product !== null && !products.has(s.product))
+      faults.push({ code: 'unknown-product', ...at, product: s.product });
+    if (s.tool !== null && !tools.has(s.tool)) faults.push({ code: 'unknown-tool', ...at, tool: s.tool });
     for (const l of s.after) {
-      if (!own.has(l.step)) faults.push(`${where}: waits for "${l.step}", which is not a step of this piece.`);
-      if (l.max_minutes !== null && l.max_minutes < l.min_minutes)
-        faults.push(
-          `${where}: must start at most ${l.max_minutes} min after "${l.step}" but at least ${l.min_minutes}.`,
-        );
+      if (!own.has(l.step)) faults.push({ code: 'unknown-step', ...at, before: l.step });
+      const { min_minutes, max_minutes } = l;
+      if (max_minutes !== null && max_minutes < min_minutes)
+        faults.push({ code: 'gap-order', ...at, before: l.step, min_minutes, max_minutes });
     }
   }
   const loop = cycle(piece.steps);
-  if (loop) faults.push(`${piece.name}: these steps wait for each other in a circle: ${loop.join(' → ')}.`);
+  if (loop) faults.push({ code: 'circle', piece: name, steps: loop });
   return faults;
 }
 

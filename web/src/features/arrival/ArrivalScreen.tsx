@@ -1,5 +1,5 @@
 import type { PhotoView, PieceView } from '@app/contract';
-import { type ArrivalSheet, looseParts, SIDES, type PhotoSide, templateById, trayLabels } from '@app/core';
+import { type ArrivalSheet, looseParts, type PhotoSide, sayTime, SIDES, templateById, trayLabels } from '@app/core';
 import { Camera, Printer } from 'lucide-react';
 import { useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
@@ -7,7 +7,6 @@ import { useSaying } from '../../app/saying.ts';
 import { useWorkshop } from '../../app/workshop.tsx';
 import { Button, Choice, Field, Input } from '../../ui/parts.tsx';
 import { Tag } from '../../ui/Tag.tsx';
-import { sayTime } from '../../ui/time.ts';
 import { DamagePhoto } from './DamagePhoto.tsx';
 import { TrayLabels } from './TrayLabels.tsx';
 

@@ -2,7 +2,7 @@ import type { PieceView } from '@app/contract';
 import { useSaying } from '../../app/saying.ts';
 import { topColour } from '../../ui/topColour.ts';
 import { Section } from '../../ui/parts.tsx';
-import { sayTime } from '../../ui/time.ts';
+import { sayTime } from '@app/core';
 
 /** The notched tag tied to the piece and the labels of its trays, to be printed and cut out. */
 export function TrayLabels({ piece, labels }: { readonly piece: PieceView; readonly labels: readonly string[] }) {

@@ -1,12 +1,20 @@
-import { HOUSE_SWITCHES, type HouseRules, type Switch, TEMPLATE_ZONES } from '@app/core';
+import { CoreFault } from '../../core/CoreFault.tsx';
+import {
+  HOUSE_SWITCHES,
+  type HouseEffect,
+  type HouseRules,
+  type HouseSample,
+  sayHours,
+  sayLength,
+  type Switch,
+  TEMPLATE_ZONES,
+} from '@app/core';
 import type { WorkshopView } from '@app/contract';
 import { useState } from 'react';
 import { useWorkshop } from '../../app/workshop.tsx';
-import { useHouseEffects } from '../../core/askCore.ts';
-import type { HouseEffect, HouseSample } from '../../core/core.worker.ts';
+import { useHouseEffects } from '../../core/useCore.ts';
 import { sayLitres } from '../../ui/amounts.ts';
 import { Button, Field, Select } from '../../ui/parts.tsx';
-import { sayHours, sayLength } from '../../ui/time.ts';
 import { RuleBook } from './RuleBook.tsx';
 
 /** A chest on which every switch makes a difference: painted dark, bleeding, to become pale, distressed, with its back. */
@@ -51,7 +59,8 @@ export function HouseScreen() {
   const [house, setHouse] = useState<HouseRules>(view.shop.house);
   const [version] = useState(view.workshop.version);
   const [sample, setSample] = useState('');
-  const effects = useHouseEffects(view, sampleOf(view, sample));
+  const answer = useHouseEffects(view, sampleOf(view, sample));
+  const effects = answer.data;
   const isOwner = view.me.role === 'owner';
   const isChanged = HOUSE_SWITCHES.some((s) => house[s.rule] !== view.shop.house[s.rule]);
   const most = Math.max(1, ...(effects ?? []).map((e) => e.ready ?? 0));
@@ -84,6 +93,7 @@ export function HouseScreen() {
           </Button>
         </header>
         {!isOwner && <p className="bg-raised p-3">Only the owner changes these. You can look.</p>}
+        <CoreFault of={answer} />
         <fieldset disabled={!isOwner} className="flex flex-col">
           {HOUSE_SWITCHES.map((s) => (
             <SwitchRow

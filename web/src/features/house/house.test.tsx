@@ -2,12 +2,14 @@ import { HOUSE_DEFAULTS, HOUSE_SWITCHES, RULES } from '@app/core';
 import { cleanup, screen, within } from '@testing-library/react';
 import { afterEach, describe, expect, test, vi } from 'vitest';
 import { inShop } from '../../../test/inShop.tsx';
-import { useHouseEffects } from '../../core/askCore.ts';
+import { useHouseEffects } from '../../core/useCore.ts';
 import { HouseScreen } from './HouseScreen.tsx';
 import { RuleBook } from './RuleBook.tsx';
 
 // What each side costs is computed in a web worker, which this environment lacks; the core's own tests cover it.
-vi.mock('../../core/askCore.ts', () => ({ useHouseEffects: vi.fn(() => null) }));
+vi.mock('../../core/useCore.ts', () => ({
+  useHouseEffects: vi.fn(() => ({ data: null, error: null, retry: () => {} })),
+}));
 afterEach(cleanup);
 
 const open = (role: 'owner' | 'helper') =>
@@ -55,10 +57,14 @@ describe('house rules', () => {
     const chosen = HOUSE_DEFAULTS[first.rule];
     const other = first.sides.find((s) => s.value !== chosen)!.value;
     const effect = { rule: first.rule, minutes: 480, litres: 1 };
-    vi.mocked(useHouseEffects).mockReturnValue([
-      { ...effect, value: chosen, ready: 5 * 1440 },
-      { ...effect, value: other, ready: 6 * 1440, minutes: 540 },
-    ] as never);
+    vi.mocked(useHouseEffects).mockReturnValue({
+      data: [
+        { ...effect, value: chosen, ready: 5 * 1440 },
+        { ...effect, value: other, ready: 6 * 1440, minutes: 540 },
+      ],
+      error: null,
+      retry: () => {},
+    } as never);
     open('owner');
     expect(screen.getByRole('group', { name: first.question })).toHaveTextContent(/\+24 h, \+1(\.0)? h/);
   });

@@ -1,7 +1,6 @@
 import { useWorkshop } from '../../app/workshop.tsx';
-import { fromField } from '../../step/fromField.ts';
+import { fromField, toField } from '../../step/dateField.ts';
 import { Choice, Field, Input, Section, Tap } from '../../ui/parts.tsx';
-import { toField } from '../../ui/time.ts';
 import type { PieceDraft } from './pieceDraft.ts';
 
 type DealProps = {

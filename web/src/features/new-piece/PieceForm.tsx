@@ -1,7 +1,7 @@
 import { applyFix, type Fix } from '@app/core';
 import { useMemo, useState } from 'react';
 import { useWorkshop } from '../../app/workshop.tsx';
-import { usePreview } from '../../core/askCore.ts';
+import { usePreview } from '../../core/useCore.ts';
 import { Button } from '../../ui/parts.tsx';
 import { BriefFields } from './BriefFields.tsx';
 import { DealFields } from './DealFields.tsx';
@@ -26,12 +26,14 @@ export function PieceForm({ title, saveWords, draft, onChange, onSave, others }:
   const { view } = useWorkshop();
   const [isSaving, setSaving] = useState(false);
   const built = useMemo(() => routeOf(draft, view), [draft, view]);
-  const around = useMemo(
-    () => (others === null ? view : { ...view, pieces: view.pieces.filter((p) => p.id !== others) }),
-    [view, others],
+  const asked = useMemo(
+    () =>
+      built.kind === 'route'
+        ? { piece: previewPiece(draft, built.route), isFirst: draft.goesFirst, instead: others }
+        : null,
+    [draft, built, others],
   );
-  const piece = useMemo(() => (built.kind === 'route' ? previewPiece(draft, built.route) : null), [draft, built]);
-  const preview = usePreview(around, piece, draft.goesFirst);
+  const preview = usePreview(view, asked);
   const nameFault = draft.name.trim() === '' ? 'Give the piece a name.' : null;
   const dueFault =
     draft.due !== null && draft.due <= draft.arrival ? 'Pickup is before it arrives. Choose a later date.' : null;
@@ -67,7 +69,7 @@ export function PieceForm({ title, saveWords, draft, onChange, onSave, others }:
             built={built}
             preview={preview}
             onFix={fix}
-            promise={piece && <PromisePanel view={around} piece={piece} draft={draft} onChange={onChange} />}
+            promise={asked && <PromisePanel asked={asked} draft={draft} onChange={onChange} />}
           />
           {draft.template !== '' && (
             <Button kind="primary" size="hand" className="mt-4 w-full" disabled={!canSave} onClick={() => void save()}>

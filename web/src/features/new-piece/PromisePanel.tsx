@@ -1,60 +1,68 @@
-import type { WorkshopView } from '@app/contract';
-import type { Remedy, RemedyChange, ShopPiece } from '@app/core';
+import type { Asked } from '../../core/core.worker.ts';
+import { CoreFault } from '../../core/CoreFault.tsx';
+import { assertNever, type Remedy, type RemedyChange, sayLength, sayRemedy, sayTime } from '@app/core';
 import { useMemo } from 'react';
 import { useSaying } from '../../app/saying.ts';
 import { useWorkshop } from '../../app/workshop.tsx';
-import { usePromise, useRemedies } from '../../core/askCore.ts';
+import { usePromise, useRemedies } from '../../core/useCore.ts';
 import { ChanceCurve } from '../../plan/ChanceCurve.tsx';
 import { Button } from '../../ui/parts.tsx';
-import { sayLength, sayTime } from '../../ui/time.ts';
 import type { PieceDraft } from './pieceDraft.ts';
 import { variantsOf } from './variants.ts';
 
 /** What can be promised: the chance of each date, and what would bring a date that is too early within reach. */
 export function PromisePanel({
-  view,
-  piece,
+  asked,
   draft,
   onChange,
 }: {
-  readonly view: WorkshopView;
-  readonly piece: ShopPiece;
+  readonly asked: Asked;
   readonly draft: PieceDraft;
   readonly onChange: (d: PieceDraft) => void;
 }) {
   const saying = useSaying();
-  const promise = usePromise(view, piece, draft.goesFirst);
-  const chances = promise?.kind === 'ready' ? promise.chances : null;
+  const { view, command } = useWorkshop();
+  const promise = usePromise(view, asked);
+  const chances = promise.data?.kind === 'ready' ? promise.data.chances : null;
   const { due } = draft;
   const isShort = chances !== null && due !== null && chances.p80 > due;
   const variants = useMemo(() => (isShort ? variantsOf(draft, view) : []), [isShort, draft, view]);
-  const asked = useMemo(
+  const called = Object.fromEntries(variants.map((v) => [v.id, v.words]));
+  const nameOf = (w: Remedy) => sayRemedy(w.change, called);
+  const wish = useMemo(
     () =>
       isShort && due !== null
-        ? {
-            piece,
-            wanted: due,
-            isFirst: draft.goesFirst,
-            variants: variants.map(({ words, cost, piece: p }) => ({ words, cost, piece: p })),
-          }
+        ? { ...asked, wanted: due, variants: variants.map(({ id, cost, piece }) => ({ id, cost, piece })) }
         : null,
-    [isShort, due, piece, variants, draft.goesFirst],
+    [isShort, due, asked, variants],
   );
-  const found = useRemedies(view, asked);
-  const { command } = useWorkshop();
-  const take = ({ change, words }: Remedy) => {
+  const answer = useRemedies(view, wish);
+  const found = answer.data;
+  const take = ({ change }: Remedy) => {
     const { people } = view.shop;
-    if (change.kind === 'variant') onChange(variants.find((v) => v.words === words)!.draft);
-    else if (change.kind === 'others') onChange({ ...draft, goesFirst: true });
-    else if (change.kind === 'person') {
-      const { skills } = people.find((p) => p.id === change.like)!;
-      void command('POST', '/shop/people', { name: `Helper ${people.length}`, hours: change.hours, skills });
-    } else {
-      const { id, name, skills } = people.find((p) => p.id === change.person)!;
-      const version = view.versions[`people/${id}`];
-      void command('PUT', `/shop/people/${id}`, { version, name, hours: change.hours, skills });
+    switch (change.kind) {
+      case 'variant':
+        onChange(variants.find((v) => v.id === change.id)!.draft);
+        return;
+      case 'others':
+        onChange({ ...draft, goesFirst: true });
+        return;
+      case 'person': {
+        const { skills } = people.find((p) => p.id === change.like)!;
+        void command('POST', '/shop/people', { name: `Helper ${people.length}`, hours: change.hours, skills });
+        return;
+      }
+      case 'hours': {
+        const { id, name, skills } = people.find((p) => p.id === change.person)!;
+        const version = view.versions[`people/${id}`];
+        void command('PUT', `/shop/people/${id}`, { version, name, hours: change.hours, skills });
+        return;
+      }
+      default:
+        assertNever(change);
     }
   };
+  if (promise.error) return <CoreFault of={promise} />;
   if (!chances) return null;
   return (
     <section className="flex flex-col gap-2" aria-label="What can be promised">
@@ -75,10 +83,11 @@ export function PromisePanel({
           </p>
           <ul className="flex flex-col">
             {found?.ways.slice(0, 6).map((w) => (
-              <Way key={w.words} way={w} onTake={() => take(w)} />
+              <Way key={nameOf(w)} way={w} words={nameOf(w)} onTake={() => take(w)} />
             ))}
           </ul>
-          {!found?.isAll && <p className="text-table text-sub">Planning each way…</p>}
+          <CoreFault of={answer} />
+          {!found?.isAll && !answer.error && <p className="text-table text-sub">Planning each way…</p>}
         </>
       )}
     </section>
@@ -93,12 +102,12 @@ const TAKE: Readonly<Record<RemedyChange['kind'], string>> = {
   others: 'Do that',
 };
 
-function Way({ way, onTake }: { readonly way: Remedy; readonly onTake: () => void }) {
+function Way({ way, words, onTake }: { readonly way: Remedy; readonly words: string; readonly onTake: () => void }) {
   const saying = useSaying();
   return (
     <li className="flex items-center justify-between gap-2 border-b border-line py-1.5">
       <span>
-        <span className="block text-table font-semibold">{way.words}</span>
+        <span className="block text-table font-semibold">{words}</span>
         <span className="condensed block text-lane text-sub">
           ready {sayTime(way.ready, saying)}
           {way.reaches ? ', in time' : ', not yet in time'}

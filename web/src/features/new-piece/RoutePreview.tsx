@@ -1,20 +1,31 @@
-import { type Conflict, type Fix, type Route, type RouteStep } from '@app/core';
+import { CoreFault } from '../../core/CoreFault.tsx';
+import {
+  type Conflict,
+  type Fix,
+  type Route,
+  type RouteStep,
+  sayHours,
+  sayLength,
+  sayNoRoom,
+  sayTime,
+  sumsOf,
+} from '@app/core';
 import type { ReactNode } from 'react';
 import { useProducts } from '../../app/useProducts.ts';
 import { ConflictList, ConflictLine } from '../../conflict/ConflictList.tsx';
 import { useSaying } from '../../app/saying.ts';
 import { useWorkshop } from '../../app/workshop.tsx';
-import type { Preview } from '../../core/askCore.ts';
+import type { Preview } from '../../core/core.worker.ts';
+import type { Answer } from '../../core/useCore.ts';
 import { WOOD_COLOURS } from '../../grain/laneModel.ts';
 import { type Layer, LayerStack } from '../../grain/LayerStack.tsx';
 import { sayAmount } from '../../ui/amounts.ts';
-import { sayHours, sayLength, sayTime } from '../../ui/time.ts';
 import type { Built, PieceDraft } from './pieceDraft.ts';
 
 type PreviewProps = {
   readonly draft: PieceDraft;
   readonly built: Built;
-  readonly preview: Preview | null;
+  readonly preview: Answer<Preview>;
   readonly onFix: (f: Fix) => void;
   /** How sure the date is. */
   readonly promise: ReactNode;
@@ -33,7 +44,7 @@ export function RoutePreview({ draft, built, preview, onFix, promise }: PreviewP
       </aside>
     );
   const { route, conflicts } = built;
-  const minutes = route.steps.reduce((n, s) => n + s.work_minutes * Math.max(1, s.hands), 0);
+  const { minutes, steps } = sumsOf(route.steps);
   return (
     <aside aria-label="What it takes" className="flex flex-col gap-4 bg-raised p-4">
       <LayerStack
@@ -42,12 +53,12 @@ export function RoutePreview({ draft, built, preview, onFix, promise }: PreviewP
         top={layers(route, 'top')}
         names={['body', 'top']}
       />
-      <Earliest draft={draft} preview={preview} />
+      <Earliest draft={draft} answer={preview} />
       {promise}
       <dl className="grid grid-cols-2 gap-x-4 gap-y-1">
         <dt className="text-sub">Hands-on</dt>
         <dd className="font-semibold">
-          {sayHours(minutes)} in {route.steps.filter((s) => s.hands > 0).length} steps
+          {sayHours(minutes)} in {steps} steps
         </dd>
         {[...litresByProduct(route)].map(([product, litres]) => (
           <div key={product} className="contents">
@@ -77,14 +88,16 @@ export function RoutePreview({ draft, built, preview, onFix, promise }: PreviewP
   );
 }
 
-function Earliest({ draft, preview }: { readonly draft: PieceDraft; readonly preview: Preview | null }) {
+function Earliest({ draft, answer }: { readonly draft: PieceDraft; readonly answer: Answer<Preview> }) {
   const saying = useSaying();
+  if (answer.error) return <CoreFault of={answer} />;
+  const preview = answer.data;
   if (preview === null) return <p className="min-h-14 text-sub">Looking for room in the plan…</p>;
   if (preview.kind === 'noRoom')
     return (
       <div role="alert" className="min-h-14 text-oxide-text">
         <p className="font-semibold">No room in the plan.</p>
-        {[...new Set(preview.reasons)].slice(0, 2).map((r) => (
+        {[...new Set(preview.reasons.map(sayNoRoom))].slice(0, 2).map((r) => (
           <p key={r}>{r}</p>
         ))}
       </div>

@@ -1,3 +1,4 @@
+import { CoreFault } from '../../core/CoreFault.tsx';
 import { type PieceView } from '@app/contract';
 import { Pencil } from 'lucide-react';
 import { useEffect, useMemo, useRef } from 'react';
@@ -7,20 +8,19 @@ import { useWorkshop } from '../../app/workshop.tsx';
 import { ConflictList } from '../../conflict/ConflictList.tsx';
 import { pieceWith } from '../../conflict/pieceWith.ts';
 import { lookAt, withFix } from '../../conflict/routeDraft.ts';
-import { useChances, useExplained } from '../../core/askCore.ts';
+import { useChances, useExplained } from '../../core/useCore.ts';
 import { ChanceCurve } from '../../plan/ChanceCurve.tsx';
 import { DaysBar } from '../../plan/DaysBar.tsx';
 import { laneModel } from '../../grain/laneModel.ts';
 import { LaneDrawing, Pennant } from '../../grain/LaneDrawing.tsx';
 import { DAY_WIDTH, timeScale } from '../../grain/timeScale.ts';
-import { sayWhereDaysGo } from '../../step/sayDays.ts';
+import { sayDate, sayTime, sayLeadTime } from '@app/core';
 import { useStepSheet } from '../../step/useStepSheet.tsx';
 import { HealthMark, healthOf } from '../../ui/Health.tsx';
 import { Button, Section } from '../../ui/parts.tsx';
 import { topColour } from '../../ui/topColour.ts';
 import { Tag } from '../../ui/Tag.tsx';
 import { sayArea } from '../../ui/amounts.ts';
-import { sayDate, sayTime } from '../../ui/time.ts';
 import { RouteList } from './RouteList.tsx';
 import { SumsSection } from './SumsSection.tsx';
 
@@ -35,8 +35,10 @@ export function PieceScreen() {
 function Piece({ piece }: { readonly piece: PieceView }) {
   const { view } = useWorkshop();
   const saying = useSaying();
-  const explained = useExplained(view);
-  const chances = useChances(view)?.[piece.id];
+  const why = useExplained(view);
+  const explained = why.data;
+  const sure = useChances(view);
+  const chances = sure.data?.[piece.id];
   const { open, sheet } = useStepSheet(explained);
   const isLate = piece.due !== null && (view.plan.ready[piece.id] ?? Infinity) > piece.due;
   const days = explained?.days[piece.id] ?? [];
@@ -44,8 +46,9 @@ function Piece({ piece }: { readonly piece: PieceView }) {
     <main className="min-h-0 flex-1 overflow-auto">
       <div className="mx-auto flex max-w-7xl flex-col gap-5 p-4 md:p-6">
         <PieceHead piece={piece} />
+        <CoreFault of={why} />
         {isLate && days.length > 0 && (
-          <p className="text-section text-oxide-text">On its way: {sayWhereDaysGo(days, piece.steps)}.</p>
+          <p className="text-section text-oxide-text">On its way: {sayLeadTime(days, piece.steps)}.</p>
         )}
         <WideLane piece={piece} />
         <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_320px]">

@@ -1,12 +1,9 @@
 import type { PieceView } from '@app/contract';
-import type { ShopStep } from '@app/core';
+import { type Explained, sayLength, sayNoRoom, sayTime, sayWait, type ShopStep } from '@app/core';
 import { Check, Circle, CircleDot, Hourglass, TriangleAlert } from 'lucide-react';
 import { useSaying } from '../../app/saying.ts';
 import { useWorkshop } from '../../app/workshop.tsx';
-import type { Explained } from '../../core/core.worker.ts';
 import { WOOD_COLOURS } from '../../grain/laneModel.ts';
-import { sayWait } from '../../step/sayWait.ts';
-import { sayLength, sayTime } from '../../ui/time.ts';
 
 type ListProps = {
   readonly piece: PieceView;
@@ -68,7 +65,9 @@ function RouteRow({ piece, step, layers, explained, onOpen }: RowProps) {
           <span className={`block font-semibold ${step.state.kind === 'done' ? 'text-sub' : ''}`}>{step.title}</span>
           <span className="condensed block text-table text-sub">{step.reason}</span>
           {why && <span className="condensed block text-table">{why}</span>}
-          {left && <span className="condensed block text-table text-oxide-text">No room: {left.reason}</span>}
+          {left && (
+            <span className="condensed block text-table text-oxide-text">No room: {sayNoRoom(left.reason)}</span>
+          )}
           {step.caution && step.state.kind !== 'done' && (
             <span className="condensed flex gap-1.5 text-table text-oxide-text">
               <TriangleAlert size={13} className="mt-0.5 shrink-0" aria-hidden="true" />

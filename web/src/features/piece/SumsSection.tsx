@@ -1,11 +1,10 @@
 import type { PieceView } from '@app/contract';
-import { type Method, pieceSums, quoteFor } from '@app/core';
+import { type Method, pieceSums, quoteFor, sayHours } from '@app/core';
 import { useProducts } from '../../app/useProducts.ts';
 import { useWorkshop } from '../../app/workshop.tsx';
 import { sayAmount, sayArea, sayLitres, sayMoney } from '../../ui/amounts.ts';
 import { Field, Input } from '../../ui/parts.tsx';
 import { readNumber } from '../../ui/readNumber.ts';
-import { sayHours } from '../../ui/time.ts';
 import { useKept } from '../../ui/useKept.ts';
 
 const METHOD_WORDS: Record<Method, string> = {

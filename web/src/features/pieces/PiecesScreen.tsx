@@ -1,5 +1,5 @@
 import type { PieceView, WorkshopView } from '@app/contract';
-import type { Instant } from '@app/core';
+import { type Instant, sayTime } from '@app/core';
 import { Link } from 'react-router';
 import { useMemo } from 'react';
 import { useSaying } from '../../app/saying.ts';
@@ -9,7 +9,6 @@ import { LaneDrawing, Pennant } from '../../grain/LaneDrawing.tsx';
 import { timeScale, type TimeScale } from '../../grain/timeScale.ts';
 import { Tag } from '../../ui/Tag.tsx';
 import { HealthMark, healthOf } from '../../ui/Health.tsx';
-import { sayTime } from '../../ui/time.ts';
 import { stageOf } from './stageOf.ts';
 
 /** Every piece with its stage, its health and its own strip of grain. */

@@ -1,16 +1,17 @@
-import type { Gap } from '@app/core';
+import { CoreFault } from '../../core/CoreFault.tsx';
+import { clock, type Gap, nextOnGrid, sayLength, sayTime } from '@app/core';
 import { useSaying } from '../../app/saying.ts';
 import { useWorkshop } from '../../app/workshop.tsx';
-import { useFillers } from '../../core/askCore.ts';
+import { useFillers } from '../../core/useCore.ts';
 import { Button } from '../../ui/parts.tsx';
-import { clock, sayLength, sayTime } from '../../ui/time.ts';
 import { SidePanel } from './SidePanel.tsx';
 
 /** What somebody could do in a stretch of free time without disturbing anything. */
 export function GapPanel({ gap, onClose }: { readonly gap: Gap; readonly onClose: () => void }) {
   const { view, command } = useWorkshop();
   const saying = useSaying();
-  const fillers = useFillers(view, gap);
+  const answer = useFillers(view, gap);
+  const fillers = answer.data;
   const name = view.shop.people.find((p) => p.id === gap.person)?.name ?? 'Someone';
   return (
     <SidePanel title={`${name}, ${sayLength(gap.minutes)} free`} onClose={onClose}>
@@ -18,6 +19,7 @@ export function GapPanel({ gap, onClose }: { readonly gap: Gap; readonly onClose
         {sayTime(gap.from, saying)} to {clock(gap.from + gap.minutes, saying)}. Steps that fit then and move nothing
         else:
       </p>
+      <CoreFault of={answer} />
       {fillers?.length === 0 && (
         <p>Nothing fits: every step {name} could do waits for drying, for someone, or is longer than that.</p>
       )}
@@ -40,7 +42,7 @@ export function GapPanel({ gap, onClose }: { readonly gap: Gap; readonly onClose
                 onClick={() =>
                   void command('PUT', `/steps/${encodeURIComponent(f.step)}/pin`, {
                     version: piece.stepVersions[f.step] ?? 0,
-                    pin: { at: Math.ceil(gap.from / 5) * 5, person: gap.person },
+                    pin: { at: nextOnGrid(gap.from), person: gap.person },
                   }).then((done) => done && onClose())
                 }
               >

@@ -1,8 +1,8 @@
-import { PLANNING_DEFAULTS, type Preferences } from '@app/core';
+import { CoreFault } from '../../core/CoreFault.tsx';
+import { PLANNING_DEFAULTS, type Preferences, sayStanding } from '@app/core';
 import { useState } from 'react';
 import { useWorkshop } from '../../app/workshop.tsx';
-import { useStanding } from '../../core/askCore.ts';
-import { sayStanding } from '../../plan/sayScore.ts';
+import { useStanding } from '../../core/useCore.ts';
 import { Button, Field, Select } from '../../ui/parts.tsx';
 import { SidePanel } from './SidePanel.tsx';
 import type { Improvement } from './useImprovement.ts';
@@ -23,7 +23,8 @@ function sayLook({ proposal, state }: Improvement): string {
 /** What matters more in a plan. Told dates come first whatever stands here, and drying is never hurried. */
 export function Matters({ improvement, onClose }: { readonly improvement: Improvement; readonly onClose: () => void }) {
   const { view, command } = useWorkshop();
-  const standing = useStanding(view);
+  const answer = useStanding(view);
+  const standing = answer.data;
   const { preferences: kept, frozen_hours } = view.shop.planning ?? PLANNING_DEFAULTS;
   const [preferences, setTaste] = useState(kept);
   const [frozen, setFrozen] = useState(frozen_hours);
@@ -39,7 +40,8 @@ export function Matters({ improvement, onClose }: { readonly improvement: Improv
       </p>
       <section className="border-l-3 border-keyline pl-3" aria-label="How good this plan is">
         <h3 className="condensed text-lane font-semibold text-sub">This plan</h3>
-        {[...(standing ? sayStanding(standing) : ['…']), sayLook(improvement)].map((words) => (
+        <CoreFault of={answer} />
+        {[...(standing ? sayStanding(standing) : answer.error ? [] : ['…']), sayLook(improvement)].map((words) => (
           <p key={words} className="text-table">
             {words}
           </p>

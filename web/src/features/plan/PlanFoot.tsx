@@ -1,10 +1,8 @@
 import { useSaying } from '../../app/saying.ts';
 import { useWorkshop } from '../../app/workshop.tsx';
 import type { ProposalView } from '@app/contract';
-import type { Explained } from '../../core/core.worker.ts';
-import { sayGains } from '../../plan/sayScore.ts';
+import { type Explained, sayGains, sayTime } from '@app/core';
 import { Button } from '../../ui/parts.tsx';
-import { sayTime } from '../../ui/time.ts';
 import { changeSentence, planSentence } from './planSentence.ts';
 import type { Improvement } from './useImprovement.ts';
 

@@ -1,9 +1,10 @@
-import type { Gap } from '@app/core';
+import { CoreFault } from '../../core/CoreFault.tsx';
+import type { Gap, WhatIf } from '@app/core';
 import { lazy, type ReactNode, Suspense, useCallback, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useSaying } from '../../app/saying.ts';
 import { useWorkshop } from '../../app/workshop.tsx';
-import { useExplained, useOutlook } from '../../core/askCore.ts';
+import { useExplained, useOutlook } from '../../core/useCore.ts';
 import { GrainView } from '../../grain/GrainView.tsx';
 import type { Zoom } from '../../grain/timeScale.ts';
 import { useStepSheet } from '../../step/useStepSheet.tsx';
@@ -14,7 +15,6 @@ import { PlanFoot } from './PlanFoot.tsx';
 import { ScarceStrip } from './ScarceStrip.tsx';
 import { useImprovement } from './useImprovement.ts';
 import { firstWhatIf, useTried, WhatIfPanel } from './WhatIfPanel.tsx';
-import type { WhatIf } from './whatIfs.ts';
 
 // Fetched when they are opened.
 const GapPanel = lazy(async () => ({ default: (await import('./GapPanel.tsx')).GapPanel }));
@@ -41,7 +41,8 @@ export function PlanScreen() {
   const { view, now, command } = useWorkshop();
   const saying = useSaying();
   const navigate = useNavigate();
-  const explained = useExplained(view);
+  const why = useExplained(view);
+  const explained = why.data;
   const { selected, open, sheet } = useStepSheet(explained);
   const [zoom, setZoom] = useState<Zoom>('week');
   const [panel, setPanel] = useState<Panel | null>(null);
@@ -49,7 +50,8 @@ export function PlanScreen() {
   const close = useCallback(() => setPanel(null), []);
   const what = panel?.kind === 'whatIf' ? panel.what : null;
   const sandbox = useTried(what);
-  const outlook = useOutlook(view, sandbox?.view ?? null);
+  const answer = useOutlook(view, sandbox ? what : null);
+  const outlook = answer.data;
   // While something is tried the grain shows the plan as it would be; nothing can be moved in it.
   const shown = useMemo(
     () => (sandbox && outlook ? { ...view, ...sandbox.view, plan: outlook.plan } : view),
@@ -117,7 +119,7 @@ export function PlanScreen() {
             <WhatIfPanel
               what={panel.what}
               plan={sandbox}
-              outlook={outlook}
+              answer={answer}
               onChange={(w) => setPanel({ kind: 'whatIf', what: w })}
               onClose={close}
             />
@@ -131,6 +133,7 @@ export function PlanScreen() {
           )}
         </Suspense>
       </div>
+      <CoreFault of={why} />
       <ScarceStrip />
       <PlanFoot
         explained={explained}

@@ -1,7 +1,7 @@
 import type { ProposalView } from '@app/contract';
 import { useWorkshop } from '../../app/workshop.tsx';
 import { DiffList } from '../../plan/DiffList.tsx';
-import { sayGains, sayLosses } from '../../plan/sayScore.ts';
+import { sayGains, sayLosses } from '@app/core';
 import { Button } from '../../ui/parts.tsx';
 import { SidePanel } from './SidePanel.tsx';
 

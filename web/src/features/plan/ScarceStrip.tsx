@@ -1,10 +1,9 @@
-import type { Scarce, Score } from '@app/core';
+import { CoreFault } from '../../core/CoreFault.tsx';
+import { sayDate, sayGains, sayLength, type Scarce } from '@app/core';
 import { useState } from 'react';
 import { useSaying } from '../../app/saying.ts';
 import { useWorkshop } from '../../app/workshop.tsx';
-import { askOneMore, useScarce } from '../../core/askCore.ts';
-import { sayGains } from '../../plan/sayScore.ts';
-import { sayDate, sayLength } from '../../ui/time.ts';
+import { useOneMore, useScarce } from '../../core/useCore.ts';
 
 const SKILL_WORDS: Record<string, string> = {
   prep: 'prepare',
@@ -30,15 +29,14 @@ export function sayScarce(on: Scarce): string {
 export function ScarceStrip() {
   const { view } = useWorkshop();
   const saying = useSaying();
-  const weeks = useScarce(view);
-  const [asked, setAsked] = useState<{ on: Scarce; answer: { without: Score; with: Score } | null } | null>(null);
+  const scarce = useScarce(view);
+  const weeks = scarce.data;
+  const [asked, setAsked] = useState<Scarce | null>(null);
+  const gain = useOneMore(view, asked);
   const shown = weeks?.filter((w) => w.waits[0] && w.waits[0].minutes >= 60).slice(0, 6) ?? [];
+  if (scarce.error) return <CoreFault of={scarce} />;
   if (shown.length === 0) return null;
   const most = Math.max(...shown.map((w) => w.waits[0]!.minutes));
-  const choose = (on: Scarce) => {
-    setAsked({ on, answer: null });
-    void askOneMore(view, on).then((answer) => setAsked((now) => (now?.on === on && answer ? { on, answer } : now)));
-  };
   return (
     <div
       className="flex h-9 shrink-0 items-center gap-4 overflow-x-auto border-t border-line px-4"
@@ -51,7 +49,7 @@ export function ScarceStrip() {
           <button
             key={w.from}
             type="button"
-            onClick={() => choose(top.on)}
+            onClick={() => setAsked(top.on)}
             className="condensed flex shrink-0 cursor-pointer items-center gap-1.5 text-lane hover:bg-sunk"
             title={w.waits.map((x) => `${sayScarce(x.on)}: ${sayLength(x.minutes)}`).join('\n')}
           >
@@ -68,10 +66,13 @@ export function ScarceStrip() {
       })}
       {asked && (
         <span className="condensed shrink-0 text-lane" role="status">
-          One more of {sayScarce(asked.on)}:{' '}
-          {asked.answer
-            ? sayGains(asked.answer.without, asked.answer.with).slice(0, 2).join(', ') || 'nothing gained'
-            : 'planning with it…'}
+          One more of {sayScarce(asked)}:{' '}
+          {gain.data
+            ? sayGains(gain.data.without, gain.data.with).slice(0, 2).join(', ') || 'nothing gained'
+            : gain.error
+              ? ''
+              : 'planning with it…'}
+          <CoreFault of={gain} />
         </span>
       )}
     </div>

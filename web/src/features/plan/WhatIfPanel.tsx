@@ -1,13 +1,14 @@
+import type { Answer } from '../../core/useCore.ts';
+import { CoreFault } from '../../core/CoreFault.tsx';
 import type { WorkshopView } from '@app/contract';
 import { useMemo } from 'react';
 import { useWorkshop } from '../../app/workshop.tsx';
 import { pieceWith } from '../../conflict/pieceWith.ts';
-import type { Outlook } from '../../core/core.worker.ts';
 import { DiffList } from '../../plan/DiffList.tsx';
-import { sayGains, sayLosses } from '../../plan/sayScore.ts';
+import { type Outlook, sayGains, sayLosses, type WhatIf } from '@app/core';
 import { Button, Field, Input, Select } from '../../ui/parts.tsx';
 import { SidePanel } from './SidePanel.tsx';
-import { tried, type Tried, type WhatIf } from './whatIfs.ts';
+import { tried, type Tried } from './whatIfs.ts';
 
 const KINDS: readonly (readonly [WhatIf['kind'], string])[] = [
   ['away', 'someone is away'],
@@ -41,20 +42,22 @@ export function useTried(what: WhatIf | null): Tried | null {
 export function WhatIfPanel({
   what,
   plan,
-  outlook,
+  answer,
   onChange,
   onClose,
 }: {
   readonly what: WhatIf;
   readonly plan: Tried | null;
-  readonly outlook: Outlook | null;
+  readonly answer: Answer<Outlook>;
   readonly onChange: (w: WhatIf) => void;
   readonly onClose: () => void;
 }) {
+  const { data: outlook } = answer;
   const { view, command } = useWorkshop();
   const apply = async () => {
-    for (const s of plan?.steps ?? []) if (!(await command(s.method, s.path, s.body))) return;
-    onClose();
+    if (!plan) return;
+    const { method, path, body } = plan.step;
+    if (await command(method, path, body)) onClose();
   };
   return (
     <SidePanel title="What if…" onClose={onClose}>
@@ -85,6 +88,8 @@ export function WhatIfPanel({
           )}
           <DiffList moves={outlook.moves} view={view} />
         </>
+      ) : answer.error ? (
+        <CoreFault of={answer} />
       ) : (
         <p className="text-sub" role="status">
           {plan ? 'Planning it…' : 'Choose something there is.'}

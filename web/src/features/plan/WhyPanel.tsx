@@ -1,14 +1,12 @@
+import { CoreFault } from '../../core/CoreFault.tsx';
 import type { PieceView } from '@app/contract';
-import type { Stretch } from '@app/core';
+import { type Explained, sayLength, sayNoRoom, sayTime, sayWait, type Stretch } from '@app/core';
 import { useSaying } from '../../app/saying.ts';
 import { useWorkshop } from '../../app/workshop.tsx';
-import { useStanding } from '../../core/askCore.ts';
-import type { Explained } from '../../core/core.worker.ts';
+import { useStanding } from '../../core/useCore.ts';
 import { DaysBar } from '../../plan/DaysBar.tsx';
-import { sayWait } from '../../step/sayWait.ts';
 import { HealthMark, healthOf } from '../../ui/Health.tsx';
 import { Select } from '../../ui/parts.tsx';
-import { sayLength, sayTime } from '../../ui/time.ts';
 import { SidePanel } from './SidePanel.tsx';
 
 /** Why a piece is ready when it is: where its days go, and the chain of steps and waits that decides it. */
@@ -27,7 +25,8 @@ export function WhyPanel({
 }) {
   const { view, now } = useWorkshop();
   const saying = useSaying();
-  const standing = useStanding(view);
+  const answer = useStanding(view);
+  const standing = answer.data;
   const piece = view.pieces.find((p) => p.id === pieceId);
   if (!piece) return null;
   const ready = view.plan.ready[piece.id];
@@ -54,7 +53,8 @@ export function WhyPanel({
         )}{' '}
         <HealthMark health={healthOf(piece, view.plan, now)} />
       </p>
-      {ready !== undefined && (
+      <CoreFault of={answer} />
+      {ready !== undefined && !answer.error && (
         <p className="text-table text-sub" data-testid="alone">
           {alone === undefined
             ? 'Looking whether any plan could be quicker…'
@@ -68,7 +68,7 @@ export function WhyPanel({
         .slice(0, 3)
         .map((u) => (
           <p key={u.step} className="text-table text-oxide-text">
-            “{piece.steps.find((s) => s.id === u.step)?.title}”: {u.reason}
+            “{piece.steps.find((s) => s.id === u.step)?.title}”: {sayNoRoom(u.reason)}
           </p>
         ))}
       <DaysBar parts={explained?.days[piece.id] ?? []} />

@@ -47,7 +47,9 @@ test('the reason names where the days went, a hold by what it waits for', () => 
 test('no room is said with its reason; when all fits, the next pickup is', () => {
   expect(
     planSentence(
-      view([piece('Box', {})], { unplanned: [{ step: 's', piece: 'Box', reason: 'Too cold.' }] }),
+      view([piece('Box', {})], {
+        unplanned: [{ step: 's', piece: 'Box', reason: { code: 'said', words: 'Too cold.' } }],
+      }),
       null,
       saying,
     ),

@@ -1,7 +1,5 @@
 import type { ChangeView, WorkshopView } from '@app/contract';
-import type { Explained } from '../../core/core.worker.ts';
-import { sayWhereDaysGo } from '../../step/sayDays.ts';
-import { sayLength, sayTime, type Saying } from '../../ui/time.ts';
+import { type Explained, type Saying, sayLeadTime, sayLength, sayNoRoom, sayTime } from '@app/core';
 
 export type Sentence = {
   readonly kind: 'late' | 'unplanned' | 'fine' | 'overdue';
@@ -28,7 +26,7 @@ export function planSentence(view: WorkshopView, explained: Explained | null, sa
       kind: 'late',
       piece: worst.piece.id,
       headline: `${worst.piece.name} misses ${sayTime(worst.piece.due!, saying)} by ${sayLength(worst.by)}${worst.piece.promised ? '; the client was told that date' : ''}.`,
-      reason: `${days ? `On its way: ${sayWhereDaysGo(days, worst.piece.steps)}.` : ''}${others}`,
+      reason: `${days ? `On its way: ${sayLeadTime(days, worst.piece.steps)}.` : ''}${others}`,
     };
   }
   if (left) {
@@ -37,7 +35,7 @@ export function planSentence(view: WorkshopView, explained: Explained | null, sa
       kind: 'unplanned',
       piece: left.piece,
       headline: `${piece?.name ?? 'A piece'} has no room in the plan.`,
-      reason: left.reason,
+      reason: sayNoRoom(left.reason),
     };
   }
   const next = active.filter((p) => p.due !== null && p.due > saying.now).sort((a, b) => a.due! - b.due!)[0];

@@ -1,7 +1,6 @@
-import { type Route, sumsOf } from '@app/core';
+import { type Route, sayHours, sumsOf } from '@app/core';
 import { useWorkshop } from '../../app/workshop.tsx';
 import { sayLitres } from '../../ui/amounts.ts';
-import { sayHours } from '../../ui/time.ts';
 
 const WIDTH = 120;
 

@@ -14,10 +14,9 @@ import {
   verticalListSortingStrategy,
 } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import type { Conflict, Route, RouteStep, Stage } from '@app/core';
+import { type Conflict, type Route, type RouteStep, sayLength, type Stage } from '@app/core';
 import { BookOpen, Check, GripVertical, Home, TriangleAlert, UserPen } from 'lucide-react';
 import { useProducts } from '../../app/useProducts.ts';
-import { sayLength } from '../../ui/time.ts';
 import { waitBefore } from './editList.ts';
 
 type GridProps = {

@@ -1,9 +1,8 @@
-import type { Delivery } from '@app/core';
+import { type Delivery } from '@app/core';
 import { Plus, X } from 'lucide-react';
 import { useSaying } from '../../app/saying.ts';
-import { fromField } from '../../step/fromField.ts';
+import { fromField, toField } from '../../step/dateField.ts';
 import { Button, Input } from '../../ui/parts.tsx';
-import { toField } from '../../ui/time.ts';
 
 /** A delivery as it is typed. */
 export type TypedDelivery = { readonly at: string; readonly amount: string };

@@ -1,11 +1,11 @@
-import { isHexColour, type ShelfPaint, shelfDemand } from '@app/core';
+import { isHexColour, sayDay, sayTime, shelfDemand, type ShelfPaint } from '@app/core';
+import { toField } from '../../step/dateField.ts';
 import { useState } from 'react';
 import { useSaying } from '../../app/saying.ts';
 import { useProducts } from '../../app/useProducts.ts';
 import { useWorkshop } from '../../app/workshop.tsx';
 import { fromTypedLitres, sayLitres, toTypedLitres } from '../../ui/amounts.ts';
 import { Button, Field, Input, Section, Select } from '../../ui/parts.tsx';
-import { sayDay, sayTime, toField } from '../../ui/time.ts';
 import { DeliveriesField, readDeliveries, type TypedDelivery } from './DeliveriesField.tsx';
 
 /** What is left of each colour against what the planned coats will take, as cans on one shelf line. */

@@ -1,4 +1,4 @@
-import { type ClimatePlace, type ClimateSeries, logFromTable, type ReadLog, simulatedAir } from '@app/core';
+import { type ClimatePlace, type ClimateSeries, logFromTable, type ReadLog, sayTime, simulatedAir } from '@app/core';
 import { line, scaleLinear } from 'd3';
 import Papa from 'papaparse';
 import { useState } from 'react';
@@ -6,7 +6,6 @@ import { useSaying } from '../../app/saying.ts';
 import { useWorkshop } from '../../app/workshop.tsx';
 import { sayTemperature } from '../../ui/amounts.ts';
 import { Button } from '../../ui/parts.tsx';
-import { sayTime } from '../../ui/time.ts';
 import { readText } from '../../ui/readText.ts';
 
 const MOST_BYTES = 8_000_000;

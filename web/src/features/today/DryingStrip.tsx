@@ -2,7 +2,7 @@ import { useSaying } from '../../app/saying.ts';
 import { grainInk } from '../../grain/grainInk.ts';
 import { openingGrain } from '../../grain/LaneDrawing.tsx';
 import { Tag } from '../../ui/Tag.tsx';
-import { clock, sayLength, sayTime } from '../../ui/time.ts';
+import { clock, sayLength, sayTime } from '@app/core';
 import type { Wet } from './todayOf.ts';
 
 const WIDTH = 1000;

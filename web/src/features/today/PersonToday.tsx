@@ -4,7 +4,7 @@ import { useSaying } from '../../app/saying.ts';
 import { Button } from '../../ui/parts.tsx';
 import { Outcomes } from '../../step/StepActions.tsx';
 import { Tag } from '../../ui/Tag.tsx';
-import { clock, sayLength, sayTime } from '../../ui/time.ts';
+import { clock, sayLength, sayTime } from '@app/core';
 import { SpareTime } from './SpareTime.tsx';
 import type { Job, PersonDay } from './todayOf.ts';
 

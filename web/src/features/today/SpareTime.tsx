@@ -1,9 +1,10 @@
+import { CoreFault } from '../../core/CoreFault.tsx';
 import { useState } from 'react';
 import { useWorkshop } from '../../app/workshop.tsx';
 import { useSaying } from '../../app/saying.ts';
-import { useFillers } from '../../core/askCore.ts';
+import { useFillers } from '../../core/useCore.ts';
 import { Button, Tap } from '../../ui/parts.tsx';
-import { clock } from '../../ui/time.ts';
+import { clock } from '@app/core';
 import type { PersonDay } from './todayOf.ts';
 
 const LENGTHS = [30, 60, 120] as const;
@@ -13,7 +14,8 @@ export function SpareTime({ day }: { readonly day: PersonDay }) {
   const { view, now, command } = useWorkshop();
   const saying = useSaying();
   const [minutes, setMinutes] = useState<number | null>(null);
-  const fillers = useFillers(view, minutes === null ? null : { person: day.person.id, from: now, minutes });
+  const answer = useFillers(view, minutes === null ? null : { person: day.person.id, from: now, minutes });
+  const fillers = answer.data;
   return (
     <div className="flex flex-col gap-2">
       <p className="flex flex-wrap items-center gap-2 text-table">
@@ -24,6 +26,7 @@ export function SpareTime({ day }: { readonly day: PersonDay }) {
           </Tap>
         ))}
       </p>
+      <CoreFault of={answer} />
       {minutes !== null && fillers && (
         <ul className="flex flex-col" aria-label={`What ${day.person.name} could do now`}>
           {fillers.length === 0 && <li className="text-table">Nothing fits without disturbing something else.</li>}

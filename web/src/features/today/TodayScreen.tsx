@@ -1,18 +1,20 @@
+import { CoreFault } from '../../core/CoreFault.tsx';
 import { useMemo } from 'react';
 import { useSaying } from '../../app/saying.ts';
 import { useWorkshop } from '../../app/workshop.tsx';
-import { useExplained } from '../../core/askCore.ts';
+import { useExplained } from '../../core/useCore.ts';
 import { useStepSheet } from '../../step/useStepSheet.tsx';
 import { DryingStrip } from './DryingStrip.tsx';
 import { PersonToday } from './PersonToday.tsx';
 import { todayOf } from './todayOf.ts';
-import { clock, sayDay } from '../../ui/time.ts';
+import { clock, sayDay } from '@app/core';
 
 /** The day per person, what is drying, and windows about to close. Large, for painty hands. */
 export function TodayScreen() {
   const { view, now } = useWorkshop();
   const saying = useSaying();
-  const explained = useExplained(view);
+  const why = useExplained(view);
+  const explained = why.data;
   const { open, sheet } = useStepSheet(explained);
   const today = useMemo(() => todayOf(view, now), [view, now]);
   return (
@@ -29,6 +31,7 @@ export function TodayScreen() {
             }).format(now * 60_000)}
           </span>
         </h1>
+        <CoreFault of={why} />
         {today.people.every((p) => !p.now && p.later.length === 0) && (
           <p className="text-[18px] leading-[26px]">
             Nothing to do today

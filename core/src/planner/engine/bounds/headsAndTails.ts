@@ -1,3 +1,4 @@
+import { GRID_MINUTES } from '../../../calendar/grid.ts';
 import {
   type PartialSchedule,
   clearSchedule,
@@ -16,7 +17,7 @@ export type HeadsAndTails = {
   readonly done: Float64Array;
 };
 
-/** @see Alone. Empties the board of the model. */
+/** @see HeadsAndTails. Empties the schedule of the model. */
 export function headsAndTailsOf(model: EngineModel): HeadsAndTails {
   const b = newPartialSchedule(model);
   const n = model.steps.length;
@@ -53,22 +54,22 @@ export function tailsOf(model: EngineModel): Float64Array {
 }
 
 /**
- * What each piece costs at best, alone in the shop; lets a search give up early what cannot pay. Empties the board.
- * Cost: that of placing every step once in each way
+ * What each piece costs at best, alone in the shop; lets a search give up early what cannot pay. Empties the schedule.
+ * Cost: that of placing every step once in each mode
  */
 export function leastCosts(model: EngineModel): Float64Array {
   const { done } = headsAndTailsOf(model);
   return Float64Array.from(model.pieces, (p, k) => costOfDone(p, done[k]!));
 }
 
-/** Fewest slots a step can take, in the fastest way. */
+/** Fewest slots a step can take, in the fastest mode. */
 export function leastSlots(model: EngineModel, i: number): number {
   const step = model.steps[i]!;
   const fastest = step.modes.reduce((most, w) => Math.max(most, w.speed), 0);
   return fastest === 0 || step.slots === 0 ? 0 : Math.min(step.slots, Math.floor(step.slots / fastest));
 }
 
-/** By way, the first end of a step with nothing but what is fixed in its way; those it waits for at their own best. */
+/** By mode, the first end of a step when only fixed steps compete with it; those it waits for at their own best. */
 function earliest(b: PartialSchedule, i: number, ends: ReadonlyMap<number, readonly number[]>) {
   const { model } = b;
   const step = model.steps[i]!;
@@ -79,7 +80,10 @@ function earliest(b: PartialSchedule, i: number, ends: ReadonlyMap<number, reado
     let first = Infinity;
     before.forEach((end, w) => {
       const film = model.steps[p.step]!.modes[w]?.film;
-      const at = p.stage >= 0 && film ? Math.ceil((film.minutes(p.stage, end) + p.min_minutes) / 5) : end + p.minSlots;
+      const at =
+        p.stage >= 0 && film
+          ? Math.ceil((film.minutes(p.stage, end) + p.min_minutes) / GRID_MINUTES)
+          : end + p.minSlots;
       if (at < first) first = at;
     });
     if (first > ready) ready = first;
@@ -91,7 +95,7 @@ function earliest(b: PartialSchedule, i: number, ends: ReadonlyMap<number, reado
     start = Math.min(start, b.found.start);
     const film = step.doneStage >= 0 ? mode.film : null;
     const { end } = b.found;
-    done = Math.min(done, film ? Math.ceil(film.minutes(step.doneStage, end) / 5) : end + step.cure);
+    done = Math.min(done, film ? Math.ceil(film.minutes(step.doneStage, end) / GRID_MINUTES) : end + step.cure);
     return end;
   });
   return { start, done, ends: out };

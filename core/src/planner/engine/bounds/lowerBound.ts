@@ -54,7 +54,7 @@ function crewPools(model: EngineModel, headsAndTails: HeadsAndTails): Pool[] {
     });
     const width = widthOf(model);
     const room = new Float64Array(Math.ceil(model.slots / width));
-    // The board is empty but for what is fixed.
+    // The schedule is empty but for what is fixed.
     for (const p of who) {
       const { free } = model.people[p]!;
       for (let t = 0; t < model.slots; t++) if (isSet(free, t)) room[Math.floor(t / width)]!++;

@@ -2,7 +2,7 @@ import { type Bits, bitRow, setRange } from './bits.ts';
 
 /**
  * Space, tools or another thing of which there are several: how many units are taken in each slot, and for each number
- * of units somebody asks for a row of bits that says where so many still fit.
+ * of units somebody needs a row of bits that says where so many still fit.
  */
 export type CumulativeProfile = {
   readonly capacity: number;

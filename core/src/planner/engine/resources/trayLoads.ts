@@ -1,8 +1,8 @@
-import { SLOT_MINUTES } from '../engineModel.ts';
+import { GRID_MINUTES } from '../../../calendar/grid.ts';
 
 /** A tray kept damp, a roller in its bag: within this the next coat of the same load needs no new set-up. */
 export const KEPT_MINUTES = 4 * 60;
-const KEPT = KEPT_MINUTES / SLOT_MINUTES;
+const KEPT = KEPT_MINUTES / GRID_MINUTES;
 
 /** When each load (product and applicator) is in use, and how often they are taken up anew; counted only when asked. */
 export class TrayLoads {

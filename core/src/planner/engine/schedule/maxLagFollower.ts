@@ -1,14 +1,12 @@
-import type { Draft } from '../../build/draft.ts';
-import { canStartAt, latestFor, remove, insert, readyFor, seek } from './partialSchedule.ts';
+import { canStartAt, insert, latestFor, type PartialSchedule, readyFor, remove, seek } from './partialSchedule.ts';
 
 /**
  * The step that must follow another within a window and has no room in it when the other starts in a slot where it can;
  * -1: they all have room, or the step cannot start there at all. The step, and what comes after it on its piece, must be
- * off the board.
+ * out of the schedule.
  */
-export function maxLagFollowerWithoutRoom(draft: Draft, i: number, slot: number): number {
-  const { schedule, compiled } = draft;
-  const { steps, pieces } = compiled.model;
+export function maxLagFollowerWithoutRoom(schedule: PartialSchedule, i: number, slot: number): number {
+  const { steps, pieces } = schedule.model;
   const own = pieces[steps[i]!.piece]!.steps;
   const mustFollow = (k: number) => steps[k]!.preds.some((p) => p.step === i && p.maxSlots < Infinity);
   if (!own.some(mustFollow) || !canStartAt(schedule, i, slot)) return -1;

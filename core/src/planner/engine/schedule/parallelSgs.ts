@@ -276,7 +276,7 @@ export class ParallelSgs {
       }
   }
 
-  /** Takes a step and what was placed after it off the board again. */
+  /** Takes a step and what was placed after it out of the schedule again. */
   #undo(i: number): void {
     const b = this.#b;
     remove(b, i);

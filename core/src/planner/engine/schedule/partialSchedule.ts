@@ -1,10 +1,10 @@
+import { GRID_MINUTES } from '../../../calendar/grid.ts';
 import { afterNth, clearRange, firstRun, lastClear, nextSet, setMasked, setRange } from '../resources/bits.ts';
 import {
   DISJUNCTION,
   type EngineModel,
   type EngineStep,
   RELAXATION,
-  SLOT_MINUTES,
   SPAN,
   type Span,
   type Mode,
@@ -23,7 +23,7 @@ export type PartialSchedule = {
   readonly hold: Int32Array;
   readonly mode: Int32Array;
   readonly crew: Int32Array;
-  /** The only way and crew a step may have while a search tries it so, by `wishOf`; -1: any. */
+  /** The only mode and crew a step may have while a search tries it so, by `modeLockOf`; -1: any. */
   readonly modeLock: Int32Array;
   /** What trays are in use when; null where nobody counts them. */
   readonly loads: TrayLoads | null;
@@ -49,7 +49,7 @@ export function newPartialSchedule(model: EngineModel): PartialSchedule {
 }
 
 const CREWS = 4096;
-/** A way and a crew in one number, for `Board.wish`. */
+/** A mode and a crew in one number, for `PartialSchedule.modeLock`. */
 export const modeLockOf = (mode: number, crew: number): number => mode * CREWS + (crew % CREWS);
 
 /** Frees everything but what is done or running. */
@@ -71,11 +71,11 @@ export function clearSchedule(b: PartialSchedule): void {
   }
 }
 
-/** Slots of work a step takes in one way, with `extra_minutes` on top. */
+/** Slots of work a step takes in one mode, with `extra_minutes` on top. */
 export const slotsOf = (step: EngineStep, mode: Mode, extra_minutes: number): number =>
   mode.speed === 1 && extra_minutes === 0
     ? step.slots
-    : Math.ceil((step.work_minutes / mode.speed + extra_minutes) / SLOT_MINUTES - 1e-9);
+    : Math.ceil((step.work_minutes / mode.speed + extra_minutes) / GRID_MINUTES - 1e-9);
 
 export function insert(
   b: PartialSchedule,
@@ -144,7 +144,7 @@ export function readyFor(b: PartialSchedule, step: EngineStep): number {
     if (p.stage >= 0) {
       const before = b.model.steps[p.step]!;
       const film = before.modes[b.mode[p.step]!]?.film;
-      if (film) ready = Math.ceil((film.minutes(p.stage, end) + p.min_minutes) / SLOT_MINUTES);
+      if (film) ready = Math.ceil((film.minutes(p.stage, end) + p.min_minutes) / GRID_MINUTES);
     }
     if (ready > at) at = ready;
   }
@@ -159,11 +159,11 @@ export function latestFor(b: PartialSchedule, step: EngineStep): number {
 }
 
 /**
- * The earliest place for a step at or after `from`: the way whose film is first fit for the next coat, then the one
- * that ends first, then the one preferred. Leaves it in `board.found`.
+ * The earliest place for a step at or after `from`: the mode whose film is first fit for the next coat, then the one
+ * that ends first, then the one preferred. Leaves it in `schedule.found`.
  * @param extra_minutes of work on top
- * @param lifted requirements to ignore, a sum of LIFT
- * Cost: O((ways + crews) * words scanned)
+ * @param relaxed requirements to ignore, a sum of RELAXATION
+ * Cost: O((modes + crews) * words scanned)
  */
 export function seek(b: PartialSchedule, i: number, from: number, extra_minutes = 0, relaxed = 0): boolean {
   const step = b.model.steps[i]!;
@@ -197,14 +197,14 @@ export function seek(b: PartialSchedule, i: number, from: number, extra_minutes 
       found.hold = reach.hold;
       found.mode = k;
       found.crew = reach.crew;
-      // Nobody can be done sooner in this way.
+      // Nobody can be done sooner in this mode.
       if (reach.end === from + d) break;
     }
   }
   return bestKey !== Infinity;
 }
 
-/** The earliest place for a step at or after `from` in one way, with any crew; leaves it in `board.found`. */
+/** The earliest place for a step at or after `from` in one mode, with any crew; leaves it in `schedule.found`. */
 export function seekMode(b: PartialSchedule, i: number, modeIndex: number, from: number): boolean {
   const step = b.model.steps[i]!;
   const mode = step.modes[modeIndex]!;
@@ -220,7 +220,7 @@ export function seekMode(b: PartialSchedule, i: number, modeIndex: number, from:
   return best !== Infinity;
 }
 
-/** Whether a step can be done in exactly one way, by one crew, from exactly one slot; leaves it in `board.found`. */
+/** Whether a step can be done in exactly one mode, by one crew, from exactly one slot; leaves it in `schedule.found`. */
 export function seekOnly(
   b: PartialSchedule,
   i: number,
@@ -244,7 +244,7 @@ export function seekOnly(
   return keepFound(b, at, modeIndex, crewIndex);
 }
 
-/** Whether a step can start in exactly one slot, in any way; leaves the first such way in `board.found`. */
+/** Whether a step can start in exactly one slot, in any mode; leaves the first such mode in `schedule.found`. */
 export function canStartAt(b: PartialSchedule, i: number, at: number, relaxed = 0): boolean {
   const step = b.model.steps[i]!;
   for (let w = 0; w < step.modes.length; w++) {
@@ -267,7 +267,7 @@ function keepFound(b: PartialSchedule, start: number, mode: number, crew: number
   return true;
 }
 
-/** Where the way last tried would end, and who would do it; kept here, since this runs for every start that is tried. */
+/** Where the mode last tried would end, and who would do it; kept here, since this runs for every start that is tried. */
 const reach = { end: 0, hold: 0, crew: 0 };
 /** Next start of each crew that is not in the past of the search. */
 let runs = new Int32Array(64);
@@ -392,7 +392,7 @@ function fit(b: PartialSchedule, step: EngineStep, mode: Mode, s: number, e: num
   const { slots } = b.model;
   let h = mode.film ? mode.film.handle(e) : e + step.hold;
   if (h > slots) {
-    // With the air lifted even a film that would never dry counts as dry: only then is cold proved to be the reason.
+    // With the air relaxed even a film that would never dry counts as dry: only then is cold proved to be the reason.
     if (mode.film && (relaxed & RELAXATION.air) === 0) return -1; // beyond the plan nothing is known about air or space
     h = mode.film ? e : slots;
   }
@@ -432,5 +432,5 @@ export function doneSlot(b: PartialSchedule, i: number): number {
   if (step.fixed) return step.fixed.done;
   const end = b.end[i]!;
   const film = step.doneStage >= 0 ? step.modes[b.mode[i]!]?.film : null;
-  return film ? Math.ceil(film.minutes(step.doneStage, end) / 5) : end + step.cure;
+  return film ? Math.ceil(film.minutes(step.doneStage, end) / GRID_MINUTES) : end + step.cure;
 }

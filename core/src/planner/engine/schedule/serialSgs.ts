@@ -125,7 +125,7 @@ export function bookFloor(b: PartialSchedule, piece: number, isForced: boolean):
   return blockedSlot;
 }
 
-/** Takes a whole piece off the board, and off the floor. */
+/** Takes a whole piece out of the schedule, and off the floor. */
 export function removePiece(b: PartialSchedule, piece: number): void {
   const { model } = b;
   const p = model.pieces[piece]!;

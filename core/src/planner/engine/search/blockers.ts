@@ -27,7 +27,7 @@ export function blockersOf(b: PartialSchedule, piece: number, r: () => number): 
 
 const isReady = (b: PartialSchedule, i: number) => b.model.steps[i]!.preds.every((p) => b.start[p.step]! >= 0);
 
-/** Whether step `j` gives up a person, tool or place in slot `at` that a way and crew need. */
+/** Whether step `j` gives up a person, tool or place in slot `at` that a mode and crew need. */
 export function sharesAt(b: PartialSchedule, j: number, at: number, mode: Mode, crew: readonly number[]): boolean {
   const other = b.model.steps[j]!.modes[b.mode[j]!];
   if (!other) return false;

@@ -3,7 +3,7 @@ import type { ParallelSgs, Priority } from '../schedule/parallelSgs.ts';
 import { removePiece, placePiece, type Scratch } from '../schedule/serialSgs.ts';
 
 /**
- * Local search over priorities instead of plans: each try dispatches all pieces anew by a priority near the best one so far.
+ * Local search over priorities instead of plans: each try places all pieces anew by a priority near the best one so far.
  * It finds good plans where many pieces want the same tool, which moving a few pieces at a time does not.
  * Field term: search in problem and heuristic space (Storer, Wu & Vaccari 1992)
  */
@@ -44,8 +44,8 @@ export class PrioritySearch {
   }
 
   /**
-   * Tries one more priority. The board holds what came of it.
-   * @param costOf what is on the board
+   * Tries one more priority. The schedule holds what came of it.
+   * @param costOf what is in the schedule
    */
   try(costOf: () => number): number {
     const trial =

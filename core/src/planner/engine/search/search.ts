@@ -19,7 +19,7 @@ export type Search = {
   readonly frozen?: Uint8Array;
   /** Only what is better is taken: for a few tries at a plan that is to stay what it is. */
   readonly isDescentOnly?: boolean;
-  /** Nobody has seen the plan: the search begins with plans of its own instead of the one on the board. */
+  /** Nobody has seen the plan: the search begins with plans of its own instead of the one in the schedule. */
   readonly isFresh?: boolean;
   /** Dates are missed, for which a wholly other plan is worth a look before what is near. */
   readonly isLate?: boolean;
@@ -31,9 +31,9 @@ export type Search = {
 };
 
 /**
- * Large neighbourhood search: takes a few pieces that get in each other's way off the board and puts them back in
+ * Large neighbourhood search: takes a few pieces that get in each other's way out of the schedule and puts them back in
  * another order, whole or step by step among one another; what is not better is undone. When rounds of that brought nothing,
- * a plan nobody has seen is begun again from another altogether. The board never ends worse than it was.
+ * a plan nobody has seen is begun again from another altogether. The schedule never ends worse than it was.
  * @returns pieces placed again
  */
 export function improve(b: PartialSchedule, scratch: Scratch, search: Search): number {
@@ -52,7 +52,7 @@ class Run {
   readonly #least: Float64Array;
   readonly #before: Snapshot;
   readonly #bestSchedule: Snapshot;
-  /** The priority that brought the best plan of the climb. */
+  /** The priority that brought the best plan of the priority search. */
   #trial: Trial | null = null;
   #done = 0;
   #total: number;
@@ -187,7 +187,7 @@ class Run {
     for (const j of kept) b.modeLock[j] = -1;
   }
 
-  /** Everything from a slot on dispatched anew, by a priority near the one that brought the best plan or by any. */
+  /** Everything from a slot on placed by priority anew, by a priority near the one that brought the best plan or by any. */
   #redo(temperature: number): void {
     const b = this.#b;
     const r = this.#r;
@@ -311,7 +311,7 @@ const ARC_SHARE_OF_ONE = 0.5;
 const MIXED_SHARE = 0.5;
 /** How often a step of the group is given another hand or place than the soonest. */
 const MODE_LOCK_SHARE = 0.3;
-/** How often everything from some slot on is dispatched anew, and how often by a priority near the best one. */
+/** How often everything from some slot on is placed by priority anew, and how often by a priority near the best one. */
 const REDO_SHARE = 0.06;
 const REDO_NEAR = 0.5;
 /** How often one step is moved among all others, where there are few: with many, all that is placed anew takes too long. */
@@ -323,6 +323,6 @@ const SOONER_SHARE = 0.7;
 const KEPT_SHARE = 0.6;
 /** How often a coat waits to share a tray, where trays are counted. */
 const JOIN_SHARE = 0.2;
-/** How often a group is dispatched by priority, and how much larger it may be then. */
+/** How often a group is placed by priority by priority, and how much larger it may be then. */
 const PARALLEL_SHARE = 0.2;
 const PARALLEL_MOST = 4;

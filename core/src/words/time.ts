@@ -1,4 +1,5 @@
-import { type Instant, wallClock } from '@app/core';
+import { wallClock } from '../calendar/localTime.ts';
+import type { Instant } from '../quantities/units.ts';
 
 export type Units = 'metric' | 'us';
 /** How a workshop says times: its zone, its clock style, and what counts as today. */
@@ -63,10 +64,3 @@ export function sayLength(minutes: number): string {
 
 /** Hours as a figure: `6.5 h`. */
 export const sayHours = (minutes: number) => `${(Math.round(minutes / 6) / 10).toLocaleString('en')} h`;
-
-/** What a `datetime-local` field shows for an instant, and back. */
-export function toField(at: Instant, zone: string): string {
-  const w = wallClock(zone, at);
-  const date = new Date(w.day * 86_400_000).toISOString().slice(0, 10);
-  return `${date}T${String(Math.floor(w.minute / 60)).padStart(2, '0')}:${String(Math.floor(w.minute % 60)).padStart(2, '0')}`;
-}

@@ -1,4 +1,4 @@
-import type { Score } from '@app/core';
+import type { Score } from '../planner/build/score.ts';
 import { expect, test } from 'vitest';
 import { sayStanding } from './sayScore.ts';
 

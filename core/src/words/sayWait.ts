@@ -1,5 +1,6 @@
-import type { ShopStep, Wait } from '@app/core';
-import { type Saying, sayTime } from '../ui/time.ts';
+import type { Wait } from '../planner/explain/explain.ts';
+import type { ShopStep } from '../workshop/workshop.ts';
+import { type Saying, sayTime } from './time.ts';
 
 /** What a step waits for, as a sentence; null when nothing holds it. */
 export function sayWait(wait: Wait, steps: readonly ShopStep[], saying: Saying): string | null {

@@ -1,9 +1,10 @@
-import { GRID_MINUTES, type PieceToPlan } from '../model/model.ts';
+import { GRID_MINUTES } from '../../calendar/grid.ts';
+import { type PieceToPlan } from '../model/model.ts';
 import type { Preferences } from '../model/preferences.ts';
 
 /**
- * What lateness and time in the shop cost in one number, for the search: a told promise late by an hour outweighs any
- * other date late by months, and that any saving of time in the shop. The score itself is compared part by part; taste
+ * What lateness and time in the shop cost in one number, for the search: a promised date late by an hour outweighs any
+ * other date late by months, and that any saving of time in the shop. The score itself is compared part by part; preferences
  * changes only what comes after the dates.
  */
 export function urgency(

@@ -1,5 +1,6 @@
-import type { LowerBounds, Score } from '@app/core';
-import { sayLength } from '../ui/time.ts';
+import type { Score } from '../planner/build/score.ts';
+import type { LowerBounds } from '../planner/explain/lowerBounds.ts';
+import { sayLength } from './time.ts';
 
 /** What one plan has over another, the weightiest first; empty when nothing is better. */
 export function sayGains(before: Score, after: Score): string[] {

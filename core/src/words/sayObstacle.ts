@@ -1,5 +1,7 @@
-import { type Obstacle, sayClaims, type ShopStep } from '@app/core';
-import { type Saying, sayTime } from '../ui/time.ts';
+import type { Obstacle } from '../planner/explain/startTimes.ts';
+import type { ShopStep } from '../workshop/workshop.ts';
+import { sayConflictSet } from './sayConflictSet.ts';
+import { type Saying, sayTime } from './time.ts';
 
 /** Why a step cannot start at a time it is held over. */
 export function sayObstacle(o: Obstacle, steps: readonly ShopStep[], saying: Saying): string {
@@ -28,7 +30,7 @@ export function sayObstacle(o: Obstacle, steps: readonly ShopStep[], saying: Say
     case 'dust':
       return 'Dust, spray or wet paint is beside it then.';
     case 'several':
-      return `${sentence(sayClaims(o.conflictSet))}, and that is not all.`;
+      return `${sentence(sayConflictSet(o.conflictSet))}, and that is not all.`;
   }
 }
 

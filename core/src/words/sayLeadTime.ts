@@ -1,5 +1,6 @@
-import type { LeadTimePart, ShopStep, Spent } from '@app/core';
-import { sayLength } from '../ui/time.ts';
+import type { LeadTimePart, Spent } from '../planner/explain/leadTimeBreakdown.ts';
+import type { ShopStep } from '../workshop/workshop.ts';
+import { sayLength } from './time.ts';
 
 export const SPENT_WORDS: Record<Spent, string> = {
   work: 'hands at work',
@@ -22,7 +23,7 @@ export const SPENT_WORDS: Record<Spent, string> = {
  * Where a late piece's days go, largest part first: `3 days drying, 2 days nights and closed days`. A hold is named by what
  * it waits for.
  */
-export function sayWhereDaysGo(parts: readonly LeadTimePart[], steps: readonly ShopStep[]): string {
+export function sayLeadTime(parts: readonly LeadTimePart[], steps: readonly ShopStep[]): string {
   const hold = steps.find((s) => s.hands === 0 && s.state.kind === 'planned');
   const words = ({ spent }: LeadTimePart) =>
     spent === 'hold' && hold ? `waiting ${hold.title.replace(/^Wait /, '')}` : SPENT_WORDS[spent];

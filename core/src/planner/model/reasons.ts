@@ -1,0 +1,84 @@
+import type { ConflictKind } from '../engine/schedule/conflictSet.ts';
+import type { Skill, StationKind } from './model.ts';
+
+/**
+ * What is wrong with a problem or a part of it: a code with the names and figures it is about. `core/words` says it.
+ * `piece`, `step` and `who` are names people know; `said` comes in words from the room that knows (products, hours).
+ */
+export type ProblemFault =
+  | { readonly code: 'time-zone'; readonly timeZone: string }
+  | { readonly code: 'horizon-past' }
+  | { readonly code: 'horizon-far' }
+  | { readonly code: 'station-capacity'; readonly station: string; readonly capacity: number }
+  | { readonly code: 'station-climate'; readonly station: string; readonly climate: string }
+  | { readonly code: 'skill-speed'; readonly person: string; readonly skill: Skill; readonly speed: number }
+  | { readonly code: 'climate-holes'; readonly climate: string; readonly holes: number; readonly hours: number }
+  | { readonly code: 'too-many-steps'; readonly piece: string; readonly limit: number }
+  | { readonly code: 'piece-too-long'; readonly piece: string; readonly steps: number; readonly limit: number }
+  | { readonly code: 'due-before-arrival'; readonly piece: string }
+  | { readonly code: 'step-id-twice'; readonly piece: string; readonly step: string; readonly id: string }
+  | { readonly code: 'work-minutes'; readonly piece: string; readonly step: string; readonly minutes: number }
+  | { readonly code: 'unknown-product'; readonly piece: string; readonly step: string; readonly product: string }
+  | { readonly code: 'unknown-tool'; readonly piece: string; readonly step: string; readonly tool: string }
+  | { readonly code: 'unknown-step'; readonly piece: string; readonly step: string; readonly before: string }
+  | {
+      readonly code: 'gap-order';
+      readonly piece: string;
+      readonly step: string;
+      readonly before: string;
+      readonly min_minutes: number;
+      readonly max_minutes: number;
+    }
+  | { readonly code: 'circle'; readonly piece: string; readonly steps: readonly string[] }
+  | { readonly code: 'said'; readonly words: string };
+
+/** Why a step has no place in a plan: a code with the names and figures it is about. `core/words` says it. */
+export type NoRoom =
+  | { readonly code: 'before-unplanned'; readonly before: string }
+  | { readonly code: 'window-pair'; readonly later: string; readonly earlier: string }
+  | {
+      readonly code:
+        | 'window-chain'
+        | 'person-gone'
+        | 'person-unable'
+        | 'no-tool'
+        | 'pinned-past-end'
+        | 'never-dries'
+        | 'outdoors'
+        | 'few-hours'
+        | 'everyone-busy'
+        | 'no-space'
+        | 'tool-taken'
+        | 'beside-dust'
+        | 'floor-full'
+        | 'nowhere';
+    }
+  | { readonly code: 'no-skill'; readonly skill: Skill }
+  | { readonly code: 'few-hands'; readonly hands: number; readonly able: string }
+  | { readonly code: 'no-station'; readonly kind: StationKind; readonly units: number }
+  | {
+      readonly code: 'limits';
+      readonly product: string;
+      readonly minTemperature_c: number;
+      readonly maxHumidity_pct: number;
+    }
+  | { readonly code: 'no-shift'; readonly work_minutes: number }
+  | {
+      readonly code: 'mix-dies';
+      readonly product: string;
+      readonly life_minutes: number;
+      readonly work_minutes: number;
+    }
+  | { readonly code: 'faulty'; readonly faults: readonly ProblemFault[] }
+  /** Written by an earlier version, which kept sentences. */
+  | { readonly code: 'said'; readonly words: string };
+
+/** What a plan could not keep, or kept only by a step more. `title` and `before` are titles of steps. */
+export type Notice = { readonly step: string; readonly piece: string; readonly title: string } & (
+  | { readonly kind: 'pin-not-kept'; readonly conflictSet: readonly ConflictKind[] }
+  | { readonly kind: 'window-missed'; readonly before: string; readonly max_minutes: number }
+  | { readonly kind: 'rescue'; readonly before: string; readonly rescue: string; readonly minutes: number }
+  /** Written by an earlier version, which kept sentences. */
+  | { readonly kind: 'said'; readonly words: string }
+);
+export type Unplanned = { readonly step: string; readonly piece: string; readonly reason: NoRoom };

@@ -1,0 +1,75 @@
+import type { WorkshopView } from '@app/contract';
+import { type Remote, wrap } from 'comlink';
+import type { CoreApi } from './core.worker.ts';
+
+/** A question the core did not answer, in words for the screen. */
+export class CoreFailure extends Error {}
+
+/** After so long a question is given up and its thread ended, since nothing else is answered meanwhile. */
+const PATIENCE_MS = 30_000;
+
+/** The thread the core works in: started when first asked, ended and started anew when it fails or does not answer. */
+export class Bridge {
+  readonly #start: () => Worker;
+  #worker: Worker | null = null;
+  #api: Remote<CoreApi> | null = null;
+  #laid: WorkshopView | null = null;
+  readonly #waiting = new Set<(why: CoreFailure) => void>();
+
+  constructor(start: () => Worker) {
+    this.#start = start;
+  }
+
+  /**
+   * Puts a question about a workshop to the core.
+   * @throws {CoreFailure} when the thread fails, or does not answer in time
+   */
+  async ask<T>(
+    view: WorkshopView,
+    question: (api: Remote<CoreApi>) => Promise<T>,
+    patience_ms = PATIENCE_MS,
+  ): Promise<T> {
+    const api = this.#open();
+    if (this.#laid !== view) {
+      this.#laid = view;
+      const { shop, pieces, now, plan } = view;
+      // Messages arrive in order, so the question is about what was laid out just before it.
+      void api.lay({ shop, pieces, now, plan }).catch(() => {});
+    }
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    let stop: (why: CoreFailure) => void = () => {};
+    const ended = new Promise<never>((_, reject) => {
+      stop = reject;
+      this.#waiting.add(stop);
+      timer = setTimeout(() => this.#end('This took too long to work out.'), patience_ms);
+    });
+    try {
+      return await Promise.race([question(api), ended]);
+    } catch (error) {
+      if (error instanceof CoreFailure) throw error;
+      throw new CoreFailure('This could not be worked out.', { cause: error });
+    } finally {
+      clearTimeout(timer);
+      this.#waiting.delete(stop);
+    }
+  }
+
+  #open(): Remote<CoreApi> {
+    if (this.#api) return this.#api;
+    const worker = this.#start();
+    worker.addEventListener('error', () => this.#end('The part of Mokume that plans did not start.'));
+    this.#worker = worker;
+    return (this.#api = wrap<CoreApi>(worker));
+  }
+
+  /** Ends the thread and tells everybody who waits for it; the next question starts another. */
+  #end(why: string): void {
+    this.#worker?.terminate();
+    this.#worker = this.#api = this.#laid = null;
+    for (const stop of [...this.#waiting]) stop(new CoreFailure(why));
+    this.#waiting.clear();
+  }
+}
+
+/** The one thread of this page. */
+export const bridge = new Bridge(() => new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module' }));

@@ -1,0 +1,147 @@
+import type { WorkshopView } from '@app/contract';
+import type { Gap, HouseSample, Instant, Scarce, WhatIf } from '@app/core';
+import { proxy, type Remote } from 'comlink';
+import { useEffect, useState } from 'react';
+import useSWR, { useSWRConfig } from 'swr';
+import useSWRSubscription from 'swr/subscription';
+import { bridge } from './bridge.ts';
+import type { Asked, CoreApi, RemedyQuestion, Ways } from './core.worker.ts';
+
+/** What the core says: nothing yet, an answer, or why there is none. A new question begins with nothing. */
+export type Answer<T> = { readonly data: T | null; readonly error: Error | null; readonly retry: () => void };
+
+/** What an answer is kept by: the workshop as it was looked at, and the question. */
+const keyOf = (view: WorkshopView, question: readonly unknown[] | null) =>
+  question === null ? null : ([view.workshop.id, view.revision, view.now, ...question] as const);
+
+/** Answers are kept by revision, so the same question about the same workshop is worked out once. */
+const KEPT = {
+  revalidateIfStale: false,
+  revalidateOnFocus: false,
+  revalidateOnReconnect: false,
+  shouldRetryOnError: false,
+};
+
+function useAnswer<T>(
+  view: WorkshopView,
+  question: readonly unknown[] | null,
+  ask: (api: Remote<CoreApi>) => Promise<T>,
+): Answer<T> {
+  const { data, error, mutate } = useSWR<T, Error>(keyOf(view, question), () => bridge.ask(view, ask), KEPT);
+  return { data: data ?? null, error: error ?? null, retry: () => void mutate() };
+}
+
+/** Nothing changed for so long: what takes long is asked only then, so that it never stands before what is quick. */
+const CALM_MS = 500;
+
+/** True once a question has been the same for a while. */
+function useCalm(question: unknown): boolean {
+  const key = JSON.stringify(question);
+  const [calm, setCalm] = useState<string | null>(null);
+  useEffect(() => {
+    const timer = setTimeout(() => setCalm(key), CALM_MS);
+    return () => clearTimeout(timer);
+  }, [key]);
+  return calm === key;
+}
+
+/** What every planned step waits for, and where each piece's days go. */
+export const useExplained = (view: WorkshopView) => useAnswer(view, ['explain'], (api) => api.explain());
+
+/** When a piece not yet entered could be ready. */
+export const usePreview = (view: WorkshopView, asked: Asked | null) =>
+  useAnswer(view, asked && ['preview', asked], async (api) => api.preview(asked!));
+
+/** What each side of each house rule makes of a piece. */
+export const useHouseEffects = (view: WorkshopView, sample: HouseSample) =>
+  useAnswer(view, ['house', sample], (api) => api.house(sample));
+
+/** What pieces wait for on their way, week by week. */
+export const useScarce = (view: WorkshopView) => useAnswer(view, ['scarce'], (api) => api.scarce());
+
+/** What one more of something would give; null while nothing is chosen. */
+export const useOneMore = (view: WorkshopView, on: Scarce | null) =>
+  useAnswer(view, on && ['oneMore', on], (api) => api.oneMore(on!));
+
+/** How good the plan is, and what no plan could better. */
+export function useStanding(view: WorkshopView) {
+  const isCalm = useCalm(view.revision);
+  return useAnswer(view, isCalm ? ['standing'] : null, (api) => api.standing());
+}
+
+/** The plan as it would be if something were otherwise; null while nothing is tried. */
+export const useOutlook = (view: WorkshopView, what: WhatIf | null) =>
+  useAnswer(view, what && ['whatIf', what], (api) => api.whatIf(what!));
+
+/** Steps that fit somebody's free time. */
+export const useFillers = (view: WorkshopView, gap: Gap | null) =>
+  useAnswer(view, gap && ['gap', gap], (api) => api.gap(gap!));
+
+/** Simulation runs for a first answer; enough to tell 80 from 90 per cent. */
+const RUNS = 200;
+
+/** How sure the date of each piece is. */
+export function useChances(view: WorkshopView) {
+  const isCalm = useCalm(view.revision);
+  return useAnswer(view, isCalm ? ['chances', RUNS] : null, (api) => api.chances(RUNS));
+}
+
+/** What can be promised for a piece not yet entered. */
+export function usePromise(view: WorkshopView, asked: Asked | null) {
+  const isCalm = useCalm([view.revision, asked]);
+  return useAnswer(view, asked && isCalm ? ['promise', RUNS, asked] : null, async (api) => api.promise(asked!, RUNS));
+}
+
+/** What would bring a piece nearer to a wanted date, told as it is found. */
+export function useRemedies(view: WorkshopView, asked: RemedyQuestion | null): Answer<Ways> {
+  const isCalm = useCalm([view.revision, asked]);
+  const [tries, setTries] = useState(0);
+  const key = asked && isCalm ? keyOf(view, ['remedies', tries, asked]) : null;
+  const { data, error } = useSWRSubscription<Ways, Error, typeof key>(
+    key,
+    (
+      _key: unknown,
+      {
+        next,
+      }: {
+        next: (error?: Error | null, data?: Ways) => void;
+      },
+    ) => {
+      let isWanted = true;
+      const tell = (error: Error | null, data?: Ways) => {
+        if (isWanted) next(error, data);
+      };
+      bridge
+        .ask(view, (api) =>
+          api.remedies(
+            asked!,
+            proxy((soFar: Ways) => tell(null, soFar)),
+          ),
+        )
+        .then((all) => tell(null, all))
+        .catch((error: Error) => tell(error));
+      return () => {
+        isWanted = false;
+      };
+    },
+  );
+  return { data: data ?? null, error: error ?? null, retry: () => setTries(tries + 1) };
+}
+
+/** Where a step could start: asked once, when a drag begins. */
+export const askStarts = (view: WorkshopView, step: string, from: Instant, until: Instant) =>
+  bridge.ask(view, (api) => api.starts(step, from, until));
+/** What giving a step a time would do. */
+export const askPinned = (view: WorkshopView, step: string, at: Instant) =>
+  bridge.ask(view, (api) => api.pinned(step, at));
+
+/** Lets go of what was answered about earlier states of a workshop, which nobody looks at any more. */
+export function useForgetting(view: WorkshopView | undefined): void {
+  const { mutate } = useSWRConfig();
+  const id = view?.workshop.id;
+  const revision = view?.revision;
+  useEffect(() => {
+    const isOld = (key: unknown) => Array.isArray(key) && key[0] === id && key[1] !== revision;
+    void mutate(isOld, undefined, { revalidate: false });
+  }, [id, revision, mutate]);
+}
