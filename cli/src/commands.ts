@@ -1,10 +1,15 @@
+import { PLANNING_INPUTS } from '@app/contract';
 import {
+  assertNever,
   type Brief,
   conflictsOf,
   dimensionFaults,
-  type Dimensions,
   editedRoute,
+  explained,
+  gainOfOneMore,
+  outlookOf,
   type PieceToPlan,
+  pinEffect,
   type Plan,
   planAfresh,
   type Problem,
@@ -20,30 +25,35 @@ import {
   sayFault,
   sayNoRoom,
   sayNotice,
-  type Survey,
+  type Scarce,
   templateById,
-  TEMPLATES,
   verify,
   withLeftOut,
-  type ZoneChoice,
 } from '@app/core';
+import { ValidationError } from 'yup';
 
 export type Answer =
   | { readonly kind: 'done'; readonly output: unknown; readonly exitCode: 0 | 1 }
   | { readonly kind: 'failed'; readonly words: string; readonly exitCode: 2 };
 
-const USAGE = `Usage: mokume route|plan|promise|verify < in.json > out.json, or mokume solve --seconds S [--seed N] INSTANCE PLAN
+const USAGE = `Usage: mokume route|plan|promise|verify|ask < in.json > out.json, or mokume solve --seconds S [--seed N] INSTANCE PLAN
   route   { template, dimensions, survey, brief, zones?, edits?, means? } -> route with steps, zones, notes, conflicts
   plan    { problem, previous?, touched? }                          -> plan
   promise { problem, plan?, piece, wanted?, runs?, seed? }          -> earliest, chances, and remedies for a wanted date
   verify  { problem, plan }                                         -> list of broken rules; exit 1 when there are any
+  ask     { problem, plan, question }                               -> why: what each step waits for; pin { step, at }: what
+          that does; one-more { on }: what one more hand, place or tool gives; what-if { problem }: the plan in another shop
 A problem may leave out "products" to use the built-in library.`;
 
-/** Runs one command on JSON text. Bad input is answered in words, never thrown. */
+type Command = keyof typeof PLANNING_INPUTS;
+/** What a command takes, once its schema found it whole. */
+type Input = Readonly<Record<string, unknown>>;
+
+/** Runs one command on JSON text. Bad input is answered in words, by the field that is wrong; never thrown. */
 export function runCommand(name: string, read: () => string): Answer {
-  const commands: Record<string, (input: Record<string, unknown>) => Answer> = { route, plan, promise, verify: check };
-  const command = commands[name];
-  if (!command) return failed(name === '' ? USAGE : `There is no command "${name}".\n${USAGE}`);
+  if (!Object.hasOwn(PLANNING_INPUTS, name))
+    return failed(name === '' ? USAGE : `There is no command "${name}".\n${USAGE}`);
+  const command = name as Command;
   let input: unknown;
   try {
     input = JSON.parse(read());
@@ -53,38 +63,63 @@ export function runCommand(name: string, read: () => string): Answer {
   if (typeof input !== 'object' || input === null || Array.isArray(input))
     return failed(`The input must be a JSON object.\n${USAGE}`);
   try {
-    return command(input as Record<string, unknown>);
+    PLANNING_INPUTS[command].validateSync(input, { strict: true, abortEarly: false });
   } catch (error) {
-    // The planner reads deep structures; whatever is missing in them shows up as one of these two.
-    if (error instanceof TypeError || error instanceof RangeError)
-      return failed(`The input lacks something or holds an impossible value: ${error.message}`);
+    if (error instanceof ValidationError) return failed(fieldsOf(error));
     throw error;
+  }
+  return run(command, input as Input);
+}
+
+/** More than anybody reads at once. */
+const MOST_FIELDS = 20;
+function fieldsOf(error: ValidationError): string {
+  const all = error.inner.length > 0 ? error.inner : [error];
+  const lines = all.map((e) => (e.path && !e.message.includes(e.path) ? `${e.path}: ${e.message}` : e.message));
+  const more = lines.length > MOST_FIELDS ? [`and ${lines.length - MOST_FIELDS} more.`] : [];
+  return [...lines.slice(0, MOST_FIELDS), ...more].join('\n');
+}
+
+function run(command: Command, input: Input): Answer {
+  switch (command) {
+    case 'route':
+      return route(input);
+    case 'plan':
+      return plan(input);
+    case 'promise':
+      return promise(input);
+    case 'verify':
+      return check(input);
+    case 'ask':
+      return ask(input);
+    default:
+      return assertNever(command);
   }
 }
 
-function route(input: Record<string, unknown>): Answer {
-  const template = templateById.get(String(input['template']));
-  if (!template) return failed(`"template" must be one of ${TEMPLATES.map((t) => t.id).join(', ')}.`);
-  const dimensions = (input['dimensions'] ?? {}) as Dimensions;
+function route(input: Input): Answer {
+  const { survey, brief, zones, kind } = input as Omit<RouteInput, 'template'>;
+  const template = templateById.get(String(input['template']))!;
+  const dimensions = (input['dimensions'] ?? {}) as RouteInput['dimensions'];
   const faults = dimensionFaults(template, dimensions);
   if (faults.length > 0) return failed(faults.join('\n'));
-  const edits = input['edits'] ?? [];
-  if (!Array.isArray(edits)) return failed('"edits" must be a list of changes.');
+  const edits = (input['edits'] ?? []) as RouteEdit[];
+  const means = (input['means'] ?? { people: 1, sprayer: false }) as RouteInput['means'];
   const asked: RouteInput = {
     template,
     dimensions,
-    survey: input['survey'] as Survey,
-    brief: input['brief'] as Brief,
-    zones: input['zones'] as ZoneChoice | undefined,
-    means: (input['means'] ?? { people: 1, sprayer: false }) as RouteInput['means'],
+    survey,
+    brief: brief satisfies Brief,
+    zones,
+    means,
+    ...(kind ? { kind } : {}),
   };
-  const route = editedRoute(asked, edits as RouteEdit[]);
-  return done({ ...route, conflicts: conflictsOf(asked, edits as RouteEdit[], route) });
+  const built = editedRoute(asked, edits);
+  return done({ ...built, conflicts: conflictsOf(asked, edits, built) });
 }
 
-function plan(input: Record<string, unknown>): Answer {
-  const problem = problemIn(input);
-  const sound = sanitise(problem);
+function plan(input: Input): Answer {
+  const sound = sanitise(problemIn(input));
   if (!sound.problem) return failed(sound.faults.map(sayFault).join('\n'));
   const previous = input['previous'] as Plan | undefined;
   const found = previous
@@ -102,36 +137,55 @@ const inWords = (found: Plan, faults: readonly ProblemFault[]) => ({
 });
 
 /** What can be promised for a piece that is not in the problem yet. */
-function promise(input: Record<string, unknown>): Answer {
+function promise(input: Input): Answer {
   const problem = problemIn(input);
-  const piece = input['piece'] as PieceToPlan | undefined;
-  if (typeof piece !== 'object' || piece === null) return failed('"piece" is missing.');
+  const piece = input['piece'] as PieceToPlan;
   const faults = problemFaults({ ...problem, pieces: [...problem.pieces, piece] });
   if (faults.length > 0) return failed(faults.map(sayFault).join('\n'));
-  const runs = Number(input['runs'] ?? 200);
-  if (!Number.isInteger(runs) || runs < 1 || runs > 100_000) return failed('"runs" must be 1 to 100000.');
   const current = (input['plan'] as Plan | undefined) ?? planAfresh(problem);
-  const found = promiseFor(problem, current, piece, runs, Number(input['seed'] ?? 1));
-  if (found.kind === 'noRoom') return done(found);
+  const found = promiseFor(problem, current, piece, Number(input['runs'] ?? 200), Number(input['seed'] ?? 1));
+  if (found.kind === 'noRoom') return done({ ...found, words: found.reasons.map(sayNoRoom) });
   const { plan: _plan, ...answer } = found;
   const wanted = input['wanted'];
   return done(typeof wanted === 'number' ? { ...answer, remedies: remedies(problem, current, piece, wanted) } : answer);
 }
 
-function check(input: Record<string, unknown>): Answer {
+function check(input: Input): Answer {
   const problem = problemIn(input);
   const faults = problemFaults(problem);
   if (faults.length > 0) return failed(faults.map(sayFault).join('\n'));
-  if (typeof input['plan'] !== 'object' || input['plan'] === null) return failed('"plan" is missing.');
   const violations = verify(problem, input['plan'] as Plan);
   return { kind: 'done', output: violations, exitCode: violations.length > 0 ? 1 : 0 };
 }
 
-function problemIn(input: Record<string, unknown>): Problem {
-  const problem = input['problem'];
-  if (typeof problem !== 'object' || problem === null) throw new TypeError('"problem" is missing');
-  return { products: PRODUCTS, ...problem } as Problem;
+type Question =
+  | { readonly kind: 'why' }
+  | { readonly kind: 'pin'; readonly step: string; readonly at: number }
+  | { readonly kind: 'one-more'; readonly on: Scarce }
+  | { readonly kind: 'what-if'; readonly problem: Problem };
+
+/** The questions the screens ask, of a problem and its plan. */
+function ask(input: Input): Answer {
+  const problem = problemIn(input);
+  const current = input['plan'] as Plan;
+  const question = input['question'] as Question;
+  switch (question.kind) {
+    case 'why':
+      return done(explained(problem, current, problem.pieces.length));
+    case 'pin':
+      if (!problem.pieces.some((p) => p.steps.some((s) => s.id === question.step)))
+        return failed(`question.step: no piece has the step "${question.step}"`);
+      return done(pinEffect(problem, current, question.step, question.at));
+    case 'one-more':
+      return done(gainOfOneMore(problem, current, question.on));
+    case 'what-if':
+      return done(outlookOf(problem, current, problemIn({ problem: question.problem })));
+    default:
+      return assertNever(question);
+  }
 }
+
+const problemIn = (input: Input): Problem => ({ products: PRODUCTS, ...(input['problem'] as object) }) as Problem;
 
 const done = (output: unknown): Answer => ({ kind: 'done', output, exitCode: 0 });
 const failed = (words: string): Answer => ({ kind: 'failed', words, exitCode: 2 });

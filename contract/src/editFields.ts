@@ -1,6 +1,6 @@
-import { COATS, EDIT_OPS, FILMS, METHODS, SKILLS } from '@app/core';
+import { COATS, EDIT_OPS, FILMS, isHexColour, METHODS, SKILLS } from '@app/core';
 import { array, boolean, lazy, number, object, string, type AnyObjectSchema } from 'yup';
-import { hex, words } from './fields.ts';
+import { words } from './fields.ts';
 
 const key = () => words(60).required();
 const minutes = (max: number) =>
@@ -20,7 +20,10 @@ const ownStep = object({
     .nullable()
     .default(null)
     .test('coat', 'Choose a kind of layer.', (c) => c == null || (COATS as readonly string[]).includes(c)),
-  colour: hex().notRequired().nullable().default(null),
+  colour: string()
+    .nullable()
+    .default(null)
+    .test('hex', 'Enter a colour like #3d5a45.', (h) => h == null || isHexColour(h)),
   dusty: boolean().required(),
   wait_minutes: minutes(30 * 1440),
 });

@@ -29,6 +29,10 @@ export const ERRORS = {
   OLD_PROPOSAL: { status: 409, message: 'The plan changed since this was proposed. A new proposal follows.' },
   PIN_CLASH: { status: 422, message: 'The step cannot be there.' },
   PLAN_REFUSED: { status: 422, message: 'No correct plan follows from this change, so nothing was saved.' },
+  UNKNOWN_KIND: {
+    status: 422,
+    message: 'This was kept by another version of Mokume, and this one does not know it. Nothing was changed.',
+  },
   TOO_LARGE: { status: 413, message: 'This is too large. Send less than 1 MB.' },
   NOT_A_PICTURE: { status: 415, message: 'This is not a picture that can be read. Send a JPEG, PNG or WebP photo.' },
   TOO_MANY: { status: 429, message: 'Too many tries. Wait a minute and try again.' },

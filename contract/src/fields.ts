@@ -4,8 +4,9 @@ import { number, object, string } from 'yup';
 /** Text a person types: trimmed, no control characters; shown as text, never as markup. */
 export const words = (max: number) =>
   string()
-    .strict(false)
-    .trim()
+    // Not yup's own trim, which fails on what is no text instead of refusing it.
+    .transform((given: unknown) => (typeof given === 'string' ? given.trim() : given))
+    .typeError('Write this as text.')
     .max(max, ({ max: n }) => `Keep it under ${n} characters.`)
     // oxlint-disable-next-line no-control-regex -- control characters are what this refuses
     .matches(/^[^\u0000-\u001f\u007f]*$/, {

@@ -1,4 +1,9 @@
 import {
+  type Brief,
+  type Dimensions,
+  type Instant,
+  type Survey,
+  type ZoneChoice,
   APPROVALS,
   FINDINGS,
   FINISHES,
@@ -14,7 +19,7 @@ import {
   USES,
   WOODS,
 } from '@app/core';
-import { array, boolean, lazy, number, object, string, type AnyObject, type ObjectSchema } from 'yup';
+import { array, boolean, lazy, number, object, string, type AnyObject, type ObjectSchema, type Schema } from 'yup';
 import { colour, instantField, name, words } from './fields.ts';
 
 const oneOf = <T extends string>(list: readonly T[], message?: string) =>
@@ -22,7 +27,7 @@ const oneOf = <T extends string>(list: readonly T[], message?: string) =>
 const listOf = <T extends string>(list: readonly T[]) => array(oneOf(list).required()).max(list.length);
 
 /** An object whose keys are not known beforehand, each value by the same schema; at most `max` keys. */
-const recordOf = (value: (key: string) => AnyObject, max: number) =>
+export const recordOf = (value: (key: string) => AnyObject, max: number) =>
   lazy((given: unknown) =>
     object(
       Object.fromEntries(
@@ -95,7 +100,7 @@ export const brief = object({
   hose: boolean().optional(),
   food: boolean().optional(),
   child: boolean().optional(),
-  house: houseSome,
+  house: houseSome.optional().default(undefined),
   refused: words(200).optional(),
 });
 
@@ -110,26 +115,74 @@ export const zoneChoice = object({
     .required(),
 });
 
-export const pieceFields = {
-  name: name('the piece'),
-  kind: oneOf(['client', 'stock']).required(),
-  client: words(60).nullable().default(null),
-  template: string()
-    .oneOf(
+/** How a field is kept: text and truth values as they are, structures as JSON, whole minutes as a moment. */
+export type StoredAs = 'text' | 'flag' | 'json' | 'moment';
+export type PieceField<T> = {
+  readonly schema: Schema<T>;
+  readonly column: string;
+  readonly storedAs: StoredAs;
+  readonly isNullable: boolean;
+};
+/** @param schema checks more than its static type says, so the type is given: the core's own */
+const field = <T>(column: string, storedAs: StoredAs, schema: unknown): PieceField<T> => ({
+  schema: schema as Schema<T>,
+  column,
+  storedAs,
+  isNullable: (schema as { spec?: { nullable?: boolean } }).spec?.nullable === true,
+});
+
+/**
+ * What a person says of a piece: the one definition from which request schemas, database columns, the view and the forms
+ * follow. A field more is a line here, a migration for its column and a place in the form; docs/changing.md tells which
+ * checks fail until all three are there.
+ */
+export const PIECE_FIELDS = {
+  name: field<string>('name', 'text', name('the piece')),
+  kind: field<'client' | 'stock'>('kind', 'text', oneOf(['client', 'stock']).required()),
+  client: field<string | null>('client', 'text', words(60).nullable().default(null)),
+  template: field<string>(
+    'template',
+    'text',
+    oneOf(
       TEMPLATES.map((t) => t.id),
       'Choose a kind of piece.',
-    )
-    .required(),
-  dimensions: recordOf(() => number().required(), 12),
-  survey: survey.required(),
-  brief: brief.required(),
-  zones: zoneChoice.default({ include: [], areas: {}, own: [] }),
-  arrival: instantField().required('Say when it arrives.'),
-  due: instantField()
-    .nullable()
-    .default(null)
-    .test('after', 'Pickup is before it arrives. Choose a later date.', function (due) {
-      return due == null || due > (this.parent as { arrival: number }).arrival;
-    }),
-  promised: boolean().required(),
+    ).required(),
+  ),
+  dimensions: field<Dimensions>(
+    'dimensions',
+    'json',
+    recordOf(() => number().required(), 12),
+  ),
+  survey: field<Survey>('survey', 'json', survey.required()),
+  brief: field<Brief>('brief', 'json', brief.required()),
+  zoneChoice: field<ZoneChoice>('zone_choice', 'json', zoneChoice.default({ include: [], areas: {}, own: [] })),
+  arrival: field<Instant>('arrives_at', 'moment', instantField().required('Say when it arrives.')),
+  due: field<Instant | null>(
+    'due_at',
+    'moment',
+    instantField()
+      .nullable()
+      .default(null)
+      .test('after', 'Pickup is before it arrives. Choose a later date.', function (due) {
+        return due == null || due > (this.parent as { arrival: number }).arrival;
+      }),
+  ),
+  /** The client has been told the due date. */
+  promised: field<boolean>('promised', 'flag', boolean().required()),
+};
+
+export type PieceFieldName = keyof typeof PIECE_FIELDS;
+/** A piece as a person enters it, as it is sent, and as the view shows it. */
+export type PieceFields = {
+  readonly [K in PieceFieldName]: (typeof PIECE_FIELDS)[K] extends PieceField<infer T> ? T : never;
+};
+export const PIECE_FIELD_NAMES = Object.keys(PIECE_FIELDS) as readonly PieceFieldName[];
+
+/** The fields of a piece out of something that has them and more. */
+export const pieceFieldsOf = (from: PieceFields): PieceFields =>
+  Object.fromEntries(PIECE_FIELD_NAMES.map((k) => [k, from[k]])) as PieceFields;
+
+/** Their schemas, for a request. */
+export const pieceSchemas = Object.fromEntries(PIECE_FIELD_NAMES.map((k) => [k, PIECE_FIELDS[k].schema])) as {
+  [K in PieceFieldName]: (typeof PIECE_FIELDS)[K]['schema'];
 };

@@ -2,7 +2,7 @@ import { isTimeZone, SKILLS, STATION_KINDS } from '@app/core';
 import { array, boolean, lazy, number, object, string, type InferType } from 'yup';
 import { command, instantField, localMinute, name, uuid, version, words } from './fields.ts';
 import { edits } from './editFields.ts';
-import { pieceFields } from './pieceFields.ts';
+import { pieceSchemas } from './pieceFields.ts';
 
 export const SignIn = object({
   name: words(60).required('Enter your sign-in name.'),
@@ -126,7 +126,7 @@ export const SeriesInput = object({
     .test(
       'equal',
       'Each hour needs a temperature and a humidity.',
-      (s) => s === null || s.temperature_c.length === s.humidity_pct.length,
+      (s) => s === null || s.temperature_c?.length === s.humidity_pct?.length,
     ),
 });
 export const ToolInput = object({
@@ -177,12 +177,12 @@ export const HelperInput = object({
 
 /** Pieces whose date nobody was told wait for this one. */
 const goesFirst = boolean().default(false);
-export const NewPiece = object({ ...command, id: uuid(), ...pieceFields, edits: edits.default([]), goesFirst });
+export const NewPiece = object({ ...command, id: uuid(), ...pieceSchemas, edits: edits.default([]), goesFirst });
 /** Without `edits` the piece keeps the changes made to its route. */
 export const EditPiece = object({
   ...command,
   version: version(),
-  ...pieceFields,
+  ...pieceSchemas,
   edits: edits.optional().default(undefined),
   goesFirst,
 });
@@ -198,10 +198,15 @@ export const StepDone = object({
   /** What a test step showed. */
   outcome: words(40).optional(),
 });
+/** What can go wrong with a step, or hold it up; each is told in one tap. */
+export const PROBLEM_KINDS = ['redo', 'bleed-through', 'not-dry', 'hold'] as const;
+export type ProblemKind = (typeof PROBLEM_KINDS)[number];
 export const StepProblem = object({
   ...command,
   version: version(),
-  kind: string().oneOf(['redo', 'bleed-through', 'not-dry', 'hold']).required(),
+  kind: string<ProblemKind>()
+    .oneOf([...PROBLEM_KINDS], `Choose one of ${PROBLEM_KINDS.join(', ')}.`)
+    .required(),
   by: person(),
   minutes: number()
     .integer()

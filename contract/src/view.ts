@@ -1,7 +1,6 @@
+import type { PieceFields } from './pieceFields.ts';
 import type {
   ArrivalSheet,
-  Brief,
-  Dimensions,
   Instant,
   PhotoSide,
   PieceMove,
@@ -11,9 +10,7 @@ import type {
   Shop,
   ShopPiece,
   StruckStep,
-  Survey,
   Zone,
-  ZoneChoice,
 } from '@app/core';
 
 /** Everything a browser shows of one workshop, in one answer; `revision` grows with every change. */
@@ -39,22 +36,18 @@ export type WorkshopView = {
   readonly changes: readonly ChangeView[];
 };
 
-export type PieceView = ShopPiece & {
-  readonly version: number;
-  readonly client: string | null;
-  readonly template: string;
-  readonly dimensions: Dimensions;
-  readonly survey: Survey;
-  readonly brief: Brief;
-  readonly zones: readonly Zone[];
-  readonly zoneChoice: ZoneChoice;
-  readonly edits: readonly RouteEdit[];
-  readonly struck: readonly StruckStep[];
-  readonly sheet: ArrivalSheet;
-  readonly photos: readonly PhotoView[];
-  readonly notes: readonly string[];
-  readonly stepVersions: Readonly<Record<string, number>>;
-};
+export type PieceView = ShopPiece &
+  PieceFields & {
+    readonly version: number;
+    /** The zones its measurements and choices come to. */
+    readonly zones: readonly Zone[];
+    readonly edits: readonly RouteEdit[];
+    readonly struck: readonly StruckStep[];
+    readonly sheet: ArrivalSheet;
+    readonly photos: readonly PhotoView[];
+    readonly notes: readonly string[];
+    readonly stepVersions: Readonly<Record<string, number>>;
+  };
 
 /** A photo of a piece; its picture is at /api/photos/ID. */
 export type PhotoView = {
@@ -68,6 +61,8 @@ export type ChangeView = {
   readonly id: string;
   readonly at: Instant;
   readonly by: string;
+  /** A person's tap, or the passing of time. */
+  readonly madeBy: 'person' | 'clock';
   readonly summary: string;
   readonly moves: readonly PieceMove[];
   readonly undone: boolean;
@@ -85,5 +80,16 @@ export type ProposalView = {
 };
 export type ProposalAnswer = { readonly proposal: ProposalView | null; readonly isLooking: boolean };
 
+/** Who is signed in, and what they must do first; null: nobody. */
+export type SessionView = {
+  readonly user: {
+    readonly name: string;
+    readonly role: 'owner' | 'helper';
+    readonly mustChangePassword: boolean;
+  } | null;
+  /** The demo may be looked round from here. */
+  readonly demoHere: boolean;
+  readonly addressQr: string | null;
+};
 /** Answer to every command. */
 export type CommandAnswer = { readonly change: ChangeView; readonly revision: number };

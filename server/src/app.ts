@@ -6,24 +6,10 @@ import session from 'express-session';
 import helmet from 'helmet';
 import { pinoHttp } from 'pino-http';
 import { ApiError, errorHandler } from './errors.ts';
-import type { Events } from './events.ts';
 import { refuseOtherOrigins } from './guards.ts';
-import { photoRoutes } from './routes/photos.ts';
-import { sessionRoutes } from './routes/session.ts';
-import { shopRoutes } from './routes/shop.ts';
-import { workRoutes } from './routes/work.ts';
-import type { Deps } from './services/commands.ts';
-
-export type AppOptions = {
-  readonly deps: Deps;
-  readonly events: Events;
-  readonly sessionSecret: string;
-  /** Cookies only over HTTPS, and the demo not without a changed password: set for the local network. */
-  readonly beyondLoopback: boolean;
-  /** Folder of the built web client; null: API only. */
-  readonly webRoot: string | null;
-  readonly addressQr: string | null;
-};
+import { register } from './routes/register.ts';
+import { ROUTES } from './routes/table.ts';
+import type { AppOptions } from './options.ts';
 
 const WEEK_MS = 7 * 24 * 3_600_000;
 
@@ -59,10 +45,7 @@ export function createApp(options: AppOptions): Express {
       saveUninitialized: false,
       cookie: { httpOnly: true, sameSite: 'lax', secure: options.beyondLoopback, maxAge: WEEK_MS },
     }),
-    sessionRoutes(options),
-    workRoutes(options),
-    photoRoutes(options),
-    shopRoutes(options),
+    register(ROUTES, options),
     () => {
       throw new ApiError('NOT_FOUND');
     },

@@ -1,7 +1,7 @@
 import type { Request, RequestHandler } from 'express';
 import { ApiError } from './errors.ts';
-import { UserRow } from './store/models.ts';
 import type { Actor } from './services/commands.ts';
+import { type User, userById } from './store/users.ts';
 
 declare module 'express-session' {
   interface SessionData {
@@ -31,27 +31,18 @@ function hostOf(origin: string): string | null {
   }
 }
 
-/** The signed-in user. @throws {ApiError} SIGN_IN_NEEDED or PASSWORD_CHANGE_NEEDED */
-export async function userOf(req: Request): Promise<UserRow> {
+/** Whoever is signed in; null: nobody. */
+export async function userFrom(req: Request): Promise<User | null> {
   const id = req.session.userId;
-  const user = id === undefined ? null : await UserRow.findByPk(id);
-  if (!user) throw new ApiError('SIGN_IN_NEEDED');
-  if (user.must_change_password) throw new ApiError('PASSWORD_CHANGE_NEEDED');
-  return user;
+  return id === undefined ? null : userById(id);
 }
 
-export async function actorOf(req: Request): Promise<Actor> {
-  const user = await userOf(req);
+/** Somebody signed in as one who acts in their workshop. */
+export function actorFrom(user: User, req: Request): Actor {
   const body: unknown = req.body;
   const consents = typeof body === 'object' && body !== null && 'consent' in body && body.consent === true;
-  return { workshopId: user.workshop_id, name: user.name, role: user.role, consents };
-}
-
-/** @throws {ApiError} OWNER_ONLY for a helper */
-export async function ownerOf(req: Request): Promise<Actor> {
-  const actor = await actorOf(req);
-  if (actor.role !== 'owner') throw new ApiError('OWNER_ONLY');
-  return actor;
+  const { workshopId, name, role, personId } = user;
+  return { workshopId, userId: user.id, name, role, personId, consents };
 }
 
 export const isLoopback = (req: Request) =>

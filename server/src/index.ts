@@ -1,1 +1,2 @@
-export { createApp, type AppOptions } from './app.ts';
+export { createApp } from './app.ts';
+export type { AppOptions } from './options.ts';

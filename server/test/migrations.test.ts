@@ -1,12 +1,19 @@
 import { randomUUID } from 'node:crypto';
+import { sayNoRoom, sayNotice } from '@app/core';
 import pg from 'pg';
+import { pino } from 'pino';
 import { Sequelize } from 'sequelize';
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
 import { up as firstShop } from '../migrations/0001-first-shop.ts';
 import { up as paintOnTheShelf } from '../migrations/0002-paint-on-the-shelf.ts';
+import { up as routesInThePaintersHand } from '../migrations/0003-routes-in-the-painters-hand.ts';
+import { up as wholeShopInThePlan } from '../migrations/0004-the-whole-shop-in-the-plan.ts';
 import { loadShop } from '../src/store/shopStore.ts';
+import { undo } from '../src/services/undo.ts';
+import { newestChanges } from '../src/store/changes.ts';
+import { currentPlan } from '../src/store/plans.ts';
+import { Recorder } from '../src/store/recorder.ts';
 import { openDatabase } from '../src/store/database.ts';
-import { WorkshopRow } from '../src/store/models.ts';
 
 let admin: pg.Client;
 const made: string[] = [];
@@ -40,6 +47,7 @@ describe('the schema', () => {
       { name: '0002-paint-on-the-shelf' },
       { name: '0003-routes-in-the-painters-hand' },
       { name: '0004-the-whole-shop-in-the-plan' },
+      { name: '0005-the-fields-own-words' },
     ]);
     await again.close();
   });
@@ -52,7 +60,7 @@ describe('the schema', () => {
     await old.query(`insert into "SequelizeMeta" values ('0001-first-shop')`);
     await old.close();
     const now = await openDatabase(url);
-    expect((await WorkshopRow.findAll()).map((w) => w.name)).toEqual(['W']);
+    expect((await loadShop('w'))!.workshop.name).toBe('W');
     await now.close();
   });
   test('a piece with its steps from the release before keeps them, with no changes of its own', async () => {
@@ -72,6 +80,77 @@ describe('the schema', () => {
     expect(stored!.pieces[0]).toMatchObject({ edits: [], struck: [], zoneChoice: { include: [] }, photos: [] });
     expect(stored!.pieces[0]!.steps[0]).toMatchObject({ title: 'A', outcomes: [], authority: 'common practice' });
     await now.close();
+  });
+  test('what was told, preferred, said in a plan and done by whom is found again, and old changes are undone', async () => {
+    const url = await emptyDatabase();
+    const old = new Sequelize(url, { logging: false });
+    const q = old.getQueryInterface();
+    for (const up of [firstShop, paintOnTheShelf, routesInThePaintersHand, wholeShopInThePlan]) await up(q);
+    const planning = '{"taste": {"calm": 3, "loads": 2, "slack": 2, "speed": 2}, "frozen_hours": 8}';
+    const row = (before: string, after: string) =>
+      `[{"table": "pieces", "id": "p", "before": {"told": ${before}, "name": "Said \\"told\\": so"}, "after": {"told": ${after}, "name": "P"}}]`;
+    await old.query(`
+      insert into workshops (id, name, time_zone, units, is_demo, revision, planning) values ('w', 'W', 'UTC', 'us', false, 3, '${planning}');
+      insert into users values ('u', 'w', 'rona', 'Rona', 'owner', null, 'x', false), ('v', 'w', 'tw', 'Twin', 'helper', null, 'x', false), ('x', 'w', 'tx', 'Twin', 'helper', null, 'x', false);
+      insert into people values ('w', 'owner', 'Rona', '{"weekly": [[],[],[],[],[],[],[]], "exceptions": [], "blocks": []}', '{}');
+      insert into pieces (workshop_id, id, name, kind, client, template, dimensions, survey, brief, zones, notes, arrives_at, due_at, told, active)
+        values ('w','p','P','client',null,'box','{}','{}','{}','[]','[]','2026-03-02','2026-03-20',true,true);
+      insert into plans values ('w', 1, '2026-03-02', '{"steps": {}, "ready": {}, "unplanned": [{"step": "p.a", "piece": "p", "reason": "Too cold."}], "notices": [{"step": "p.b", "piece": "p", "kind": "rescue", "words": "Scuff-sand first."}]}');
+      insert into changes (workshop_id, id, number, user_name, at, summary, piece_id, rows, moves, plan_before, plan_after) values
+        ('w', 'c1', 1, 'Rona', '2026-03-02', 'Changed P', 'p', '${row('false', 'true')}', '[]', 1, 1),
+        ('w', 'c2', 2, 'Mokume', '2026-03-02', 'pushed', null, '[]', '[]', 1, 1),
+        ('w', 'c3', 3, 'Twin', '2026-03-02', 'Something', null, '[]', '[]', 1, 1);
+      create table "SequelizeMeta" (name varchar(255) primary key);
+      insert into "SequelizeMeta" values ('0001-first-shop'), ('0002-paint-on-the-shelf'), ('0003-routes-in-the-painters-hand'), ('0004-the-whole-shop-in-the-plan')`);
+    await old.close();
+    const db = await openDatabase(url);
+    const stored = await loadShop('w');
+    expect(stored!.pieces[0]!.promised).toBe(true);
+    expect(stored!.shop.planning).toEqual({
+      frozen_hours: 8,
+      preferences: { speed: 2, slack: 2, loads: 2, stability: 3 },
+    });
+    const { plan } = await currentPlan('w');
+    expect(plan!.unplanned.map((u) => sayNoRoom(u.reason))).toEqual(['Too cold.']);
+    expect(plan!.notices.map(sayNotice)).toEqual(['Scuff-sand first.']);
+    const changes = await newestChanges('w', 10);
+    // Of two people of one name nobody can say who it was.
+    expect(changes.map((c) => [c.madeBy, c.userId])).toEqual([
+      ['person', null],
+      ['clock', null],
+      ['person', 'u'],
+    ]);
+    const deps = {
+      sequelize: db,
+      planner: {
+        solve: () => Promise.resolve({ kind: 'planned' as const, plan: plan! }),
+        close: () => Promise.resolve(),
+      },
+      clock: { now: () => 29_600_000, isFixed: true },
+      log: pino({ level: 'silent' }),
+      announce: () => {},
+    };
+    const rona = {
+      workshopId: 'w',
+      userId: 'u',
+      name: 'Rona',
+      role: 'owner' as const,
+      personId: null,
+      consents: false,
+    };
+    await undo(deps, rona, 'c1', { commandId: 'undo-c1', withDependents: false });
+    expect((await loadShop('w'))!.pieces[0]).toMatchObject({ promised: false, name: 'Said "told": so' });
+    await db.close();
+  });
+  test('a change that speaks of a table or a column nobody knows is refused by its name', async () => {
+    const db = await openDatabase(await emptyDatabase());
+    await db.query(WORKSHOP);
+    await db.query("insert into tools (workshop_id, id, name, capacity) values ('w', 't', 'T', 1)");
+    const recorded = (work: (rows: Recorder) => Promise<void>) =>
+      db.transaction((transaction) => work(new Recorder('w', transaction)));
+    await expect(recorded((r) => r.updateColumns('tools', 't', { sparkle: 1 }))).rejects.toThrow(/“sparkle” in tools/);
+    await expect(recorded((r) => r.insertColumns('robots' as 'tools', 'r', {}))).rejects.toThrow(/“robots”/);
+    await db.close();
   });
   test.each([
     [

@@ -123,9 +123,12 @@ describe('a route in the painter’s hand', () => {
     const answer = await refused('post', '/pieces', {
       id: randomUUID(),
       ...chest(),
-      zones: { include: ['back'], areas: { top: 'width *' }, own: [] },
+      zoneChoice: { include: ['back'], areas: { top: 'width *' }, own: [] },
     });
-    expect(answer.body).toMatchObject({ code: 'INVALID_REQUEST', fields: { zones: expect.stringMatching(/^Top: /) } });
+    expect(answer.body).toMatchObject({
+      code: 'INVALID_REQUEST',
+      fields: { zoneChoice: expect.stringMatching(/^Top: /) },
+    });
     expect((await rona.view()).pieces).toHaveLength(0);
   });
 });

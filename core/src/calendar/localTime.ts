@@ -26,7 +26,12 @@ export function utcOffset(zone: string, at: Instant): number {
 
 /** Is this a zone name that clocks can be computed for? */
 export function isTimeZone(zone: string): boolean {
-  return zone.length > 0 && !Number.isNaN(tzOffset(zone, new Date(0)));
+  try {
+    // The offset alone would be taken from any text with a number in it.
+    return new Intl.DateTimeFormat('en', { timeZone: zone }).resolvedOptions().timeZone.length > 0 && zone.length > 0;
+  } catch {
+    return false;
+  }
 }
 
 /**

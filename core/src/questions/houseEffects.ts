@@ -53,11 +53,7 @@ function readyAlone(shop: Shop, now: Instant, steps: readonly RouteStep[]): Inst
 }
 
 /** The same piece under other house rules; what it overrules itself stays. @throws {RangeError} on impossible sizes */
-function underHouse(
-  input: RouteInput,
-  edits: readonly RouteEdit[],
-  house: Partial<HouseRules>,
-): readonly RouteStep[] {
+function underHouse(input: RouteInput, edits: readonly RouteEdit[], house: Partial<HouseRules>): readonly RouteStep[] {
   const means = { ...input.means, house: { ...HOUSE_DEFAULTS, ...input.means.house, ...house } };
   return editedRoute({ ...input, means }, edits).steps;
 }

@@ -91,7 +91,7 @@ function ideas(problem: Problem, piece: PieceToPlan, wanted: Instant, variants: 
   const [like] = problem.people;
   if (like) {
     const hours = onlyFor(like.hours, today, days);
-    const more = personLike(problem.people, like, "a second pair of hands", hours);
+    const more = personLike(problem.people, like, 'a second pair of hands', hours);
     out.push({
       change: { kind: 'person', like: like.id, name: like.name, hours },
       cost: 1.5 * piece.steps.reduce((n, s) => n + (s.work_minutes * s.hands) / 60, 0),

@@ -1,3 +1,4 @@
+import type { PieceFields } from '@app/contract';
 import {
   type EditedRoute,
   editedRoute,
@@ -20,14 +21,14 @@ import { boatShed, DEMO_ZONE } from './boatShed.ts';
 import { DEMO_PIECES, type DemoPiece } from './demoPieces.ts';
 
 /** A demo piece with its route, nothing done yet. */
-export type DemoShopPiece = ShopPiece & {
-  readonly demo: DemoPiece;
-  readonly input: RouteInput;
-  readonly edits: readonly RouteEdit[];
-  readonly zones: readonly Zone[];
-  readonly notes: readonly string[];
-  readonly struck: EditedRoute['struck'];
-};
+export type DemoShopPiece = ShopPiece &
+  PieceFields & {
+    readonly input: RouteInput;
+    readonly edits: readonly RouteEdit[];
+    readonly zones: readonly Zone[];
+    readonly notes: readonly string[];
+    readonly struck: EditedRoute['struck'];
+  };
 
 export function demoPieceOf(d: DemoPiece, shop: Shop, now: Instant): DemoShopPiece {
   const today = wallClock(DEMO_ZONE, now).day;
@@ -47,12 +48,17 @@ export function demoPieceOf(d: DemoPiece, shop: Shop, now: Instant): DemoShopPie
     id: d.id,
     name: d.name,
     kind: d.client === null ? 'stock' : 'client',
+    client: d.client,
+    template: d.template,
+    dimensions: d.dimensions,
+    survey: d.survey,
+    brief: d.brief,
+    zoneChoice: d.zones ?? TEMPLATE_ZONES,
     arrival: at(d.arrival),
     due: d.due && at(d.due),
     promised: d.promised,
     active: true,
     steps: stepsOf(d.id, route.steps),
-    demo: d,
     input,
     edits,
     struck: route.struck,

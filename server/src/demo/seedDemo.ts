@@ -5,34 +5,19 @@ import {
   type Instant,
   instantAt,
   type Plan,
-  type PieceMove,
   problemOf,
   learn,
   rebuilt,
   type RouteEdit,
-  TEMPLATE_ZONES,
   type Shop,
   type ShopPiece,
   wallClock,
 } from '@app/core';
-import type { Transaction } from 'sequelize';
 import type { Deps } from '../services/commands.ts';
-import {
-  ChangeRow,
-  MixRow,
-  PaintRow,
-  PersonRow,
-  PieceRow,
-  PlaceRow,
-  PlanRow,
-  RecipeRow,
-  StationRow,
-  StepRow,
-  ToolRow,
-  UserRow,
-  WorkshopRow,
-} from '../store/models.ts';
-import { toDate } from '../store/shopStore.ts';
+import { appendChanges, type Change } from '../store/changes.ts';
+import { addPlan } from '../store/plans.ts';
+import { addUser, type User } from '../store/users.ts';
+import { addPieceWithSteps, addWorkshop, removeWorkshop, setRevision, workshopExists } from '../store/workshops.ts';
 import { boatShed, DEMO_ZONE } from './boatShed.ts';
 import { DEMO_PIECES } from './demoPieces.ts';
 import { demoPieceOf, type DemoShopPiece } from './demoProblem.ts';
@@ -45,17 +30,21 @@ const HISTORY_DAYS = 6;
 
 /** Makes the demo workshop once; `fresh` removes the old one first. Other workshops are not touched. */
 export async function seedDemo(deps: Deps, fresh = false): Promise<void> {
-  const password_hash = await hash(DEMO_SIGN_IN.password);
+  const passwordHash = await hash(DEMO_SIGN_IN.password);
   await deps.sequelize.transaction(async (transaction) => {
-    if (fresh) await WorkshopRow.destroy({ where: { id: DEMO_ID }, transaction });
-    if (await WorkshopRow.findByPk(DEMO_ID, { transaction })) return;
+    if (fresh) await removeWorkshop(DEMO_ID, transaction);
+    if (await workshopExists(DEMO_ID, transaction)) return;
     const now = deps.clock.now();
     const shop = boatShed(now);
-    await saveShop(shop, password_hash, transaction);
+    await addWorkshop({ id: DEMO_ID, name: 'Boat-shed workshop', units: 'metric', isDemo: true, shop }, transaction);
+    await addUser(ownerWith(passwordHash), transaction);
     const lived = await live(deps, shop, now);
-    await savePieces(lived.pieces, transaction);
-    await PlanRow.create({ workshop_id: DEMO_ID, number: 1, made_at: toDate(now), plan: lived.plan }, { transaction });
-    await saveLog(lived.pieces, now, transaction);
+    for (const p of lived.pieces)
+      await addPieceWithSteps(DEMO_ID, p.id, { ...p, sheet: EMPTY_SHEET }, p.steps, transaction);
+    await addPlan(DEMO_ID, 1, lived.plan, now, transaction);
+    const log = logOf(lived.pieces, now);
+    await appendChanges(DEMO_ID, log, transaction);
+    await setRevision(DEMO_ID, log.length, transaction);
   });
 }
 
@@ -74,8 +63,8 @@ async function live(deps: Deps, shop: Shop, now: Instant): Promise<Lived> {
       problem: problemOf(shop, list, at),
       previous,
       touched: [],
+      goesFirst: null,
       mode: afresh ? 'afresh' : 'repair',
-      movesSince: null,
     });
     if (result.kind === 'refused') throw new Error(`The demo cannot be planned: ${result.reasons.join(' ')}`);
     return result.plan;
@@ -108,7 +97,7 @@ function learnt(p: DemoShopPiece): DemoShopPiece {
     .map((s) => [...s.outcomes].sort((a, b) => b.likely - a.likely)[0]!);
   if (shown.length === 0) return p;
   const survey = shown.reduce((known, o) => learn(known, o.learns), p.input.survey);
-  return withRoute({ ...p, input: { ...p.input, survey } }, p.edits);
+  return withRoute({ ...p, survey, input: { ...p.input, survey } }, p.edits);
 }
 
 /** A bleed-through on the plan chest and an unanswered colour sample for the wardrobe. */
@@ -140,116 +129,20 @@ function stoppedAfter(steps: DemoShopPiece['steps'], key: string): DemoShopPiece
   return steps.map((s, i) => (i > at && (s.coat !== null || s.dusty) ? { ...s, state: { kind: 'planned' } } : s));
 }
 
-async function saveShop(shop: Shop, password_hash: string, transaction: Transaction): Promise<void> {
-  const mine = { workshop_id: DEMO_ID, version: 0 };
-  await WorkshopRow.create(
-    {
-      id: DEMO_ID,
-      name: 'Boat-shed workshop',
-      time_zone: shop.timeZone,
-      units: 'metric',
-      is_demo: true,
-      house: {},
-      latitude_deg: shop.sun?.latitude_deg ?? null,
-      longitude_deg: shop.sun?.longitude_deg ?? null,
-      floor_units: shop.floor_units ?? null,
-      noise: shop.noise ?? null,
-      revision: 0,
-      version: 0,
-    },
-    { transaction },
-  );
-  await PlaceRow.bulkCreate(
-    shop.places.map((p) => ({ ...p, ...mine })),
-    { transaction },
-  );
-  await PersonRow.bulkCreate(
-    shop.people.map((p) => ({ ...p, ...mine })),
-    { transaction },
-  );
-  await StationRow.bulkCreate(
-    shop.stations.map((s) => ({ ...s, ...mine })),
-    { transaction },
-  );
-  await ToolRow.bulkCreate(
-    shop.tools.map((t) => ({ ...t, ...mine })),
-    { transaction },
-  );
-  await PaintRow.bulkCreate(
-    shop.paints.map((p) => ({ ...p, ...mine })),
-    { transaction },
-  );
-  await RecipeRow.bulkCreate(
-    shop.recipes.map((r) => ({ ...r, ...mine })),
-    { transaction },
-  );
-  await MixRow.bulkCreate(
-    shop.mixes.map((m) => ({ ...m, ...mine })),
-    { transaction },
-  );
-  await UserRow.create(
-    {
-      id: 'demo-owner',
-      workshop_id: DEMO_ID,
-      sign_in: DEMO_SIGN_IN.name,
-      name: 'Ines',
-      role: 'owner',
-      person_id: 'ines',
-      password_hash,
-      must_change_password: false,
-    },
-    { transaction },
-  );
-}
-
-async function savePieces(pieces: readonly DemoShopPiece[], transaction: Transaction): Promise<void> {
-  for (const p of pieces) {
-    const { demo } = p;
-    await PieceRow.create(
-      {
-        id: p.id,
-        workshop_id: DEMO_ID,
-        name: p.name,
-        kind: p.kind,
-        client: demo.client,
-        template: demo.template,
-        dimensions: demo.dimensions,
-        survey: p.input.survey,
-        brief: demo.brief,
-        zones: p.zones,
-        notes: p.notes,
-        zone_choice: demo.zones ?? TEMPLATE_ZONES,
-        edits: p.edits,
-        struck: p.struck,
-        sheet: EMPTY_SHEET,
-        arrives_at: toDate(p.arrival),
-        due_at: p.due === null ? null : toDate(p.due),
-        promised: p.promised,
-        active: true,
-        version: 0,
-      },
-      { transaction },
-    );
-    await StepRow.bulkCreate(
-      p.steps.map(({ id, state, pin, ...route }, position) => ({
-        id,
-        workshop_id: DEMO_ID,
-        piece_id: p.id,
-        position,
-        route,
-        state,
-        pin,
-        version: 0,
-      })),
-      { transaction },
-    );
-  }
-}
-
-const NO_MOVES: readonly PieceMove[] = [];
+const OWNER_ID = 'demo-owner';
+const ownerWith = (passwordHash: string): User => ({
+  id: OWNER_ID,
+  workshopId: DEMO_ID,
+  signIn: DEMO_SIGN_IN.name,
+  name: 'Ines',
+  role: 'owner',
+  personId: 'ines',
+  passwordHash,
+  mustChangePassword: false,
+});
 
 /** What was done, as the log would have it. */
-async function saveLog(pieces: readonly DemoShopPiece[], now: Instant, transaction: Transaction): Promise<void> {
+function logOf(pieces: readonly DemoShopPiece[], now: Instant): Change[] {
   const names = new Map([
     ['ines', 'Ines'],
     ['teo', 'Teo'],
@@ -264,36 +157,26 @@ async function saveLog(pieces: readonly DemoShopPiece[], now: Instant, transacti
       ),
     )
     .sort((a, b) => a.at - b.at);
-  const rows = done.map((d, i) => ({
-    id: `demo-log-${i + 1}`,
-    number: i + 1,
-    user_name: d.by,
-    at: toDate(d.at),
-    summary: `“${d.step.title}” done on ${d.piece.name}`,
-    piece_id: d.piece.id,
-  }));
-  const chest = pieces.find((p) => p.steps.some((s) => s.key.includes('-block-')));
-  if (chest)
-    rows.push({
-      id: 'demo-log-bleed',
-      number: rows.length + 1,
-      user_name: 'Teo',
-      at: toDate(now - 2),
-      summary: `Bleed-through on ${chest.name}: one more coat of primer first`,
-      piece_id: chest.id,
-    });
-  await ChangeRow.bulkCreate(
-    rows.map((r) => ({
-      ...r,
-      workshop_id: DEMO_ID,
-      rows: [],
-      moves: NO_MOVES,
-      plan_before: 1,
-      plan_after: 1,
-      undoes: null,
-      undone_by: null,
-    })),
-    { transaction },
+  const entry = (number: number, id: string, by: string, at: Instant, summary: string, piece: string): Change => ({
+    id,
+    number,
+    madeBy: 'person',
+    userId: by === 'Ines' ? OWNER_ID : null,
+    by,
+    at,
+    summary,
+    piece,
+    rows: [],
+    moves: [],
+    planBefore: 1,
+    planAfter: 1,
+    undoes: null,
+    undoneBy: null,
+  });
+  const log = done.map((d, i) =>
+    entry(i + 1, `demo-log-${i + 1}`, d.by, d.at, `“${d.step.title}” done on ${d.piece.name}`, d.piece.id),
   );
-  await WorkshopRow.update({ revision: rows.length }, { where: { id: DEMO_ID }, transaction });
+  const chest = pieces.find((p) => p.steps.some((s) => s.key.includes('-block-')));
+  const bleed = chest && `Bleed-through on ${chest.name}: one more coat of primer first`;
+  return chest && bleed ? [...log, entry(log.length + 1, 'demo-log-bleed', 'Teo', now - 2, bleed, chest.id)] : log;
 }

@@ -1,43 +1,47 @@
-import { Command, PhotoInput } from '@app/contract';
-import type { PhotoSide } from '@app/core';
-import { Router } from 'express';
-import multer from 'multer';
-import type { AppOptions } from '../app.ts';
+import { Command, CommandAnswerSchema, PhotoInput } from '@app/contract';
 import { ApiError } from '../errors.ts';
-import { actorOf } from '../guards.ts';
-import { addPhoto, pictureOf, removePhoto } from '../services/photos.ts';
-
-const MOST_BYTES = 15 * 1024 * 1024;
-const ALL = { abortEarly: false, stripUnknown: true } as const;
+import { addPhoto, removePhoto, showPhoto } from '../services/photos.ts';
+import { type Route, route } from './route.ts';
 
 /** Photos of pieces; seen only by people of their workshop. */
-export function photoRoutes({ deps }: AppOptions): Router {
-  const upload = multer({ storage: multer.memoryStorage(), limits: { fileSize: MOST_BYTES, files: 1, fields: 4 } });
-  return Router()
-    .post(
-      '/pieces/:id/photos',
-      async (req, _res, next) => {
-        // Who sends it is asked before a byte of the picture is read.
-        await actorOf(req);
-        next();
-      },
-      upload.single('photo'),
-      async (req, res) => {
-        const actor = await actorOf(req);
-        const { commandId, side } = await PhotoInput.validate(req.body, ALL);
-        if (!req.file) throw new ApiError('INVALID_REQUEST', { fields: { photo: 'Choose a photo to send.' } });
-        const input = { commandId, side: side as PhotoSide, file: req.file.buffer };
-        res.status(201).json(await addPhoto(deps, actor, String(req.params['id']), input));
-      },
-    )
-    .delete('/photos/:id', async (req, res) => {
-      const actor = await actorOf(req);
-      const { commandId } = await Command.validate(req.body, ALL);
-      res.json(await removePhoto(deps, actor, req.params.id, commandId));
-    })
-    .get('/photos/:id', async (req, res) => {
-      const { workshopId } = await actorOf(req);
-      const picture = await pictureOf(workshopId, req.params.id);
+export const PHOTO_ROUTES: readonly Route[] = [
+  route({
+    method: 'post',
+    path: '/pieces/:id/photos',
+    access: 'helper',
+    owned: 'pieces',
+    does: 'adds a photo to a piece',
+    body: PhotoInput,
+    answer: CommandAnswerSchema,
+    status: 201,
+    takesPhoto: true,
+    run: ({ deps, actor, id, body, req }) => {
+      if (!req.file) throw new ApiError('INVALID_REQUEST', { fields: { photo: 'Choose a photo to send.' } });
+      const { commandId, side } = body;
+      return addPhoto(deps, actor, id, { commandId, side: side, file: req.file.buffer });
+    },
+  }),
+  route({
+    method: 'delete',
+    path: '/photos/:id',
+    access: 'helper',
+    owned: 'photos',
+    does: 'takes a photo away',
+    body: Command,
+    answer: CommandAnswerSchema,
+    run: ({ deps, actor, id, body }) => removePhoto(deps, actor, id, body.commandId),
+  }),
+  route({
+    method: 'get',
+    path: '/photos/:id',
+    access: 'helper',
+    owned: 'photos',
+    does: 'a photo’s picture',
+    body: null,
+    answer: 'picture',
+    run: async ({ actor, id, res }) => {
+      const picture = await showPhoto(actor.workshopId, id);
       res.type('image/webp').set('cache-control', 'private, max-age=31536000, immutable').send(picture);
-    });
-}
+    },
+  }),
+];

@@ -1,77 +1,114 @@
-import { NewPassword, SignIn, StartOwn } from '@app/contract';
-import { type Request, Router } from 'express';
-import rateLimit from 'express-rate-limit';
-import type { AppOptions } from '../app.ts';
+import { NewPassword, OkSchema, SessionSchema, SignIn, StartOwn } from '@app/contract';
+import type { Request } from 'express';
+import type { AppOptions } from '../options.ts';
 import { ApiError } from '../errors.ts';
 import { isLoopback } from '../guards.ts';
-import { changePassword, signIn, startOwn } from '../services/accounts.ts';
-import { UserRow, WorkshopRow } from '../store/models.ts';
+import { changePassword, demoOwner, signIn, startOwn } from '../services/accounts.ts';
+import type { User } from '../store/users.ts';
+import { type Route, route } from './route.ts';
 
-/** Who is signed in: null, or the user with what they must do first. */
-export function sessionRoutes(options: AppOptions): Router {
-  const { deps } = options;
-  const slow = rateLimit({
-    windowMs: 60_000,
-    limit: 20,
-    standardHeaders: true,
-    legacyHeaders: false,
-    skipSuccessfulRequests: true,
-    handler: (_req, _res, next) => next(new ApiError('TOO_MANY')),
-  });
-  return Router()
-    .get('/session', async (req, res) => {
-      const user = req.session.userId === undefined ? null : await UserRow.findByPk(req.session.userId);
-      res.json({
-        user: user && { name: user.name, role: user.role, mustChangePassword: user.must_change_password },
-        demoHere: isLoopback(req) && !options.beyondLoopback,
-        addressQr: user ? options.addressQr : null,
-      });
-    })
-    .post('/session', slow, async (req, res) => {
-      const input = await SignIn.validate(req.body, { abortEarly: false });
-      const user = await signIn(input.name, input.password);
+const OK = { ok: true };
+
+/** Signing in and out, a new password, a workshop of one's own. */
+export const SESSION_ROUTES: readonly Route[] = [
+  route({
+    method: 'get',
+    path: '/session',
+    access: 'anyone',
+    owned: null,
+    does: 'who is signed in, and what they must do first',
+    body: null,
+    answer: SessionSchema,
+    run: async ({ user, req, options }) => ({
+      user: user && { name: user.name, role: user.role, mustChangePassword: user.mustChangePassword },
+      demoHere: isLoopback(req) && !options.beyondLoopback,
+      addressQr: user ? options.addressQr : null,
+    }),
+  }),
+  route({
+    method: 'post',
+    path: '/session',
+    access: 'anyone',
+    owned: null,
+    does: 'signs in',
+    body: SignIn,
+    answer: OkSchema,
+    isGuarded: true,
+    run: async ({ body, req, options }) => {
+      const user = await signIn(body.name, body.password);
       await refuseDemoBeyondLoopback(options, req, user);
-      await remember(req, user);
-      res.json({ ok: true });
-    })
-    .post('/session/demo', async (req, res) => {
-      const demo = await WorkshopRow.findOne({ where: { is_demo: true } });
-      const user = demo && (await UserRow.findOne({ where: { workshop_id: demo.id, role: 'owner' } }));
+      return remember(req, user);
+    },
+  }),
+  route({
+    method: 'post',
+    path: '/session/demo',
+    access: 'anyone',
+    owned: null,
+    does: 'looks round the demo, on the computer that runs it',
+    body: null,
+    answer: OkSchema,
+    run: async ({ req, options }) => {
+      const user = await demoOwner();
       if (!user || !isLoopback(req) || options.beyondLoopback) throw new ApiError('DEMO_NOT_HERE');
-      await remember(req, user);
-      res.json({ ok: true });
-    })
-    .delete('/session', async (req, res) => {
+      return remember(req, user);
+    },
+  }),
+  route({
+    method: 'delete',
+    path: '/session',
+    access: 'anyone',
+    owned: null,
+    does: 'signs out',
+    body: null,
+    answer: OkSchema,
+    run: async ({ req, res }) => {
       await new Promise<void>((resolve) => {
         req.session.destroy(() => resolve());
       });
-      res.clearCookie('mokume').json({ ok: true });
-    })
-    .post('/session/password', slow, async (req, res) => {
-      const user = req.session.userId === undefined ? null : await UserRow.findByPk(req.session.userId);
-      if (!user) throw new ApiError('SIGN_IN_NEEDED');
-      const { password } = await NewPassword.validate(req.body, { abortEarly: false });
-      await changePassword(user, password);
-      res.json({ ok: true });
-    })
-    .post('/workshops', slow, async (req, res) => {
-      const user = await startOwn(deps, await StartOwn.validate(req.body, { abortEarly: false }));
-      await remember(req, user);
-      res.status(201).json({ ok: true });
-    });
-}
+      res.clearCookie('mokume');
+      return OK;
+    },
+  }),
+  route({
+    method: 'post',
+    path: '/session/password',
+    access: 'signed-in',
+    owned: null,
+    does: 'chooses a new password',
+    body: NewPassword,
+    answer: OkSchema,
+    isGuarded: true,
+    run: async ({ user, body }) => {
+      await changePassword(user, body.password);
+      return OK;
+    },
+  }),
+  route({
+    method: 'post',
+    path: '/workshops',
+    access: 'anyone',
+    owned: null,
+    does: 'starts a workshop of one’s own and signs its owner in',
+    body: StartOwn,
+    answer: OkSchema,
+    status: 201,
+    isGuarded: true,
+    run: async ({ deps, body, req }) => remember(req, await startOwn(deps, body)),
+  }),
+];
 
 /** The demo's printed sign-in works only on this computer, unless its password was changed. */
-async function refuseDemoBeyondLoopback(options: AppOptions, req: Request, user: UserRow): Promise<void> {
+async function refuseDemoBeyondLoopback(options: AppOptions, req: Request, user: User): Promise<void> {
   if (isLoopback(req) || options.beyondLoopback) return;
-  const workshop = await WorkshopRow.findByPk(user.workshop_id);
-  if (workshop?.is_demo) throw new ApiError('DEMO_NOT_HERE');
+  if ((await demoOwner())?.workshopId === user.workshopId) throw new ApiError('DEMO_NOT_HERE');
 }
 
 /** A fresh session id at sign-in, so that one planted before is worthless. */
-async function remember(req: Request, user: UserRow): Promise<void> {
+async function remember(req: Request, user: User): Promise<typeof OK> {
   await new Promise<void>((resolve, reject) => {
     req.session.regenerate((error: unknown) => (error ? reject(new Error('session', { cause: error })) : resolve()));
   });
   req.session.userId = user.id;
+  return OK;
 }

@@ -1,9 +1,11 @@
 import {
   asProduct,
   Command,
+  CommandAnswerSchema,
   HelperInput,
   HouseInput,
   MixInput,
+  OkSchema,
   PaintInput,
   PersonInput,
   PlaceInput,
@@ -16,97 +18,150 @@ import {
   ToolInput,
   WorkshopInput,
 } from '@app/contract';
-import { type Request, type Response, Router } from 'express';
-import type { AppOptions } from '../app.ts';
-import { ApiError } from '../errors.ts';
-import { actorOf, ownerOf } from '../guards.ts';
-import { addHelper } from '../services/accounts.ts';
 import type { HouseRules } from '@app/core';
+import type { Schema } from 'yup';
+import { ApiError } from '../errors.ts';
+import { addHelper } from '../services/accounts.ts';
 import {
   removeProduct,
   removeShopRow,
   saveHouse,
   savePlanning,
-  saveSeries,
   saveProducts,
+  saveSeries,
   saveShopRow,
   saveWorkshop,
   type ShopInput,
   type ShopTable,
 } from '../services/shop.ts';
+import { type Access, type Route, route } from './route.ts';
 
-const ALL = { abortEarly: false, stripUnknown: true } as const;
-const INPUTS = {
-  people: PersonInput,
-  stations: StationInput,
-  tools: ToolInput,
-  places: PlaceInput,
-  paints: PaintInput,
-  mixes: MixInput,
-  recipes: RecipeInput,
-} as const;
-/** Kept by whoever mixes and paints; the rest of the shop is the owner's alone. */
-const ANYONES: readonly ShopTable[] = ['paints', 'mixes', 'recipes'];
+/** Parts of the shop that are rows of their own: what each takes, who keeps it, and what one is called. */
+const TABLES: Readonly<Record<ShopTable, { readonly body: Schema; readonly access: Access; readonly one: string }>> = {
+  people: { body: PersonInput, access: 'owner', one: 'a person' },
+  stations: { body: StationInput, access: 'owner', one: 'a station' },
+  tools: { body: ToolInput, access: 'owner', one: 'a tool' },
+  places: { body: PlaceInput, access: 'owner', one: 'a place with its air' },
+  // Kept by whoever mixes and paints.
+  paints: { body: PaintInput, access: 'helper', one: 'a can on the shelf' },
+  mixes: { body: MixInput, access: 'helper', one: 'a mix' },
+  recipes: { body: RecipeInput, access: 'helper', one: 'a recipe' },
+};
 
-/** Setting up the shop; the owner's alone. */
-export function shopRoutes({ deps }: AppOptions): Router {
-  const save = async (req: Request, res: Response, id: string | null) => {
-    const table = tableOf(req);
-    const actor = ANYONES.includes(table) ? await actorOf(req) : await ownerOf(req);
-    const input = await INPUTS[table].validate(req.body, ALL);
-    res.json(await saveShopRow(deps, actor, table, id, input as ShopInput));
-  };
-  return Router()
-    .put('/workshop', async (req, res) => {
-      const actor = await ownerOf(req);
-      res.json(await saveWorkshop(deps, actor, await WorkshopInput.validate(req.body, ALL)));
-    })
-    .put('/planning', async (req, res) => {
-      const actor = await ownerOf(req);
-      res.json(await savePlanning(deps, actor, await PlanningInput.validate(req.body, ALL)));
-    })
-    .put('/house', async (req, res) => {
-      const actor = await ownerOf(req);
-      const input = await HouseInput.validate(req.body, ALL);
-      res.json(await saveHouse(deps, actor, { ...input, house: input.house as HouseRules }));
-    })
-    .put('/products/:id', async (req, res) => {
-      const actor = await ownerOf(req);
-      const { commandId, version, product } = await ProductInput.validate(req.body, ALL);
-      if (product.id !== req.params.id) throw new ApiError('NOT_FOUND');
-      res.json(await saveProducts(deps, actor, { commandId, version, products: [asProduct(product)] }));
-    })
-    .post('/products', async (req, res) => {
-      const actor = await ownerOf(req);
-      const { commandId, products } = await ProductsInput.validate(req.body, ALL);
-      res.json(await saveProducts(deps, actor, { commandId, products: products.map(asProduct) }));
-    })
-    .delete('/products/:id', async (req, res) => {
-      const actor = await ownerOf(req);
-      const { commandId } = await Command.validate(req.body, ALL);
-      res.json(await removeProduct(deps, actor, req.params.id.slice(0, 60), commandId));
-    })
-    .post('/shop/:table', (req, res) => save(req, res, null))
-    .put('/shop/places/:id/series', async (req, res) => {
-      const actor = await ownerOf(req);
-      res.json(await saveSeries(deps, actor, req.params.id.slice(0, 60), await SeriesInput.validate(req.body, ALL)));
-    })
-    .put('/shop/:table/:id', (req, res) => save(req, res, req.params.id.slice(0, 60)))
-    .delete('/shop/:table/:id', async (req, res) => {
-      const table = tableOf(req);
-      const actor = ANYONES.includes(table) ? await actorOf(req) : await ownerOf(req);
-      const { commandId } = await Command.validate(req.body, ALL);
-      res.json(await removeShopRow(deps, actor, table, req.params.id, commandId));
-    })
-    .post('/helpers', async (req, res) => {
-      const actor = await ownerOf(req);
-      await addHelper(actor.workshopId, await HelperInput.validate(req.body, ALL));
-      res.status(201).json({ ok: true });
-    });
+function tableRoutes(table: ShopTable): Route[] {
+  const { body, one } = TABLES[table];
+  const access = TABLES[table].access as 'owner' | 'helper';
+  const shared = { access, answer: CommandAnswerSchema } as const;
+  return [
+    route({
+      ...shared,
+      method: 'post',
+      path: `/shop/${table}`,
+      owned: null,
+      does: `adds ${one}`,
+      body,
+      run: ({ deps, actor, body: input }) => saveShopRow(deps, actor, table, null, input as ShopInput),
+    }),
+    route({
+      ...shared,
+      method: 'put',
+      path: `/shop/${table}/:id`,
+      // One that is not there yet is made under that id.
+      owned: null,
+      does: `changes ${one}`,
+      body,
+      run: ({ deps, actor, id, body: input }) => saveShopRow(deps, actor, table, id, input as ShopInput),
+    }),
+    route({
+      ...shared,
+      method: 'delete',
+      path: `/shop/${table}/:id`,
+      owned: table,
+      does: `removes ${one}`,
+      body: Command,
+      run: ({ deps, actor, id, body: { commandId } }) => removeShopRow(deps, actor, table, id, commandId),
+    }),
+  ];
 }
 
-function tableOf(req: Request): ShopTable {
-  const table = String(req.params['table']);
-  if (!(table in INPUTS)) throw new ApiError('NOT_FOUND');
-  return table as ShopTable;
-}
+const owner = { access: 'owner', answer: CommandAnswerSchema, owned: null } as const;
+
+/** Setting up the shop; the owner's alone but for what whoever paints keeps. */
+export const SHOP_ROUTES: readonly Route[] = [
+  route({
+    ...owner,
+    method: 'put',
+    path: '/workshop',
+    does: 'changes the workshop’s name, units, zone, place, floor and quiet hours',
+    body: WorkshopInput,
+    run: ({ deps, actor, body }) => saveWorkshop(deps, actor, body),
+  }),
+  route({
+    ...owner,
+    method: 'put',
+    path: '/planning',
+    does: 'changes what matters in a plan',
+    body: PlanningInput,
+    run: ({ deps, actor, body }) => savePlanning(deps, actor, body),
+  }),
+  route({
+    ...owner,
+    method: 'put',
+    path: '/house',
+    does: 'changes the house rules',
+    body: HouseInput,
+    run: ({ deps, actor, body }) => saveHouse(deps, actor, { ...body, house: body.house as HouseRules }),
+  }),
+  route({
+    ...owner,
+    method: 'put',
+    path: '/products/:id',
+    does: 'puts a product of the shop’s own, or its figures for one of the library’s, in the list',
+    body: ProductInput,
+    run: ({ deps, actor, id, body: { commandId, version, product } }) => {
+      if (product.id !== id) throw new ApiError('NOT_FOUND');
+      return saveProducts(deps, actor, { commandId, version, products: [asProduct(product)] });
+    },
+  }),
+  route({
+    ...owner,
+    method: 'post',
+    path: '/products',
+    does: 'brings several products in',
+    body: ProductsInput,
+    run: ({ deps, actor, body: { commandId, products } }) =>
+      saveProducts(deps, actor, { commandId, products: products.map(asProduct) }),
+  }),
+  route({
+    ...owner,
+    method: 'delete',
+    path: '/products/:id',
+    owned: 'products',
+    does: 'puts a product back to the library’s figures, or takes an own one out',
+    body: Command,
+    run: ({ deps, actor, id, body }) => removeProduct(deps, actor, id, body.commandId),
+  }),
+  route({
+    ...owner,
+    method: 'put',
+    path: '/shop/places/:id/series',
+    owned: 'places',
+    does: 'puts measured and forecast air in a place, or takes it out',
+    body: SeriesInput,
+    run: ({ deps, actor, id, body }) => saveSeries(deps, actor, id, body),
+  }),
+  ...(Object.keys(TABLES) as ShopTable[]).flatMap(tableRoutes),
+  route({
+    ...owner,
+    method: 'post',
+    path: '/helpers',
+    does: 'gives somebody of the shop a sign-in of their own',
+    body: HelperInput,
+    answer: OkSchema,
+    status: 201,
+    run: async ({ deps: _deps, actor, body }) => {
+      await addHelper(actor.workshopId, body);
+      return { ok: true };
+    },
+  }),
+];

@@ -2,111 +2,173 @@ import {
   AdoptInput,
   ArrivalInput,
   Command,
+  CommandAnswerSchema,
   EditPiece,
   EditsInput,
   NewPiece,
   PieceVersion,
+  ProposalAnswerSchema,
   StepDone,
   StepPin,
   StepProblem,
   StepStart,
   Undo,
+  ViewSchema,
 } from '@app/contract';
-import type { ArrivalSheet, RouteEdit } from '@app/core';
-import { Router } from 'express';
-import type { AppOptions } from '../app.ts';
-import { actorOf, userOf } from '../guards.ts';
+import type { RouteEdit } from '@app/core';
 import { keepUp } from '../services/keepUp.ts';
-import { addPiece, editPiece, editRoute, type PieceFields, removePiece, saveArrivalSheet } from '../services/pieces.ts';
+import { addPiece, editPiece, editRoute, removePiece, saveArrivalSheet } from '../services/pieces.ts';
 import { adopt, lookForBetter } from '../services/proposals.ts';
 import { planAgain } from '../services/shop.ts';
 import { finishStep, pinStep, reportProblem, startStep } from '../services/steps.ts';
 import { undo } from '../services/undo.ts';
 import { workshopView } from '../services/view.ts';
+import { type Route, route } from './route.ts';
 
-const ALL = { abortEarly: false, stripUnknown: true } as const;
-const ID_MAX = 200;
-const idOf = (params: Readonly<Record<string, string | string[] | undefined>>) =>
-  String(params['id'] ?? '').slice(0, ID_MAX);
+/** What every command on a piece, a step or the plan shares. */
+const work = { access: 'helper', answer: CommandAnswerSchema } as const;
+const onPiece = { ...work, owned: 'pieces' } as const;
+const onStep = { ...work, owned: 'steps' } as const;
 
 /** Looking at the workshop and doing its daily work: pieces, steps, plan, undo. */
-export function workRoutes({ deps, events }: AppOptions): Router {
-  return Router()
-    .get('/view', async (req, res) => {
-      const user = await userOf(req);
+export const WORK_ROUTES: readonly Route[] = [
+  route({
+    method: 'get',
+    path: '/view',
+    access: 'helper',
+    owned: null,
+    does: 'the workshop as its people see it',
+    body: null,
+    answer: ViewSchema,
+    run: async ({ deps, actor }) => {
       // Looking must never fail because the plan could not follow the clock.
-      await keepUp(deps, user.workshop_id).catch((error: unknown) =>
+      await keepUp(deps, actor.workshopId).catch((error: unknown) =>
         deps.log.error({ err: error }, 'keeping up failed'),
       );
-      res.json(await workshopView(deps, user));
-    })
-    .get('/events', async (req, res) => {
-      const user = await userOf(req);
-      events.open(user.workshop_id, res);
-    })
-    .post('/pieces', async (req, res) => {
-      const actor = await actorOf(req);
-      const input = await NewPiece.validate(req.body, ALL);
-      const { commandId, id, edits } = input;
-      const fields = input as unknown as PieceFields;
-      res.status(201).json(await addPiece(deps, actor, { ...fields, commandId, id, edits: edits as RouteEdit[] }));
-    })
-    .put('/pieces/:id', async (req, res) => {
-      const actor = await actorOf(req);
-      const input = await EditPiece.validate(req.body, ALL);
-      const { commandId, version } = input;
-      const edits = input.edits as RouteEdit[] | undefined;
-      const fields = input as unknown as PieceFields;
-      res.json(await editPiece(deps, actor, idOf(req.params), { ...fields, commandId, version, edits }));
-    })
-    .put('/pieces/:id/edits', async (req, res) => {
-      const actor = await actorOf(req);
-      const { commandId, version, edits } = await EditsInput.validate(req.body, ALL);
-      const input = { commandId, version, edits: edits as RouteEdit[] };
-      res.json(await editRoute(deps, actor, idOf(req.params), input));
-    })
-    .put('/pieces/:id/arrival', async (req, res) => {
-      const actor = await actorOf(req);
-      const { commandId, version, sheet } = await ArrivalInput.validate(req.body, ALL);
-      const input = { commandId, version, sheet: sheet as ArrivalSheet };
-      res.json(await saveArrivalSheet(deps, actor, idOf(req.params), input));
-    })
-    .delete('/pieces/:id', async (req, res) => {
-      const actor = await actorOf(req);
-      res.json(await removePiece(deps, actor, idOf(req.params), await PieceVersion.validate(req.body, ALL)));
-    })
-    .post('/steps/:id/start', async (req, res) => {
-      const actor = await actorOf(req);
-      res.json(await startStep(deps, actor, idOf(req.params), await StepStart.validate(req.body, ALL)));
-    })
-    .post('/steps/:id/done', async (req, res) => {
-      const actor = await actorOf(req);
-      res.json(await finishStep(deps, actor, idOf(req.params), await StepDone.validate(req.body, ALL)));
-    })
-    .post('/steps/:id/problem', async (req, res) => {
-      const actor = await actorOf(req);
-      res.json(await reportProblem(deps, actor, idOf(req.params), await StepProblem.validate(req.body, ALL)));
-    })
-    .put('/steps/:id/pin', async (req, res) => {
-      const actor = await actorOf(req);
-      res.json(await pinStep(deps, actor, idOf(req.params), await StepPin.validate(req.body, ALL)));
-    })
-    .post('/plan/afresh', async (req, res) => {
-      const actor = await actorOf(req);
-      const { commandId } = await Command.validate(req.body, ALL);
-      res.json(await planAgain(deps, actor, commandId));
-    })
-    .post('/plan/improve', async (req, res) => {
-      const actor = await actorOf(req);
-      res.json(await lookForBetter(deps, actor.workshopId));
-    })
-    .post('/plan/adopt', async (req, res) => {
-      const actor = await actorOf(req);
-      res.json(await adopt(deps, actor, await AdoptInput.validate(req.body, ALL)));
-    })
-    .post('/changes/:id/undo', async (req, res) => {
-      const actor = await actorOf(req);
-      const input = await Undo.validate(req.body, ALL);
-      res.json(await undo(deps, actor, input.commandId, idOf(req.params), input.withDependents));
-    });
-}
+      return workshopView(deps, actor);
+    },
+  }),
+  route({
+    method: 'get',
+    path: '/events',
+    access: 'helper',
+    owned: null,
+    does: 'tells when the workshop changed, as server-sent events',
+    body: null,
+    answer: 'events',
+    run: async ({ options, actor, res }) => Promise.resolve(options.events.open(actor.workshopId, res)),
+  }),
+  route({
+    ...work,
+    method: 'post',
+    path: '/pieces',
+    owned: null,
+    does: 'adds a piece',
+    body: NewPiece,
+    status: 201,
+    run: ({ deps, actor, body }) => addPiece(deps, actor, { ...body, edits: body.edits as RouteEdit[] }),
+  }),
+  route({
+    ...onPiece,
+    method: 'put',
+    path: '/pieces/:id',
+    does: 'changes a piece; what happened on it stays',
+    body: EditPiece,
+    run: ({ deps, actor, id, body }) =>
+      editPiece(deps, actor, id, { ...body, edits: body.edits as RouteEdit[] | undefined }),
+  }),
+  route({
+    ...onPiece,
+    method: 'put',
+    path: '/pieces/:id/edits',
+    does: 'replaces the changes made to a piece’s route',
+    body: EditsInput,
+    run: ({ deps, actor, id, body }) => editRoute(deps, actor, id, { ...body, edits: body.edits as RouteEdit[] }),
+  }),
+  route({
+    ...onPiece,
+    method: 'put',
+    path: '/pieces/:id/arrival',
+    does: 'keeps what was agreed when a piece came',
+    body: ArrivalInput,
+    run: ({ deps, actor, id, body }) =>
+      saveArrivalSheet(deps, actor, id, { ...body, sheet: body.sheet }),
+  }),
+  route({
+    ...onPiece,
+    method: 'delete',
+    path: '/pieces/:id',
+    does: 'takes a piece out of the shop',
+    body: PieceVersion,
+    run: ({ deps, actor, id, body }) => removePiece(deps, actor, id, body),
+  }),
+  route({
+    ...onStep,
+    method: 'post',
+    path: '/steps/:id/start',
+    does: 'starts a step',
+    body: StepStart,
+    run: ({ deps, actor, id, body }) => startStep(deps, actor, id, body),
+  }),
+  route({
+    ...onStep,
+    method: 'post',
+    path: '/steps/:id/done',
+    does: 'says that a step is done',
+    body: StepDone,
+    run: ({ deps, actor, id, body }) => finishStep(deps, actor, id, body),
+  }),
+  route({
+    ...onStep,
+    method: 'post',
+    path: '/steps/:id/problem',
+    does: 'tells what went wrong with a step, or holds it up',
+    body: StepProblem,
+    run: ({ deps, actor, id, body }) => reportProblem(deps, actor, id, body),
+  }),
+  route({
+    ...onStep,
+    method: 'put',
+    path: '/steps/:id/pin',
+    does: 'gives a step a time or a person by hand',
+    body: StepPin,
+    run: ({ deps, actor, id, body }) => pinStep(deps, actor, id, body),
+  }),
+  route({
+    ...work,
+    method: 'post',
+    path: '/plan/afresh',
+    owned: null,
+    does: 'works the whole plan out from nothing',
+    body: Command,
+    run: ({ deps, actor, body }) => planAgain(deps, actor, body.commandId),
+  }),
+  route({
+    ...work,
+    method: 'post',
+    path: '/plan/improve',
+    owned: null,
+    does: 'looks a little longer for a better plan; changes nothing',
+    body: null,
+    answer: ProposalAnswerSchema,
+    run: ({ deps, actor }) => lookForBetter(deps, actor.workshopId),
+  }),
+  route({
+    ...work,
+    method: 'post',
+    path: '/plan/adopt',
+    owned: null,
+    does: 'takes a better plan that was found',
+    body: AdoptInput,
+    run: ({ deps, actor, body }) => adopt(deps, actor, body),
+  }),
+  route({
+    ...work,
+    method: 'post',
+    path: '/changes/:id/undo',
+    owned: 'changes',
+    does: 'takes a change back, with what depends on it when asked',
+    body: Undo,
+    run: ({ deps, actor, id, body }) => undo(deps, actor, id, body),
+  }),
+];

@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import type { ShopStep } from '@app/core';
-import { currentPlan, loadShop } from '../store/shopStore.ts';
-import { carryOut, CLOCK_NAME, type Deps } from './commands.ts';
+import { currentPlan } from '../store/plans.ts';
+import { loadShop } from '../store/shopStore.ts';
+import { carryOut, type Deps } from './commands.ts';
 
 /** How long a due step may wait for a tap before the plan behind it moves. */
 const GRACE_MINUTES = 5;
@@ -25,16 +26,18 @@ export async function keepUp(deps: Deps, workshopId: string): Promise<boolean> {
   if (!first) return false;
   const verb = first.step.state.kind === 'started' ? 'is still running' : 'has not been started';
   const others = late.length > 1 ? `, and ${late.length - 1} more` : '';
-  const actor = { workshopId, name: CLOCK_NAME, role: 'owner' as const, consents: true };
-  await carryOut(deps, actor, {
-    id: randomUUID(),
-    run: async () =>
-      Promise.resolve({
-        summary: `“${first.step.title}” on ${first.piece} ${verb}${others}`,
-        planning: 'repair',
-        isAutomatic: true,
-      }),
-  });
+  await carryOut(
+    deps,
+    { workshopId, isClock: true },
+    {
+      id: randomUUID(),
+      run: async () =>
+        Promise.resolve({
+          summary: `“${first.step.title}” on ${first.piece} ${verb}${others}`,
+          planning: 'repair',
+        }),
+    },
+  );
   return true;
 }
 

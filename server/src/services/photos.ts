@@ -2,8 +2,7 @@ import type { CommandAnswer } from '@app/contract';
 import type { PhotoSide } from '@app/core';
 import sharp from 'sharp';
 import { ApiError } from '../errors.ts';
-import { PhotoRow } from '../store/models.ts';
-import { toDate } from '../store/shopStore.ts';
+import { keepPicture, photoCount, pictureOf } from '../store/shopParts.ts';
 import { type Actor, carryOut, type Deps } from './commands.ts';
 
 /** Longest edge kept, in pixels: damage can be read, and a piece's photos stay under a few megabytes. */
@@ -24,31 +23,18 @@ export async function addPhoto(
   return carryOut(deps, actor, {
     id: input.commandId,
     run: async (rows) => {
-      const piece = await rows.read('pieces', pieceId);
-      if (!piece) throw new ApiError('NOT_FOUND');
-      const where = { workshop_id: rows.workshopId, piece_id: pieceId, removed: false };
-      if ((await PhotoRow.count({ where, transaction: rows.transaction })) >= MOST_PER_PIECE)
+      const piece = await rows.mustRead('pieces', pieceId);
+      if ((await photoCount(rows, pieceId)) >= MOST_PER_PIECE)
         throw new ApiError('INVALID_REQUEST', {
           fields: { file: `A piece keeps at most ${MOST_PER_PIECE} photos. Take one away first.` },
         });
       const id = input.commandId;
       // The picture itself is not part of the change: it goes in hidden, and the change shows it.
-      await PhotoRow.create(
-        {
-          ...where,
-          id,
-          side: input.side,
-          width: info.width,
-          height: info.height,
-          taken_at: toDate(deps.clock.now()),
-          picture: data,
-          removed: true,
-          version: 0,
-        },
-        { transaction: rows.transaction },
-      );
+      const { width, height } = info;
+      const at = deps.clock.now();
+      await keepPicture(rows, { id, piece: pieceId, side: input.side, width, height, at, picture: data });
       await rows.update('photos', id, { removed: false });
-      return { summary: `Photo of ${String(piece['name'])}, ${input.side}`, piece: pieceId, planning: 'none' };
+      return { summary: `Photo of ${piece.name}, ${input.side}`, piece: pieceId, planning: 'none' };
     },
   });
 }
@@ -69,22 +55,18 @@ export function removePhoto(deps: Deps, actor: Actor, photoId: string, commandId
   return carryOut(deps, actor, {
     id: commandId,
     run: async (rows) => {
-      const photo = await rows.read('photos', photoId);
-      if (!photo || photo['removed'] === true) throw new ApiError('NOT_FOUND');
+      const photo = await rows.mustRead('photos', photoId);
+      if (photo.removed) throw new ApiError('NOT_FOUND');
       await rows.update('photos', photoId, { removed: true });
-      const piece = await rows.read('pieces', String(photo['piece_id']));
-      return {
-        summary: `Took away a photo of ${String(piece?.['name'])}`,
-        piece: String(photo['piece_id']),
-        planning: 'none',
-      };
+      const piece = await rows.mustRead('pieces', photo.piece_id);
+      return { summary: `Took away a photo of ${piece.name}`, piece: photo.piece_id, planning: 'none' };
     },
   });
 }
 
 /** The picture, only for people of its workshop. @throws {ApiError} NOT_FOUND */
-export async function pictureOf(workshopId: string, photoId: string): Promise<Buffer> {
-  const photo = await PhotoRow.findOne({ where: { workshop_id: workshopId, id: photoId, removed: false } });
-  if (!photo) throw new ApiError('NOT_FOUND');
-  return photo.picture;
+export async function showPhoto(workshopId: string, photoId: string): Promise<Buffer> {
+  const picture = await pictureOf(workshopId, photoId);
+  if (!picture) throw new ApiError('NOT_FOUND');
+  return picture;
 }

@@ -1,39 +1,18 @@
-import {
-  type ArrivalSheet,
-  type Brief,
-  type Dimensions,
-  EMPTY_SHEET,
-  type RouteEdit,
-  type Survey,
-  type ZoneChoice,
-} from '@app/core';
-import type { CommandAnswer } from '@app/contract';
+import { type CommandAnswer, type PieceFields, pieceFieldsOf } from '@app/contract';
+import { type ArrivalSheet, EMPTY_SHEET, type RouteEdit } from '@app/core';
 import { ApiError } from '../errors.ts';
-import { toDate } from '../store/shopStore.ts';
-import { type Actor, carryOut, type Deps, type Recorder } from './commands.ts';
-import { editsOf, rebuildPiece, routeColumns, routeFor, stepsOf, storeRoute } from './routes.ts';
+import type { Recorder } from '../store/recorder.ts';
+import { stepsOfPiece } from '../store/shopParts.ts';
+import { type Actor, carryOut, type Deps } from './commands.ts';
+import { rebuildPiece, routeFor, routeRest, storeRoute } from './routes.ts';
 
-/** A validated piece as a person enters it. */
-export type PieceFields = {
-  readonly name: string;
-  readonly kind: 'client' | 'stock';
-  readonly client: string | null;
-  readonly template: string;
-  readonly dimensions: Dimensions;
-  readonly survey: Survey;
-  readonly brief: Brief;
-  readonly zones: ZoneChoice;
-  readonly arrival: number;
-  readonly due: number | null;
-  readonly promised: boolean;
-  /** Pieces whose date nobody was told wait for it. */
-  readonly goesFirst: boolean;
-};
+/** A validated piece as a person enters it; with `goesFirst` pieces whose date nobody was told wait for it. */
+type PieceInput = PieceFields & { readonly goesFirst: boolean };
 
 export function addPiece(
   deps: Deps,
   actor: Actor,
-  input: PieceFields & { readonly commandId: string; readonly id: string; readonly edits: readonly RouteEdit[] },
+  input: PieceInput & { readonly commandId: string; readonly id: string; readonly edits: readonly RouteEdit[] },
 ): Promise<CommandAnswer> {
   return carryOut(deps, actor, {
     id: input.commandId,
@@ -42,8 +21,8 @@ export function addPiece(
       if (await rows.read('pieces', input.id))
         throw new ApiError('INVALID_REQUEST', { fields: { id: 'A piece with this id is there already.' } });
       await rows.insert('pieces', input.id, {
-        ...pieceRow(input),
-        ...routeColumns(route),
+        ...pieceFieldsOf(input),
+        ...routeRest(route),
         edits: input.edits,
         sheet: EMPTY_SHEET,
         active: true,
@@ -60,14 +39,14 @@ export function addPiece(
   });
 }
 
-const firstOf = ({ goesFirst }: PieceFields, piece: string) => (goesFirst ? { goesFirst: piece } : {});
+const firstOf = ({ goesFirst }: PieceInput, piece: string) => (goesFirst ? { goesFirst: piece } : {});
 
 /** Changes a piece and builds its route again, with the changes its painter made; steps that happened stay as they are. */
 export function editPiece(
   deps: Deps,
   actor: Actor,
   pieceId: string,
-  input: PieceFields & {
+  input: PieceInput & {
     readonly commandId: string;
     readonly version: number;
     readonly edits?: readonly RouteEdit[] | undefined;
@@ -76,12 +55,11 @@ export function editPiece(
   return carryOut(deps, actor, {
     id: input.commandId,
     run: async (rows) => {
-      const before = await rows.read('pieces', pieceId);
-      if (!before) throw new ApiError('NOT_FOUND');
-      const edits = input.edits ?? editsOf(before);
-      if (input.edits) await mustSpareTheDone(rows, pieceId, editsOf(before), edits);
+      const before = await rows.mustRead('pieces', pieceId);
+      const edits = input.edits ?? before.edits;
+      if (input.edits) await mustSpareTheDone(rows, pieceId, before.edits, edits);
       const route = await routeFor(rows, input, edits);
-      await rows.update('pieces', pieceId, { ...pieceRow(input), ...routeColumns(route), edits }, input.version);
+      await rows.update('pieces', pieceId, { ...pieceFieldsOf(input), ...routeRest(route), edits }, input.version);
       await storeRoute(rows, pieceId, route);
       return {
         summary: `Changed ${input.name}`,
@@ -104,14 +82,11 @@ export function editRoute(
   return carryOut(deps, actor, {
     id: input.commandId,
     run: async (rows) => {
-      const before = await rows.read('pieces', pieceId);
-      if (!before) throw new ApiError('NOT_FOUND');
-      await mustSpareTheDone(rows, pieceId, editsOf(before), input.edits);
+      const before = await rows.mustRead('pieces', pieceId);
+      await mustSpareTheDone(rows, pieceId, before.edits, input.edits);
       await rebuildPiece(rows, pieceId, { edits: input.edits }, input.version);
-      const name = String(before['name']);
-      const words =
-        input.edits.length < editsOf(before).length ? 'Put back part of the route of' : 'Changed the route of';
-      return { summary: `${words} ${name}`, piece: pieceId, touched: [pieceId], planning: 'repair' };
+      const words = input.edits.length < before.edits.length ? 'Put back part of the route of' : 'Changed the route of';
+      return { summary: `${words} ${before.name}`, piece: pieceId, touched: [pieceId], planning: 'repair' };
     },
   });
 }
@@ -122,7 +97,7 @@ async function mustSpareTheDone(
   before: readonly RouteEdit[],
   edits: readonly RouteEdit[],
 ): Promise<void> {
-  const steps = await stepsOf(rows, pieceId);
+  const steps = await stepsOfPiece(rows, pieceId);
   const happened = new Set(steps.filter((s) => s.state.kind !== 'planned').map((s) => s.key));
   const known = new Set(before.map((e) => JSON.stringify(e)));
   const late = edits.find(
@@ -149,10 +124,9 @@ export function removePiece(
   return carryOut(deps, actor, {
     id: input.commandId,
     run: async (rows) => {
-      const before = await rows.read('pieces', pieceId);
-      if (!before) throw new ApiError('NOT_FOUND');
+      const before = await rows.mustRead('pieces', pieceId);
       await rows.update('pieces', pieceId, { active: false }, input.version);
-      return { summary: `Took ${String(before['name'])} out of the shop`, piece: pieceId, planning: 'repair' };
+      return { summary: `Took ${before.name} out of the shop`, piece: pieceId, planning: 'repair' };
     },
   });
 }
@@ -167,18 +141,17 @@ export function saveArrivalSheet(
   return carryOut(deps, actor, {
     id: input.commandId,
     run: async (rows) => {
-      const before = await rows.read('pieces', pieceId);
-      if (!before) throw new ApiError('NOT_FOUND');
+      const before = await rows.mustRead('pieces', pieceId);
       for (const id of new Set(input.sheet.marks.map((m) => m.photo))) {
         const photo = await rows.read('photos', id);
-        if (photo?.['piece_id'] !== pieceId)
+        if (photo?.piece_id !== pieceId)
           throw new ApiError('INVALID_REQUEST', {
             fields: { marks: 'A mark is on a photo that is not of this piece.' },
           });
       }
       await rows.update('pieces', pieceId, { sheet: input.sheet }, input.version);
-      const name = String(before['name']);
-      const isNew = (before['sheet'] as ArrivalSheet).agreed === null && input.sheet.agreed !== null;
+      const { name } = before;
+      const isNew = before.sheet.agreed === null && input.sheet.agreed !== null;
       return {
         summary: isNew
           ? `${input.sheet.agreed.name} agreed the arrival of ${name}`
@@ -189,17 +162,3 @@ export function saveArrivalSheet(
     },
   });
 }
-
-const pieceRow = (p: PieceFields) => ({
-  name: p.name,
-  kind: p.kind,
-  client: p.client,
-  template: p.template,
-  dimensions: p.dimensions,
-  survey: p.survey,
-  brief: p.brief,
-  zone_choice: p.zones,
-  arrives_at: toDate(p.arrival),
-  due_at: p.due === null ? null : toDate(p.due),
-  promised: p.promised,
-});

@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import type { CommandAnswer, ProposalAnswer, ProposalView } from '@app/contract';
-import { compareScores, type Plan, problemOf } from '@app/core';
+import { compareScores, type Plan, planDiff, problemOf } from '@app/core';
 import { Transaction } from 'sequelize';
 import { ApiError } from '../errors.ts';
-import { currentPlan, loadShop } from '../store/shopStore.ts';
+import { currentPlan } from '../store/plans.ts';
+import { loadShop } from '../store/shopStore.ts';
 import { type Actor, carryOut, type Deps } from './commands.ts';
 
 /** What was found on top of one plan, and how often it was looked for. */
@@ -38,8 +39,8 @@ export async function lookForBetter(deps: Deps, workshopId: string): Promise<Pro
     problem,
     previous: before.proposal?.plan ?? plan,
     touched: [],
+    goesFirst: null,
     mode: 'improve' as const,
-    movesSince: plan,
     seed: before.tries + 1,
   };
   // Only an offer: when the look is cut short (the server stops) there is none.
@@ -50,17 +51,18 @@ export async function lookForBetter(deps: Deps, workshopId: string): Promise<Pro
   if (!result) return { proposal: shown(before), isLooking: false };
   if (result.kind === 'refused') deps.log.error({ reasons: result.reasons }, 'what was to be a better plan is wrong');
   const tries = before.tries + 1;
+  const moves = result.kind === 'planned' ? planDiff(problem, plan, result.plan) : [];
   const isBetter =
     result.kind === 'planned' &&
     result.scores !== undefined &&
-    result.moves.length > 0 &&
+    moves.length > 0 &&
     compareScores(result.scores.after, result.scores.before, problem.preferences) < 0;
   const proposal = isBetter
     ? {
         id: randomUUID(),
         before: before.proposal?.before ?? result.scores.before,
         after: result.scores.after,
-        moves: result.moves,
+        moves,
         plan: result.plan,
       }
     : before.proposal;

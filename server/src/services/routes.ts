@@ -1,12 +1,10 @@
+import type { PieceFields } from '@app/contract';
 import {
-  type Brief,
   catalogueOf,
   dimensionFaults,
-  type Dimensions,
   type EditedRoute,
   editedRoute,
   HOUSE_DEFAULTS,
-  type HouseRules,
   type Product,
   rebuilt,
   type RouteEdit,
@@ -16,38 +14,25 @@ import {
   type StepState,
   type Survey,
   templateById,
-  type ZoneChoice,
   zonesOf,
 } from '@app/core';
 import { ApiError } from '../errors.ts';
-import { PersonRow, ProductRow, StationRow, StepRow, ToolRow } from '../store/models.ts';
-import type { Fields } from '../store/models.ts';
-import type { Recorder } from './commands.ts';
+import type { Recorder } from '../store/recorder.ts';
+import { hasTool, ownProducts, peopleCount, stations, stepsOfPiece } from '../store/shopParts.ts';
 
 /** What of a piece decides its route. */
-export type RouteFields = {
-  readonly kind: 'client' | 'stock';
-  readonly template: string;
-  readonly dimensions: Dimensions;
-  readonly survey: Survey;
-  readonly brief: Brief;
-  readonly zones: ZoneChoice;
-};
+type RouteFields = Pick<PieceFields, 'kind' | 'template' | 'dimensions' | 'survey' | 'brief' | 'zoneChoice'>;
 
 /** What of the shop decides a route, read within the transaction. */
 export async function meansFor(rows: Recorder): Promise<ShopMeans> {
-  const where = { where: { workshop_id: rows.workshopId }, transaction: rows.transaction };
-  const people = await PersonRow.count(where);
-  const sprayers = await ToolRow.count({ ...where, where: { ...where.where, id: 'sprayer' } });
-  const stations = await StationRow.findAll(where);
-  const workshop = await rows.read('workshops', rows.workshopId);
-  const own = await ProductRow.findAll({ ...where, order: [['id', 'ASC']] });
+  const workshop = await rows.mustRead('workshops', rows.workshopId);
+  const places = await stations(rows);
   return {
-    people,
-    sprayer: sprayers > 0,
-    ventilated: stations.some((s) => s.kind === 'outdoors' || s.kind === 'spray'),
-    house: { ...HOUSE_DEFAULTS, ...(workshop?.['house'] as Partial<HouseRules> | undefined) },
-    products: catalogueOf(own.map((p) => p.product)),
+    people: await peopleCount(rows),
+    sprayer: await hasTool(rows, 'sprayer'),
+    ventilated: places.some((s) => s.kind === 'outdoors' || s.kind === 'spray'),
+    house: { ...HOUSE_DEFAULTS, ...workshop.house },
+    products: catalogueOf(await ownProducts(rows)),
   };
 }
 
@@ -63,41 +48,21 @@ function inputFor(p: RouteFields, means: ShopMeans): RouteInput {
   if (!template) throw fail('template', 'Choose a kind of piece.');
   const faults = dimensionFaults(template, p.dimensions);
   if (faults.length > 0) throw fail('dimensions', faults.join(' '));
-  const zoneFaults = Object.values(zonesOf(template, p.dimensions, p.zones).faults);
-  if (zoneFaults.length > 0) throw fail('zones', zoneFaults.join(' '));
+  const zoneFaults = Object.values(zonesOf(template, p.dimensions, p.zoneChoice).faults);
+  if (zoneFaults.length > 0) throw fail('zoneChoice', zoneFaults.join(' '));
   const paint: Product | undefined = means.products?.get(p.brief.paint);
   if (paint?.family !== 'paint')
     throw fail('brief.paint', 'This paint is not in the list. Choose one from the list, or add it under Products.');
-  const { dimensions, survey, brief, zones, kind } = p;
+  const { dimensions, survey, brief, zoneChoice: zones, kind } = p;
   return { template, dimensions, survey, brief, zones, kind, means };
 }
 
-/** The fields of a stored piece that decide its route. */
-export const routeFieldsOf = (piece: Fields): RouteFields => ({
-  kind: piece['kind'] as 'client' | 'stock',
-  template: String(piece['template']),
-  dimensions: piece['dimensions'] as Dimensions,
-  survey: piece['survey'] as Survey,
-  brief: piece['brief'] as Brief,
-  zones: piece['zone_choice'] as ZoneChoice,
-});
-export const editsOf = (piece: Fields) => piece['edits'] as readonly RouteEdit[];
-
-/** The columns of a piece that follow from its route. */
-export const routeColumns = (route: EditedRoute) => ({
+/** What of a piece follows from its route. */
+export const routeRest = (route: EditedRoute) => ({
   zones: route.zones,
   notes: [...route.notes, ...route.unused.map((u) => `A change of yours no longer fits: ${u.why}`)],
   struck: route.struck,
 });
-
-export async function stepsOf(rows: Recorder, pieceId: string): Promise<ShopStep[]> {
-  const all = await StepRow.findAll({
-    where: { workshop_id: rows.workshopId, piece_id: pieceId },
-    order: [['position', 'ASC']],
-    transaction: rows.transaction,
-  });
-  return all.map((s) => ({ ...s.route, id: s.id, state: s.state, pin: s.pin }));
-}
 
 /** Makes a piece's steps what its route says; what happened stays. `pins` sets pins of new steps by key. */
 export async function storeRoute(
@@ -106,7 +71,7 @@ export async function storeRoute(
   route: EditedRoute,
   pins: Readonly<Record<string, ShopStep['pin']>> = {},
 ): Promise<void> {
-  const before = await stepsOf(rows, pieceId);
+  const before = await stepsOfPiece(rows, pieceId);
   const next = rebuilt(pieceId, before, route.steps);
   const ids = new Set(next.map((s) => s.id));
   for (const s of before) if (!ids.has(s.id)) await rows.remove('steps', s.id);
@@ -129,12 +94,11 @@ export async function rebuildPiece(
   },
   version?: number,
 ): Promise<EditedRoute> {
-  const piece = await rows.read('pieces', pieceId);
-  if (!piece) throw new ApiError('NOT_FOUND');
-  const survey = more.survey ?? (piece['survey'] as Survey);
-  const edits = more.edits ?? editsOf(piece);
-  const route = await routeFor(rows, { ...routeFieldsOf(piece), survey }, edits);
-  await rows.update('pieces', pieceId, { edits, survey, ...routeColumns(route) }, version);
+  const piece = await rows.mustRead('pieces', pieceId);
+  const survey = more.survey ?? piece.survey;
+  const edits = more.edits ?? piece.edits;
+  const route = await routeFor(rows, { ...piece, survey }, edits);
+  await rows.update('pieces', pieceId, { edits, survey, ...routeRest(route) }, version);
   await storeRoute(rows, pieceId, route, more.pins);
   return route;
 }

@@ -13,9 +13,10 @@ import type {
   WorkshopInput,
 } from '@app/contract';
 import { ApiError } from '../errors.ts';
-import { PersonRow, PieceRow, ProductRow, StationRow } from '../store/models.ts';
-import { type Actor, carryOut, type Deps, type Recorder } from './commands.ts';
-import { isUntouched, rebuildPiece, stepsOf } from './routes.ts';
+import type { Recorder } from '../store/recorder.ts';
+import { activePieces, ownProducts, peopleCount, stations, stepsOfPiece } from '../store/shopParts.ts';
+import { type Actor, carryOut, type Deps } from './commands.ts';
+import { isUntouched, rebuildPiece } from './routes.ts';
 
 export type ShopTable = 'people' | 'stations' | 'tools' | 'places' | 'paints' | 'mixes' | 'recipes';
 type RecipeFields = {
@@ -56,11 +57,6 @@ export function saveShopRow(
 
 /** What is kept in these says nothing about when anything can be done. */
 const NO_PLAN_NEEDED: readonly ShopTable[] = ['mixes', 'recipes'];
-
-async function ownProducts(rows: Recorder): Promise<Product[]> {
-  const own = await ProductRow.findAll({ where: { workshop_id: rows.workshopId }, transaction: rows.transaction });
-  return own.map((p) => p.product);
-}
 
 async function mustBeProduct(rows: Recorder, id: string): Promise<void> {
   if (!catalogueOf(await ownProducts(rows)).has(id))
@@ -103,13 +99,12 @@ export function removeProduct(deps: Deps, actor: Actor, id: string, commandId: s
   return carryOut(deps, actor, {
     id: commandId,
     run: async (rows) => {
-      const before = await rows.read('products', id);
-      if (!before) throw new ApiError('NOT_FOUND');
+      const before = await rows.mustRead('products', id);
       await rows.remove('products', id);
       const touched = await rebuildUntouched(rows);
       return {
         touched,
-        summary: `Put ${(before['product'] as Product).name} back to the library’s figures`,
+        summary: `Put ${before.product.name} back to the library’s figures`,
         planning: 'repair',
       };
     },
@@ -138,15 +133,9 @@ export function saveHouse(
 
 /** Builds the routes of all pieces on which nothing has happened yet again; their ids. */
 async function rebuildUntouched(rows: Recorder): Promise<string[]> {
-  const pieces = await PieceRow.findAll({
-    where: { workshop_id: rows.workshopId, active: true },
-    attributes: ['id'],
-    order: [['id', 'ASC']],
-    transaction: rows.transaction,
-  });
   const built: string[] = [];
-  for (const { id } of pieces) {
-    if (!isUntouched(await stepsOf(rows, id))) continue;
+  for (const id of await activePieces(rows)) {
+    if (!isUntouched(await stepsOfPiece(rows, id))) continue;
     await rebuildPiece(rows, id, {});
     built.push(id);
   }
@@ -163,16 +152,14 @@ export function removeShopRow(
   return carryOut(deps, actor, {
     id: commandId,
     run: async (rows) => {
-      const before = await rows.read(table, id);
-      if (!before) throw new ApiError('NOT_FOUND');
-      const where = { where: { workshop_id: rows.workshopId }, transaction: rows.transaction };
-      if (table === 'people' && (await PersonRow.count(where)) === 1)
+      const before = await rows.mustRead(table, id);
+      if (table === 'people' && (await peopleCount(rows)) === 1)
         throw new ApiError('INVALID_REQUEST', { fields: { id: 'A shop needs at least one person.' } });
-      if (table === 'places' && (await StationRow.count({ ...where, where: { ...where.where, climate: id } })) > 0)
+      if (table === 'places' && (await stations(rows)).some((s) => s.climate === id))
         throw new ApiError('INVALID_REQUEST', { fields: { id: 'Stations stand in this place. Move them first.' } });
       await rows.remove(table, id);
       return {
-        summary: `Removed ${String(before['name'])} from the shop`,
+        summary: `Removed ${before.name} from the shop`,
         planning: NO_PLAN_NEEDED.includes(table) ? 'none' : 'repair',
       };
     },
@@ -207,12 +194,11 @@ export function saveSeries(deps: Deps, actor: Actor, placeId: string, input: Ser
   return carryOut(deps, actor, {
     id: input.commandId,
     run: async (rows) => {
-      const place = await rows.read('places', placeId);
-      if (!place) throw new ApiError('NOT_FOUND');
+      const place = await rows.mustRead('places', placeId);
       await rows.update('places', placeId, { series: input.series }, input.version);
       const hours = input.series?.temperature_c.length ?? 0;
       const words = hours > 0 ? `Put ${hours} hours of air in` : 'Took the measured air out of';
-      return { summary: `${words} ${String(place['name'])}`, planning: 'repair' };
+      return { summary: `${words} ${place.name}`, planning: 'repair' };
     },
   });
 }

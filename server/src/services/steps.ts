@@ -1,5 +1,6 @@
 import type { StepDone, StepPin, StepProblem, StepStart } from '@app/contract';
 import {
+  assertNever,
   type Instant,
   isOnGrid,
   learn,
@@ -7,25 +8,20 @@ import {
   type Outcome,
   type Pin,
   type RouteEdit,
+  sayLength,
   sayNoRoom,
   sayNotice,
   type RouteStep,
   type StepState,
-  type Survey,
 } from '@app/core';
 import type { CommandAnswer } from '@app/contract';
 import { ApiError } from '../errors.ts';
-import { type Actor, carryOut, type Deps, type Recorder } from './commands.ts';
-import { editsOf, rebuildPiece } from './routes.ts';
+import type { Recorder } from '../store/recorder.ts';
+import type { Records } from '../store/records.ts';
+import { type Actor, carryOut, type Deps } from './commands.ts';
+import { rebuildPiece } from './routes.ts';
 
-type StepFields = {
-  readonly route: RouteStep;
-  readonly state: StepState;
-  readonly pin: Pin;
-  readonly piece_id: string;
-  readonly version: number;
-  readonly position: number;
-};
+type StepFields = Records['steps'] & { readonly version: number };
 
 export function startStep(deps: Deps, actor: Actor, stepId: string, input: StepStart): Promise<CommandAnswer> {
   return carryOut(deps, actor, {
@@ -82,8 +78,8 @@ function outcomeOf(step: RouteStep, said: string | undefined): Outcome | null {
 
 /** The piece is known better now: its route is built again with what the test showed. */
 async function learnFrom(rows: Recorder, pieceId: string, outcome: Outcome): Promise<void> {
-  const piece = await rows.read('pieces', pieceId);
-  await rebuildPiece(rows, pieceId, { survey: learn(piece!['survey'] as Survey, outcome.learns) });
+  const piece = await rows.mustRead('pieces', pieceId);
+  await rebuildPiece(rows, pieceId, { survey: learn(piece.survey, outcome.learns) });
 }
 
 /** A step nobody tapped as started is taken to have run its own length up to its end. */
@@ -98,46 +94,54 @@ export function reportProblem(deps: Deps, actor: Actor, stepId: string, input: S
     id: input.commandId,
     run: async (rows) => {
       const { step, piece } = await find(rows, stepId);
-      const planning = {
-        piece: step.piece_id,
-        touched: [step.piece_id],
-        planning: 'repair' as const,
-        hasHappened: true,
-      };
-      if (input.kind === 'not-dry') {
-        const wait = input.minutes ?? 60;
-        const notBefore = Math.max(deps.clock.now() + wait, step.pin.notBefore ?? 0);
-        if (step.state.kind !== 'planned') throw new ApiError('STEP_STATE');
-        await rows.update('steps', stepId, { pin: { ...step.pin, at: undefined, notBefore } }, input.version);
-        return {
-          summary: `Not dry yet for “${step.route.title}” on ${piece}: waits another ${spoken(wait)}`,
-          ...planning,
-        };
-      }
-      if (input.kind === 'hold') {
-        await addHold(deps, rows, step, input);
-        return { summary: `“${step.route.title}” on ${piece} waits for ${input.title ?? 'someone'}`, ...planning };
-      }
-      if (step.state.kind === 'planned')
-        throw new ApiError('STEP_STATE', { detail: 'It has not been started, so it cannot have failed.' });
-      const kind = input.kind === 'redo' ? 'redo' : 'bleed-through';
-      await addRework(deps, rows, step, stepId, kind, input);
-      const words = kind === 'redo' ? 'failed and is done again' : 'shows bleed-through: one more coat of primer first';
-      return { summary: `“${step.route.title}” on ${piece} ${words}`, ...planning };
+      const summary = await recordProblem(deps, rows, { id: stepId, step, piece }, input);
+      const { piece_id } = step;
+      return { summary, piece: piece_id, touched: [piece_id], planning: 'repair', hasHappened: true };
     },
   });
 }
 
-const spoken = (minutes: number) => (minutes % 60 === 0 ? `${minutes / 60} h` : `${minutes} min`);
+type Found = { readonly id: string; readonly step: StepFields; readonly piece: string };
 
+/** @returns what happened, for the log */
+async function recordProblem(deps: Deps, rows: Recorder, found: Found, input: StepProblem): Promise<string> {
+  const name = `“${found.step.route.title}” on ${found.piece}`;
+  switch (input.kind) {
+    case 'not-dry':
+      return `Not dry yet for ${name}: waits another ${sayLength(await waitLonger(deps, rows, found, input))}`;
+    case 'hold':
+      await addHold(deps, rows, found.step, input);
+      return `${name} waits for ${input.title ?? 'someone'}`;
+    case 'redo':
+      await addRework(deps, rows, found, 'redo', input);
+      return `${name} failed and is done again`;
+    case 'bleed-through':
+      await addRework(deps, rows, found, 'block', input);
+      return `${name} shows bleed-through: one more coat of primer first`;
+    default:
+      return assertNever(input.kind);
+  }
+}
+
+/** @returns minutes it waits from now */
+async function waitLonger(deps: Deps, rows: Recorder, { id, step }: Found, input: StepProblem): Promise<number> {
+  const wait = input.minutes ?? 60;
+  const notBefore = Math.max(deps.clock.now() + wait, step.pin.notBefore ?? 0);
+  if (step.state.kind !== 'planned') throw new ApiError('STEP_STATE');
+  await rows.update('steps', id, { pin: { ...step.pin, at: undefined, notBefore } }, input.version);
+  return wait;
+}
+
+/** @throws {ApiError} STEP_STATE while it has not been begun */
 async function addRework(
   deps: Deps,
   rows: Recorder,
-  failed: StepFields,
-  stepId: string,
-  kind: 'redo' | 'bleed-through',
+  { id: stepId, step: failed }: Found,
+  op: 'redo' | 'block',
   input: StepProblem,
 ): Promise<void> {
+  if (failed.state.kind === 'planned')
+    throw new ApiError('STEP_STATE', { detail: 'It has not been started, so it cannot have failed.' });
   if (failed.state.kind === 'started')
     await rows.update(
       'steps',
@@ -145,9 +149,8 @@ async function addRework(
       { state: doneState(failed, deps.clock.now(), await crew(rows, input.by)) },
       input.version,
     );
-  if (kind === 'bleed-through' && failed.route.coat === null)
+  if (op === 'block' && failed.route.coat === null)
     throw new ApiError('INVALID_REQUEST', { fields: { kind: 'Only a coat can bleed through.' } });
-  const op = kind === 'redo' ? 'redo' : 'block';
   const step = failed.route.key;
   await addEdit(rows, failed.piece_id, (edits) => ({ op, step, round: nextRound(edits, op, step) }));
 }
@@ -179,8 +182,7 @@ async function addEdit(
   make: (edits: readonly RouteEdit[]) => RouteEdit,
   pin?: Pin,
 ): Promise<void> {
-  const piece = await rows.read('pieces', pieceId);
-  const edits = editsOf(piece!);
+  const { edits } = await rows.mustRead('pieces', pieceId);
   const edit = make(edits);
   const pins = pin && edit.op === 'hold' ? { [edit.key]: pin } : {};
   await rebuildPiece(rows, pieceId, { edits: [...edits, edit], pins });
@@ -218,10 +220,9 @@ export function pinStep(deps: Deps, actor: Actor, stepId: string, input: StepPin
 }
 
 async function find(rows: Recorder, stepId: string): Promise<{ step: StepFields; piece: string }> {
-  const step = (await rows.read('steps', stepId)) as StepFields | null;
-  const piece = step && (await rows.read('pieces', step.piece_id));
-  if (!step || !piece) throw new ApiError('NOT_FOUND');
-  return { step, piece: String(piece['name']) };
+  const step = await rows.mustRead('steps', stepId);
+  const { name } = await rows.mustRead('pieces', step.piece_id);
+  return { step, piece: name };
 }
 
 async function crew(rows: Recorder, personId: string): Promise<string[]> {

@@ -1,9 +1,11 @@
 import { isDeepStrictEqual } from 'node:util';
 import type { CommandAnswer } from '@app/contract';
 import { ApiError } from '../errors.ts';
-import { ChangeRow, type Fields, type RowChange } from '../store/models.ts';
-import { currentPlan } from '../store/shopStore.ts';
-import { type Actor, carryOut, type Deps, isOnlyPlan, type Recorder, storable } from './commands.ts';
+import { type Change, changeById, markUndone, newestChanges } from '../store/changes.ts';
+import { currentPlan } from '../store/plans.ts';
+import { type Recorder, storable } from '../store/recorder.ts';
+import type { Columns, RowChange } from '../store/records.ts';
+import { type Actor, carryOut, type Deps, isOnlyPlan } from './commands.ts';
 
 /**
  * Takes a change back by appending one that restores the fields it set. If later changes touched the same fields,
@@ -13,24 +15,18 @@ import { type Actor, carryOut, type Deps, isOnlyPlan, type Recorder, storable } 
 export function undo(
   deps: Deps,
   actor: Actor,
-  commandId: string,
   changeId: string,
-  withDependents: boolean,
+  input: { readonly commandId: string; readonly withDependents: boolean },
 ): Promise<CommandAnswer> {
+  const { commandId, withDependents } = input;
+  const { workshopId } = actor;
   return carryOut(deps, actor, {
     id: commandId,
     run: async (rows) => {
-      const where = { workshop_id: actor.workshopId };
-      const target = await ChangeRow.findOne({ where: { ...where, id: changeId }, transaction: rows.transaction });
+      const target = await changeById(workshopId, changeId, rows.transaction);
       if (!target || (target.rows.length === 0 && !isOnlyPlan(target))) throw new ApiError('NOT_FOUND');
-      if (target.undone_by !== null) throw new ApiError('ALREADY_UNDONE');
-      const later = await ChangeRow.findAll({
-        where,
-        order: [['number', 'DESC']],
-        limit: 500,
-        transaction: rows.transaction,
-      });
-      const dependents = dependentsOf(target, later);
+      if (target.undoneBy !== null) throw new ApiError('ALREADY_UNDONE');
+      const dependents = dependentsOf(target, await newestChanges(workshopId, 500, rows.transaction));
       if (dependents.length > 0 && !withDependents)
         throw new ApiError('UNDO_BLOCKED', {
           detail: `Later work depends on it: ${dependents.map((d) => `“${d.summary}”`).join(', ')}.`,
@@ -38,20 +34,17 @@ export function undo(
         });
       for (const change of [...dependents, target]) {
         await restore(rows, change);
-        await ChangeRow.update(
-          { undone_by: commandId },
-          { where: { ...where, id: change.id }, transaction: rows.transaction },
-        );
+        await markUndone(workshopId, change.id, commandId, rows.transaction);
       }
-      const current = await currentPlan(actor.workshopId, rows.transaction);
-      const oldest = target.plan_before;
-      const untouched = current.number === (dependents[0] ?? target).plan_after;
+      const current = await currentPlan(workshopId, rows.transaction);
+      const oldest = target.planBefore;
+      const untouched = current.number === (dependents[0] ?? target).planAfter;
       if (!untouched && isOnlyPlan(target))
         throw new ApiError('UNDO_BLOCKED', { detail: 'The plan has moved on since; the one before no longer fits.' });
       return {
         summary: `Undid: ${target.summary}${dependents.length > 0 ? ` and ${dependents.length} later` : ''}`,
-        ...(target.piece_id === null ? {} : { piece: target.piece_id, touched: [target.piece_id] }),
-        planning: target.plan_before === target.plan_after && dependents.length === 0 ? 'none' : 'repair',
+        ...(target.piece === null ? {} : { piece: target.piece, touched: [target.piece] }),
+        planning: target.planBefore === target.planAfter && dependents.length === 0 ? 'none' : 'repair',
         undoes: target.id,
         hasHappened: true,
         ...(untouched && oldest !== null && oldest > 0 ? { restorePlan: oldest } : {}),
@@ -61,11 +54,11 @@ export function undo(
 }
 
 /** Later changes, newest first, that set a field the change (or one that depends on it) set. */
-function dependentsOf(target: ChangeRow, newestFirst: readonly ChangeRow[]): ChangeRow[] {
-  const reach = target.rows.map((r) => r);
-  const found: ChangeRow[] = [];
+function dependentsOf(target: Change, newestFirst: readonly Change[]): Change[] {
+  const reach = [...target.rows];
+  const found: Change[] = [];
   for (const change of [...newestFirst].reverse()) {
-    if (change.number <= target.number || change.undone_by !== null || change.undoes !== null) continue;
+    if (change.number <= target.number || change.undoneBy !== null || change.undoes !== null) continue;
     if (!change.rows.some((r) => reach.some((t) => overlaps(t, r)))) continue;
     found.unshift(change);
     reach.push(...change.rows);
@@ -85,19 +78,20 @@ function overlaps(a: RowChange, b: RowChange): boolean {
   return Object.keys(a.after).some((k) => k in b.after!);
 }
 
-async function restore(rows: Recorder, change: ChangeRow): Promise<void> {
+async function restore(rows: Recorder, change: Change): Promise<void> {
   for (const row of [...change.rows].reverse()) {
     if (row.before === null) await rows.remove(row.table, row.id);
-    else if (row.after === null) await rows.insert(row.table, row.id, row.before);
+    else if (row.after === null) await rows.insertColumns(row.table, row.id, row.before);
     else await restoreFields(rows, row, row.before, row.after);
   }
 }
 
-async function restoreFields(rows: Recorder, row: RowChange, before: Fields, after: Fields): Promise<void> {
-  const now = await rows.read(row.table, row.id);
+async function restoreFields(rows: Recorder, row: RowChange, before: Columns, after: Columns): Promise<void> {
+  const now = await rows.columns(row.table, row.id);
   if (!now) throw new ApiError('UNDO_BLOCKED', { detail: 'What it changed is not here any more.' });
-  const moved = Object.keys(after).filter((k) => !isDeepStrictEqual(storable(now)[k], after[k]));
+  const is = storable(now);
+  const moved = Object.keys(after).filter((k) => !isDeepStrictEqual(is[k], after[k]));
   if (moved.length > 0)
     throw new ApiError('UNDO_BLOCKED', { detail: `It was changed again since (${moved.join(', ')}).` });
-  await rows.update(row.table, row.id, before);
+  await rows.updateColumns(row.table, row.id, before);
 }

@@ -1,33 +1,26 @@
 import type { WorkshopView } from '@app/contract';
 import type { Plan } from '@app/core';
 import { ApiError } from '../errors.ts';
-import { ChangeRow, type UserRow } from '../store/models.ts';
-import { currentPlan, loadShop } from '../store/shopStore.ts';
-import { changeView, type Deps } from './commands.ts';
+import { newestChanges } from '../store/changes.ts';
+import { currentPlan } from '../store/plans.ts';
+import { loadShop } from '../store/shopStore.ts';
+import { type Actor, changeView, type Deps } from './commands.ts';
 
 const NO_PLAN: Plan = { steps: {}, ready: {}, unplanned: [], notices: [] };
+/** Changes shown in logs and at the foot of the plan. */
+const MOST_CHANGES = 60;
 
 /** One workshop as its people see it. */
-export async function workshopView(deps: Deps, user: UserRow): Promise<WorkshopView> {
-  const stored = await loadShop(user.workshop_id);
+export async function workshopView(deps: Deps, me: Actor): Promise<WorkshopView> {
+  const stored = await loadShop(me.workshopId);
   if (!stored) throw new ApiError('NOT_FOUND');
-  const { plan } = await currentPlan(user.workshop_id);
-  const changes = await ChangeRow.findAll({
-    where: { workshop_id: user.workshop_id },
-    order: [['number', 'DESC']],
-    limit: 60,
-  });
-  const { workshop } = stored;
+  const { plan } = await currentPlan(me.workshopId);
+  const changes = await newestChanges(me.workshopId, MOST_CHANGES);
+  const { revision, ...workshop } = stored.workshop;
   return {
-    workshop: {
-      id: workshop.id,
-      name: workshop.name,
-      units: workshop.units,
-      isDemo: workshop.is_demo,
-      version: workshop.version,
-    },
-    me: { name: user.name, role: user.role, personId: user.person_id },
-    revision: workshop.revision,
+    workshop,
+    me: { name: me.name, role: me.role, personId: me.personId },
+    revision,
     now: deps.clock.now(),
     clockIsFixed: deps.clock.isFixed,
     shop: stored.shop,

@@ -15,14 +15,11 @@ import type {
   Product,
   RouteEdit,
   StruckStep,
-  ZoneChoice,
-  Dimensions,
   Pin,
   Plan,
   PieceMove,
   RouteStep,
   StepState,
-  Survey,
   Zone,
   Hours,
   Skill,
@@ -34,6 +31,8 @@ import type {
   Planning,
   Shift,
 } from '@app/core';
+import { pieceAttributes } from './pieceColumns.ts';
+import type { RowChange } from './records.ts';
 
 export class WorkshopRow extends Model<InferAttributes<WorkshopRow>, InferCreationAttributes<WorkshopRow>> {
   declare id: string;
@@ -148,25 +147,15 @@ export class PhotoRow extends Model<InferAttributes<PhotoRow>, InferCreationAttr
   declare removed: boolean;
   declare version: number;
 }
-export class PieceRow extends Model<InferAttributes<PieceRow>, InferCreationAttributes<PieceRow>> {
+/** Beside these it has the columns of a person's fields, which follow from their definition: pieceColumns.ts. */
+export class PieceRow extends Model {
   declare id: string;
   declare workshop_id: string;
-  declare name: string;
-  declare kind: 'client' | 'stock';
-  declare client: string | null;
-  declare template: string;
-  declare dimensions: Dimensions;
-  declare survey: Survey;
-  declare brief: Brief;
   declare zones: readonly Zone[];
   declare notes: readonly string[];
-  declare zone_choice: ZoneChoice;
   declare edits: readonly RouteEdit[];
   declare struck: readonly StruckStep[];
   declare sheet: ArrivalSheet;
-  declare arrives_at: Date;
-  declare due_at: Date | null;
-  declare promised: boolean;
   declare active: boolean;
   declare version: number;
 }
@@ -186,18 +175,13 @@ export class PlanRow extends Model<InferAttributes<PlanRow>, InferCreationAttrib
   declare made_at: Date;
   declare plan: Plan;
 }
-/** A row before and after a change; null: it did not exist. */
-export type RowChange = {
-  readonly table: TableName;
-  readonly id: string;
-  readonly before: Fields | null;
-  readonly after: Fields | null;
-};
-export type Fields = Readonly<Record<string, unknown>>;
 export class ChangeRow extends Model<InferAttributes<ChangeRow>, InferCreationAttributes<ChangeRow>> {
   declare id: string;
   declare workshop_id: string;
   declare number: number;
+  /** Who made it: a person by id (null: nobody that is known any more) and by the name they had, or the clock. */
+  declare made_by: 'person' | 'clock';
+  declare user_id: string | null;
   declare user_name: string;
   declare at: Date;
   declare summary: string;
@@ -342,22 +326,12 @@ export function defineModels(sequelize: Sequelize): void {
     {
       id: id(),
       workshop_id: owned(),
-      name: text(),
-      kind: text(),
-      client: DataTypes.TEXT,
-      template: text(),
-      dimensions: json(),
-      survey: json(),
-      brief: json(),
+      ...pieceAttributes(),
       zones: json(),
       notes: json(),
-      zone_choice: json(),
       edits: json(),
       struck: json(),
       sheet: json(),
-      arrives_at: moment(),
-      due_at: DataTypes.DATE,
-      promised: flag(),
       active: flag(),
       version: version(),
     },
@@ -390,6 +364,8 @@ export function defineModels(sequelize: Sequelize): void {
       id: id(),
       workshop_id: owned(),
       number: whole(),
+      made_by: text(),
+      user_id: DataTypes.TEXT,
       user_name: text(),
       at: moment(),
       summary: text(),
@@ -404,20 +380,3 @@ export function defineModels(sequelize: Sequelize): void {
     options('changes'),
   );
 }
-
-/** Tables whose rows are edited by people, recorded by every change and restored by undo. */
-export const TABLES = {
-  workshops: WorkshopRow,
-  people: PersonRow,
-  stations: StationRow,
-  tools: ToolRow,
-  places: PlaceRow,
-  paints: PaintRow,
-  products: ProductRow,
-  recipes: RecipeRow,
-  mixes: MixRow,
-  photos: PhotoRow,
-  pieces: PieceRow,
-  steps: StepRow,
-} as const;
-export type TableName = keyof typeof TABLES;

@@ -1,4 +1,4 @@
-import { HOUSE_DEFAULTS, PLANNING_DEFAULTS, type Plan, type Shop, type ShopPiece } from '@app/core';
+import { HOUSE_DEFAULTS, PLANNING_DEFAULTS, type Shop, type ShopPiece } from '@app/core';
 import type { PhotoView, PieceView } from '@app/contract';
 import type { Transaction } from 'sequelize';
 import {
@@ -8,7 +8,6 @@ import {
   PhotoRow,
   PieceRow,
   PlaceRow,
-  PlanRow,
   ProductRow,
   RecipeRow,
   StationRow,
@@ -16,16 +15,22 @@ import {
   ToolRow,
   WorkshopRow,
 } from './models.ts';
+import { fromPieceColumns } from './pieceColumns.ts';
+import type { Columns } from './records.ts';
 
 export type StoredShop = {
   readonly shop: Shop;
   readonly versions: Record<string, number>;
   readonly pieces: PieceView[];
-  readonly workshop: WorkshopRow;
+  readonly workshop: {
+    readonly id: string;
+    readonly name: string;
+    readonly units: 'metric' | 'us';
+    readonly isDemo: boolean;
+    readonly version: number;
+    readonly revision: number;
+  };
 };
-
-const toInstant = (d: Date) => Math.round(d.getTime() / 60_000);
-export const toDate = (minutes: number) => new Date(minutes * 60_000);
 
 /** Reads a whole workshop; within a transaction when one is given. */
 export async function loadShop(workshopId: string, transaction?: Transaction): Promise<StoredShop | null> {
@@ -60,7 +65,14 @@ export async function loadShop(workshopId: string, transaction?: Transaction): P
   for (const [table, rows] of Object.entries({ people, stations, tools, places, paints, products, recipes, mixes }))
     for (const r of rows) versions[`${table}/${r.id}`] = r.version;
   return {
-    workshop,
+    workshop: {
+      id: workshop.id,
+      name: workshop.name,
+      units: workshop.units,
+      isDemo: workshop.is_demo,
+      version: workshop.version,
+      revision: workshop.revision,
+    },
     versions,
     shop: {
       timeZone: workshop.time_zone,
@@ -125,40 +137,17 @@ function groupByPiece<T extends { readonly piece_id: string }>(rows: readonly T[
 
 function pieceView(p: PieceRow, steps: readonly StepRow[], photos: readonly PhotoRow[]): PieceView {
   return {
+    ...fromPieceColumns(p.get({ plain: true }) as Columns),
     id: p.id,
-    name: p.name,
-    kind: p.kind,
-    client: p.client,
-    template: p.template,
-    dimensions: p.dimensions,
-    survey: p.survey,
-    brief: p.brief,
     zones: p.zones,
     notes: p.notes,
-    zoneChoice: p.zone_choice,
     edits: p.edits,
     struck: p.struck,
     sheet: p.sheet,
     photos: photos.map(({ id, side, width, height }): PhotoView => ({ id, side, width, height })),
-    arrival: toInstant(p.arrives_at),
-    due: p.due_at === null ? null : toInstant(p.due_at),
-    promised: p.promised,
     active: p.active,
     version: p.version,
     steps: steps.map((s): ShopPiece['steps'][number] => ({ ...s.route, id: s.id, state: s.state, pin: s.pin })),
     stepVersions: Object.fromEntries(steps.map((s) => [s.id, s.version])),
   };
-}
-
-/** The newest plan and its number; none yet: number 0. */
-export async function currentPlan(
-  workshopId: string,
-  transaction?: Transaction,
-): Promise<{ number: number; plan: Plan | null }> {
-  const row = await PlanRow.findOne({
-    where: { workshop_id: workshopId },
-    order: [['number', 'DESC']],
-    transaction: transaction ?? null,
-  });
-  return row ? { number: row.number, plan: row.plan } : { number: 0, plan: null };
 }

@@ -66,7 +66,7 @@ export class Bridge {
   #end(why: string): void {
     this.#worker?.terminate();
     this.#worker = this.#api = this.#laid = null;
-    for (const stop of [...this.#waiting]) stop(new CoreFailure(why));
+    for (const stop of this.#waiting) stop(new CoreFailure(why));
     this.#waiting.clear();
   }
 }

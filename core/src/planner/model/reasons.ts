@@ -73,6 +73,40 @@ export type NoRoom =
   /** Written by an earlier version, which kept sentences. */
   | { readonly code: 'said'; readonly words: string };
 
+/** Every code, for what comes from outside; a code more does not compile until it stands here too. */
+export const NO_ROOM_CODES = Object.keys({
+  'before-unplanned': 0,
+  'window-pair': 0,
+  'window-chain': 0,
+  'person-gone': 0,
+  'person-unable': 0,
+  'no-tool': 0,
+  'pinned-past-end': 0,
+  'never-dries': 0,
+  outdoors: 0,
+  'few-hours': 0,
+  'everyone-busy': 0,
+  'no-space': 0,
+  'tool-taken': 0,
+  'beside-dust': 0,
+  'floor-full': 0,
+  nowhere: 0,
+  'no-skill': 0,
+  'few-hands': 0,
+  'no-station': 0,
+  limits: 0,
+  'no-shift': 0,
+  'mix-dies': 0,
+  faulty: 0,
+  said: 0,
+} satisfies Record<NoRoom['code'], 0>) as NoRoom['code'][];
+export const NOTICE_KINDS = Object.keys({
+  'pin-not-kept': 0,
+  'window-missed': 0,
+  rescue: 0,
+  said: 0,
+} satisfies Record<Notice['kind'], 0>) as Notice['kind'][];
+
 /** What a plan could not keep, or kept only by a step more. `title` and `before` are titles of steps. */
 export type Notice = { readonly step: string; readonly piece: string; readonly title: string } & (
   | { readonly kind: 'pin-not-kept'; readonly conflictSet: readonly ConflictKind[] }

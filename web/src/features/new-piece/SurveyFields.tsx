@@ -76,7 +76,7 @@ function Proposed({ route }: { readonly route: Route }) {
 /** A zone made of something else, or showing something the rest does not. */
 function ByZone({ draft, onChange }: { readonly draft: PieceDraft; readonly onChange: (d: PieceDraft) => void }) {
   const template = templateById.get(draft.template)!;
-  const { zones } = zonesOf(template, draft.dimensions, draft.zones);
+  const { zones } = zonesOf(template, draft.dimensions, draft.zoneChoice);
   const own = draft.survey.zones ?? {};
   const set = (id: string, more: ZoneSurvey) =>
     onChange({ ...draft, survey: { ...draft.survey, zones: { ...own, [id]: { ...own[id], ...more } } } });

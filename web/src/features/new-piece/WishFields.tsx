@@ -44,9 +44,9 @@ export function WishFields({ draft, onBrief }: WishProps) {
   const { view } = useWorkshop();
   const b = draft.brief;
   const hasSprayer = view.shop.tools.some((t) => t.id === 'sprayer');
-  const { zones } = zonesOf(templateById.get(draft.template)!, draft.dimensions, draft.zones);
+  const { zones } = zonesOf(templateById.get(draft.template)!, draft.dimensions, draft.zoneChoice);
   const hasInside =
-    draft.zones.include.some((z) => z.includes('inside') || z === 'shelves') || draft.template === 'hutch';
+    draft.zoneChoice.include.some((z) => z.includes('inside') || z === 'shelves') || draft.template === 'hutch';
   return (
     <details>
       <summary className="cursor-pointer text-table font-semibold text-sub">

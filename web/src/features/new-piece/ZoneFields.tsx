@@ -16,15 +16,15 @@ const GROUP_WORDS: Record<Group, string> = { body: 'the body', top: 'the top', i
 export function ZoneFields({ template, draft, onChange }: ZoneProps) {
   const { view } = useWorkshop();
   const { units } = view.workshop;
-  const { zones, faults } = zonesOf(template, draft.dimensions, draft.zones);
+  const { zones, faults } = zonesOf(template, draft.dimensions, draft.zoneChoice);
   const most = Math.max(0.01, ...zones.map((z) => z.area_m2));
-  const choose = (more: Partial<ZoneChoice>) => onChange({ ...draft, zones: { ...draft.zones, ...more } });
+  const choose = (more: Partial<ZoneChoice>) => onChange({ ...draft, zoneChoice: { ...draft.zoneChoice, ...more } });
   const optional = template.zones.filter((z) => z.optional);
   const toggle = (id: string) =>
     choose({
-      include: draft.zones.include.includes(id)
-        ? draft.zones.include.filter((x) => x !== id)
-        : [...draft.zones.include, id],
+      include: draft.zoneChoice.include.includes(id)
+        ? draft.zoneChoice.include.filter((x) => x !== id)
+        : [...draft.zoneChoice.include, id],
     });
   return (
     <div className="flex flex-col gap-2">
@@ -41,7 +41,7 @@ export function ZoneFields({ template, draft, onChange }: ZoneProps) {
         <div role="group" aria-label="Also to be done" className="flex flex-wrap items-center gap-1">
           <span className="condensed pr-1 text-lane font-semibold text-sub">Also to be done</span>
           {optional.map((z) => (
-            <Tap key={z.id} isOn={draft.zones.include.includes(z.id)} onToggle={() => toggle(z.id)}>
+            <Tap key={z.id} isOn={draft.zoneChoice.include.includes(z.id)} onToggle={() => toggle(z.id)}>
               {z.name}
             </Tap>
           ))}
@@ -54,35 +54,38 @@ export function ZoneFields({ template, draft, onChange }: ZoneProps) {
             In metres, with {template.measures.map((m) => m.key).join(', ')}; {'+ − × /'} and brackets. Change any.
           </p>
           {zones
-            .filter((z) => !draft.zones.own.some((o) => o.id === z.id))
+            .filter((z) => !draft.zoneChoice.own.some((o) => o.id === z.id))
             .map((z) => {
               const usual = template.zones.find((t) => t.id === z.id)!;
-              const typed = draft.zones.areas[z.id] ?? usual.area;
+              const typed = draft.zoneChoice.areas[z.id] ?? usual.area;
               return (
                 <div key={z.id} className="grid grid-cols-[minmax(0,1fr)_auto] items-end gap-2">
                   <Field label={z.name} hint={usual.note} error={faults[z.id]}>
                     <Input
                       value={typed}
                       maxLength={200}
-                      onChange={(e) => choose({ areas: { ...draft.zones.areas, [z.id]: e.target.value } })}
+                      onChange={(e) => choose({ areas: { ...draft.zoneChoice.areas, [z.id]: e.target.value } })}
                     />
                   </Field>
                   {z.isEdited && (
-                    <Button onClick={() => choose({ areas: without(draft.zones.areas, z.id) })}>Put back</Button>
+                    <Button onClick={() => choose({ areas: without(draft.zoneChoice.areas, z.id) })}>Put back</Button>
                   )}
                 </div>
               );
             })}
-          {draft.zones.own.map((z) => (
+          {draft.zoneChoice.own.map((z) => (
             <OwnZoneFields
               key={z.id}
               zone={z}
               fault={faults[z.id]}
-              onZone={(next) => choose({ own: draft.zones.own.map((o) => (o.id === z.id ? next : o)) })}
-              onRemove={() => choose({ own: draft.zones.own.filter((o) => o.id !== z.id) })}
+              onZone={(next) => choose({ own: draft.zoneChoice.own.map((o) => (o.id === z.id ? next : o)) })}
+              onRemove={() => choose({ own: draft.zoneChoice.own.filter((o) => o.id !== z.id) })}
             />
           ))}
-          <Button className="self-start" onClick={() => choose({ own: [...draft.zones.own, freshZone(draft.zones)] })}>
+          <Button
+            className="self-start"
+            onClick={() => choose({ own: [...draft.zoneChoice.own, freshZone(draft.zoneChoice)] })}
+          >
             Add a zone
           </Button>
         </div>

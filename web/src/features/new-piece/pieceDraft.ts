@@ -3,7 +3,6 @@ import {
   type Conflict,
   conflictsOf,
   dimensionFaults,
-  type Dimensions,
   type EditedRoute,
   editedRoute,
   type Finding,
@@ -15,30 +14,18 @@ import {
   type RouteInput,
   type ShopPiece,
   stepsOf,
-  type Survey,
   type Template,
   TEMPLATE_ZONES,
   templateById,
   withRecipe,
-  type ZoneChoice,
   zonesOf,
 } from '@app/core';
-import type { PieceView, WorkshopView } from '@app/contract';
+import { type PieceFields, pieceFieldsOf, type PieceView, type WorkshopView } from '@app/contract';
 
-/** What has been entered so far. Times are instants; null: not said. */
-export type PieceDraft = {
-  readonly name: string;
-  readonly kind: 'client' | 'stock';
+/** What has been entered so far: a piece's fields, the client as typed. */
+export type PieceDraft = Omit<PieceFields, 'client'> & {
   readonly client: string;
-  readonly template: string;
-  readonly dimensions: Dimensions;
-  readonly zones: ZoneChoice;
-  readonly survey: Survey;
-  readonly brief: Brief;
   readonly edits: readonly RouteEdit[];
-  readonly arrival: number;
-  readonly due: number | null;
-  readonly promised: boolean;
   /** Pieces whose date nobody was told wait for it. */
   readonly goesFirst: boolean;
 };
@@ -50,7 +37,7 @@ export function emptyDraft(now: number): PieceDraft {
     client: '',
     template: '',
     dimensions: {},
-    zones: TEMPLATE_ZONES,
+    zoneChoice: TEMPLATE_ZONES,
     survey: { wood: 'softwood', finish: 'varnish', layers: 1, findings: [], age: 'unknown' },
     brief: {
       paint: 'matt-paint',
@@ -70,18 +57,9 @@ export function emptyDraft(now: number): PieceDraft {
 }
 
 export const draftOf = (p: PieceView): PieceDraft => ({
-  name: p.name,
-  kind: p.kind,
+  ...pieceFieldsOf(p),
   client: p.client ?? '',
-  template: p.template,
-  dimensions: p.dimensions,
-  zones: p.zoneChoice,
-  survey: p.survey,
-  brief: p.brief,
   edits: p.edits,
-  arrival: p.arrival,
-  due: p.due,
-  promised: p.promised,
   goesFirst: false,
 });
 
@@ -90,7 +68,7 @@ export const withTemplate = (d: PieceDraft, template: Template): PieceDraft => (
   ...d,
   template: template.id,
   dimensions: Object.fromEntries(measuresOf(template).map((m) => [m.key, d.dimensions[m.key] ?? m.usual])),
-  zones: template.id === d.template ? d.zones : TEMPLATE_ZONES,
+  zoneChoice: template.id === d.template ? d.zoneChoice : TEMPLATE_ZONES,
   survey: template.id === d.template ? d.survey : { ...d.survey, zones: {} },
   name: d.name === '' || templateById.get(d.template)?.name === d.name ? template.name : d.name,
 });
@@ -122,10 +100,10 @@ export function routeOf(d: PieceDraft, view: Pick<WorkshopView, 'shop'>): Built 
   const template = templateById.get(d.template);
   if (!template) return { kind: 'incomplete', faults: [] };
   const faults = dimensionFaults(template, d.dimensions);
-  if (faults.length === 0) faults.push(...Object.values(zonesOf(template, d.dimensions, d.zones).faults));
+  if (faults.length === 0) faults.push(...Object.values(zonesOf(template, d.dimensions, d.zoneChoice).faults));
   if (!coloursOf(d.brief).every(isHexColour)) faults.push('Enter the colour like #3d5a45.');
   if (faults.length > 0) return { kind: 'incomplete', faults };
-  const { dimensions, survey, brief, zones, kind } = d;
+  const { dimensions, survey, brief, zoneChoice: zones, kind } = d;
   const input: RouteInput = { template, dimensions, survey, brief, zones, kind, means: meansOf(view.shop) };
   const route = editedRoute(input, d.edits);
   return { kind: 'route', route, input, conflicts: conflictsOf(input, d.edits, route) };

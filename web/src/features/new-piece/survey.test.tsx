@@ -86,12 +86,12 @@ describe('areas', () => {
     await user.type(field, 'width * depth * 2');
     expect(screen.queryByRole('alert', { hidden: true })).toBeNull();
     await user.click(screen.getByRole('button', { name: 'Put back', hidden: true }));
-    expect(now.zones.areas).toEqual({});
+    expect(now.zoneChoice.areas).toEqual({});
   });
   test('a zone of one’s own is added and taken away', async () => {
     const { user } = open('box');
     await user.click(screen.getByRole('button', { name: 'Add a zone', hidden: true }));
-    expect(now.zones.own).toEqual([expect.objectContaining({ name: 'Plinth' })]);
+    expect(now.zoneChoice.own).toEqual([expect.objectContaining({ name: 'Plinth' })]);
     expect(screen.getByRole('list', { name: 'Areas' })).toHaveTextContent(/Plinth/);
   });
   test('feet for a shop that uses them', () => {

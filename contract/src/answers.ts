@@ -1,0 +1,109 @@
+import { type NoRoom, NO_ROOM_CODES, type Notice, NOTICE_KINDS } from '@app/core';
+import { array, boolean, mixed, number, object, type Schema, string } from 'yup';
+import type { ChangeView, CommandAnswer, ProposalAnswer, SessionView, WorkshopView } from './view.ts';
+
+/**
+ * What the server answers, checked where it arrives: that it is whole, and that every kind in it is known. Structures the
+ * core made (a plan's times, a route's steps) are taken as they are; checking each of thousands would cost more than it shows.
+ */
+const any = () => mixed().required();
+const map = () =>
+  mixed<Record<string, unknown>>()
+    .required()
+    .test('map', 'not a map', (x) => typeof x === 'object');
+const typed = <T>(schema: Schema): Schema<T> => schema as Schema<T>;
+
+const change = object({
+  id: string().required(),
+  at: number().required(),
+  by: string().defined(),
+  madeBy: string().oneOf(['person', 'clock']).required(),
+  summary: string().defined(),
+  moves: array(any()).required(),
+  undone: boolean().required(),
+  undoable: boolean().required(),
+  piece: string().nullable().defined(),
+});
+export const ChangeSchema = typed<ChangeView>(change);
+export const CommandAnswerSchema = typed<CommandAnswer>(
+  object({ change: change.required(), revision: number().required() }),
+);
+export const OkSchema = typed<{ readonly ok: true }>(object({ ok: boolean().oneOf([true]).required() }));
+export const SessionSchema = typed<SessionView>(
+  object({
+    user: object({
+      name: string().required(),
+      role: string().oneOf(['owner', 'helper']).required(),
+      mustChangePassword: boolean().required(),
+    })
+      .nullable()
+      .default(null)
+      .defined(),
+    demoHere: boolean().required(),
+    addressQr: string().nullable().defined(),
+  }),
+);
+
+const proposal = object({ id: string().required(), before: any(), after: any(), moves: array(any()).required() });
+export const ProposalAnswerSchema = typed<ProposalAnswer>(
+  object({ proposal: proposal.nullable().default(null).defined(), isLooking: boolean().required() }),
+);
+
+const unknown =
+  (what: string) =>
+  ({ path, value }: { path: string; value: unknown }) =>
+    `${what} “${String(value)}” (${path}) is not known to this version of Mokume`;
+const plan = object({
+  steps: map(),
+  ready: map(),
+  unplanned: array(
+    object({
+      step: string().required(),
+      piece: string().required(),
+      reason: object({
+        code: string<NoRoom['code']>()
+          .oneOf([...NO_ROOM_CODES], unknown('The reason'))
+          .required(),
+      }).required(),
+    }),
+  ).required(),
+  notices: array(
+    object({
+      step: string().required(),
+      kind: string<Notice['kind']>()
+        .oneOf([...NOTICE_KINDS], unknown('The notice'))
+        .required(),
+    }),
+  ).required(),
+});
+const piece = object({
+  id: string().required(),
+  name: string().required(),
+  version: number().required(),
+  steps: array(any()).required(),
+  stepVersions: map(),
+});
+export const ViewSchema = typed<WorkshopView>(
+  object({
+    workshop: object({
+      id: string().required(),
+      name: string().required(),
+      units: string().oneOf(['metric', 'us']).required(),
+      isDemo: boolean().required(),
+      version: number().required(),
+    }).required(),
+    me: object({
+      name: string().required(),
+      role: string().oneOf(['owner', 'helper']).required(),
+      personId: string().nullable().defined(),
+    }).required(),
+    revision: number().required(),
+    now: number().required(),
+    clockIsFixed: boolean().required(),
+    shop: map(),
+    versions: map(),
+    pieces: array(piece).required(),
+    plan: plan.required(),
+    changes: array(change).required(),
+  }),
+);

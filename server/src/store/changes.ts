@@ -1,0 +1,101 @@
+import type { Instant, PieceMove } from '@app/core';
+import type { Transaction } from 'sequelize';
+import { ChangeRow } from './models.ts';
+import { toDate, toInstant } from './moments.ts';
+import type { RowChange, TableName } from './records.ts';
+
+/** One thing that was done, with every row it changed and the plans before and after it. */
+export type Change = {
+  readonly id: string;
+  /** The workshop's revision it made. */
+  readonly number: number;
+  readonly madeBy: 'person' | 'clock';
+  /** Null: the clock, or somebody who is not known any more. */
+  readonly userId: string | null;
+  /** Their name then. */
+  readonly by: string;
+  readonly at: Instant;
+  readonly summary: string;
+  readonly piece: string | null;
+  readonly rows: readonly RowChange[];
+  readonly moves: readonly PieceMove[];
+  readonly planBefore: number | null;
+  readonly planAfter: number | null;
+  readonly undoes: string | null;
+  readonly undoneBy: string | null;
+};
+
+const changeOf = (c: ChangeRow): Change => ({
+  id: c.id,
+  number: c.number,
+  madeBy: c.made_by,
+  userId: c.user_id,
+  by: c.user_name,
+  at: toInstant(c.at),
+  summary: c.summary,
+  piece: c.piece_id,
+  rows: c.rows,
+  moves: c.moves,
+  planBefore: c.plan_before,
+  planAfter: c.plan_after,
+  undoes: c.undoes,
+  undoneBy: c.undone_by,
+});
+
+export async function changeById(workshopId: string, id: string, transaction: Transaction): Promise<Change | null> {
+  const row = await ChangeRow.findOne({ where: { workshop_id: workshopId, id }, transaction });
+  return row && changeOf(row);
+}
+
+/** Newest first. */
+export async function newestChanges(workshopId: string, limit: number, transaction?: Transaction): Promise<Change[]> {
+  const rows = await ChangeRow.findAll({
+    where: { workshop_id: workshopId },
+    order: [['number', 'DESC']],
+    limit,
+    transaction: transaction ?? null,
+  });
+  return rows.map(changeOf);
+}
+
+/** The newest change of one row among the last few hundred; null: none. */
+export async function lastChangeOf(
+  workshopId: string,
+  table: TableName,
+  id: string,
+  transaction: Transaction,
+): Promise<Change | null> {
+  const recent = await newestChanges(workshopId, 200, transaction);
+  return recent.find((c) => c.rows.some((r) => r.table === table && r.id === id)) ?? null;
+}
+
+export async function appendChanges(
+  workshopId: string,
+  changes: readonly Change[],
+  transaction: Transaction,
+): Promise<void> {
+  await ChangeRow.bulkCreate(
+    changes.map((c) => ({
+      id: c.id,
+      workshop_id: workshopId,
+      number: c.number,
+      made_by: c.madeBy,
+      user_id: c.userId,
+      user_name: c.by,
+      at: toDate(c.at),
+      summary: c.summary,
+      piece_id: c.piece,
+      rows: c.rows,
+      moves: c.moves,
+      plan_before: c.planBefore,
+      plan_after: c.planAfter,
+      undoes: c.undoes,
+      undone_by: c.undoneBy,
+    })),
+    { transaction },
+  );
+}
+
+export async function markUndone(workshopId: string, id: string, by: string, transaction: Transaction): Promise<void> {
+  await ChangeRow.update({ undone_by: by }, { where: { workshop_id: workshopId, id }, transaction });
+}

@@ -1,0 +1,308 @@
+import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { CommandAnswerSchema, ERRORS, type WorkshopView } from '@app/contract';
+import { HOUSE_DEFAULTS, ORDINARY_WEEK, PLANNING_DEFAULTS, PRODUCTS } from '@app/core';
+import sharp from 'sharp';
+import supertest from 'supertest';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import type { Schema } from 'yup';
+import type { Access, Route } from '../src/routes/route.ts';
+import { apiPage, ROUTES } from '../src/routes/table.ts';
+import { Browser, chest, openShop, type TestShop } from './shop.ts';
+
+/** What is there to be asked about: a shop with a piece, its steps, a photo, a change, and something in each of its tables. */
+type Here = { readonly ids: Readonly<Record<string, string>>; readonly view: WorkshopView };
+type Example = (here: Here) => object;
+
+let shop: TestShop;
+let rona: Browser;
+let teo: Browser;
+let fresh: Browser;
+let other: Browser;
+let here: Here;
+let picture: Buffer;
+
+const keyOf = (r: Route) => `${r.method} ${r.path}`;
+const hours = { weekly: ORDINARY_WEEK, exceptions: [], blocks: [] };
+const version =
+  (table: string): Example =>
+  ({ ids, view }) => ({ version: view.versions[`${table}/${ids[table]}`] });
+const stepVersion: Example = ({ ids, view }) => ({
+  version: view.pieces.find((p) => p.id === ids['pieces'])!.stepVersions[ids['steps']!],
+});
+const pieceVersion: Example = ({ ids, view }) => ({
+  version: view.pieces.find((p) => p.id === ids['pieces'])!.version,
+});
+const shopVersion: Example = ({ view }) => ({ version: view.workshop.version });
+const ROWS: Readonly<Record<string, object>> = {
+  people: { name: 'Bo', hours, skills: { prep: 1 } },
+  stations: { name: 'Second bench', kind: 'bench', capacity: 1, climate: 'garage' },
+  tools: { name: 'Sprayer', capacity: 1 },
+  places: { name: 'Loft', typical: { high_c: 20, low_c: 15, humidityAtHigh_pct: 50, humidityAtLow_pct: 60 } },
+  paints: { name: 'Slate', hex: '#3f5c74', product: 'matt-paint', on_hand_litres: 1 },
+  mixes: { name: 'Dusk', hex: '#3f5c74', parts: [{ name: 'Blue', parts: 1 }] },
+  recipes: { name: 'Plain', brief: chest().brief, edits: [] },
+};
+const own = { ...PRODUCTS.find((p) => p.id === 'matt-paint')!, id: 'own-matt', name: 'Own matt' };
+
+/** A body each route takes; a route without one here fails the first test below. */
+const EXAMPLES: Readonly<Record<string, Example>> = {
+  'get /session': () => ({}),
+  'post /session': () => ({ name: 'rona', password: 'brush-and-roller' }),
+  'post /session/demo': () => ({}),
+  'delete /session': () => ({}),
+  'post /session/password': () => ({ password: 'another-password' }),
+  'post /workshops': () => ({
+    workshopName: 'Shed',
+    ownerName: 'Mo',
+    signIn: `mo-${randomUUID()}`,
+    password: 'brush-and-roller',
+    timeZone: 'UTC',
+    units: 'us',
+  }),
+  'get /view': () => ({}),
+  'get /events': () => ({}),
+  'post /pieces': () => ({ id: randomUUID(), ...chest() }),
+  'put /pieces/:id': (h) => ({ ...pieceVersion(h), ...chest(), name: `Chest ${randomUUID().slice(0, 4)}` }),
+  'put /pieces/:id/edits': (h) => ({ ...pieceVersion(h), edits: [{ op: 'minutes', step: 'wash', minutes: 45 }] }),
+  'put /pieces/:id/arrival': (h) => ({ ...pieceVersion(h), sheet: { marks: [], remarks: randomUUID(), agreed: null } }),
+  'delete /pieces/:id': pieceVersion,
+  'post /steps/:id/start': (h) => ({ ...stepVersion(h), by: 'owner' }),
+  'post /steps/:id/done': (h) => ({ ...stepVersion(h), by: 'owner' }),
+  'post /steps/:id/problem': (h) => ({ ...stepVersion(h), by: 'owner', kind: 'not-dry' }),
+  'put /steps/:id/pin': (h) => ({ ...stepVersion(h), pin: { notBefore: h.view.now + 1440 } }),
+  'post /plan/afresh': () => ({}),
+  'post /plan/improve': () => ({}),
+  'post /plan/adopt': () => ({ proposal: randomUUID() }),
+  'post /changes/:id/undo': () => ({ withDependents: true }),
+  'post /pieces/:id/photos': () => ({ side: 'front' }),
+  'delete /photos/:id': () => ({}),
+  'get /photos/:id': () => ({}),
+  'put /workshop': (h) => ({
+    ...shopVersion(h),
+    name: `Garage ${randomUUID().slice(0, 4)}`,
+    units: 'metric',
+    timeZone: 'Europe/Berlin',
+  }),
+  'put /planning': (h) => ({
+    ...shopVersion(h),
+    ...PLANNING_DEFAULTS,
+    frozen_hours: h.view.shop.planning!.frozen_hours === 5 ? 6 : 5,
+  }),
+  'put /house': (h) => ({ ...shopVersion(h), house: { ...HOUSE_DEFAULTS } }),
+  'put /products/:id': () => ({ product: own }),
+  'post /products': () => ({ products: [{ ...own, name: randomUUID().slice(0, 8) }] }),
+  'delete /products/:id': () => ({}),
+  'put /shop/places/:id/series': (h) => ({
+    ...version('places')(h),
+    series: { from: 0, temperature_c: [Math.round(Math.random() * 20)], humidity_pct: [50] },
+  }),
+  'post /helpers': () => ({ signIn: `h-${randomUUID()}`, password: 'first-password', personId: 'owner' }),
+  ...Object.fromEntries(
+    Object.entries(ROWS).flatMap(([table, row]): [string, Example][] => [
+      [`post /shop/${table}`, () => row],
+      [
+        `put /shop/${table}/:id`,
+        (h) => ({ ...version(table)(h), ...row, name: `Renamed ${randomUUID().slice(0, 4)}` }),
+      ],
+      [`delete /shop/${table}/:id`, () => ({})],
+    ]),
+  ),
+};
+
+/** What `:id` is in an example: for rows that may be made under an id too. */
+const ownedBy = (r: Route): string | null =>
+  r.owned ?? /^\/shop\/(\w+)\/:id$/.exec(r.path)?.[1] ?? (r.path === '/products/:id' ? 'products' : null);
+const pathOf = (r: Route, ids: Readonly<Record<string, string>>) =>
+  `/api${r.path.replace(':id', encodeURIComponent(ids[ownedBy(r) ?? ''] ?? ''))}`;
+
+/** A shop in which each route has something to be about. */
+async function furnish(browser: Browser): Promise<Here> {
+  const ids: Record<string, string> = { products: own.id };
+  await browser.command('put', `/products/${own.id}`, { product: own });
+  for (const [table, row] of Object.entries(ROWS)) await browser.command('post', `/shop/${table}`, row);
+  ids['pieces'] = await browser.addChest();
+  const photo = randomUUID();
+  await browser.agent
+    .post(`/api/pieces/${ids['pieces']}/photos`)
+    .field({ commandId: photo, side: 'front' })
+    .attach('photo', picture, 'front.png')
+    .expect(201);
+  ids['photos'] = photo;
+  const view = await browser.view();
+  ids['steps'] = view.pieces.find((p) => p.id === ids['pieces'])!.steps[0]!.id;
+  ids['changes'] = view.changes[0]!.id;
+  const last = (list: readonly { readonly id: string; readonly name: string }[], name: string) =>
+    list.find((x) => x.name === name)!.id;
+  for (const table of ['people', 'stations', 'tools', 'places', 'paints', 'mixes', 'recipes'] as const)
+    ids[table] = last(
+      view.shop[table] as readonly { id: string; name: string }[],
+      (ROWS[table] as { name: string }).name,
+    );
+  return { ids, view };
+}
+
+function call(browser: supertest.Agent | ReturnType<typeof supertest>, r: Route, ids: Here['ids'], body: object) {
+  const request = browser[r.method](pathOf(r, ids));
+  if (!r.takesPhoto) return r.method === 'get' ? request : request.send(body);
+  for (const [k, v] of Object.entries(body))
+    void request.field(k, typeof v === 'object' ? JSON.stringify(v) : String(v));
+  return request.attach('photo', picture, 'front.png');
+}
+const bodyFor = (r: Route, h: Here): object =>
+  r.body === null ? {} : { commandId: randomUUID(), ...EXAMPLES[keyOf(r)]!(h) };
+const takes = (r: Route, field: string) => r.body !== null && 'fields' in r.body && field in (r.body.fields as object);
+/** Ends the stream it opens, or the test would wait for it. */
+const isStream = (r: Route) => r.answer === 'events';
+
+beforeAll(async () => {
+  shop = await openShop();
+  picture = await sharp({ create: { width: 8, height: 8, channels: 3, background: '#888' } })
+    .png()
+    .toBuffer();
+  rona = await Browser.owner(shop);
+  other = await Browser.owner(shop, 'other');
+  here = await furnish(rona);
+  for (const name of ['teo', 'fresh'])
+    await rona.command('post', '/helpers', { signIn: name, password: 'first-password', personId: 'owner' });
+  teo = new Browser(shop.app);
+  await teo.agent.post('/api/session').send({ name: 'teo', password: 'first-password' }).expect(200);
+  await teo.agent.post('/api/session/password').send({ password: 'my-own-password' }).expect(200);
+  fresh = new Browser(shop.app);
+  await fresh.agent.post('/api/session').send({ name: 'fresh', password: 'first-password' }).expect(200);
+});
+afterAll(() => shop.close());
+
+test('every route has an example here, and nothing else has', () => {
+  expect(Object.keys(EXAMPLES).sort()).toEqual(ROUTES.map(keyOf).sort());
+});
+test('docs/api.md is the table', () => {
+  expect(readFileSync(new URL('../../docs/api.md', import.meta.url), 'utf8')).toBe(apiPage(ROUTES));
+});
+
+/** Status and code expected of somebody for each access; null: not refused for who they are. */
+const REFUSED: Readonly<Record<'stranger' | 'newcomer' | 'helper', Readonly<Record<Access, string | null>>>> = {
+  stranger: { anyone: null, 'signed-in': 'SIGN_IN_NEEDED', helper: 'SIGN_IN_NEEDED', owner: 'SIGN_IN_NEEDED' },
+  newcomer: { anyone: null, 'signed-in': null, helper: 'PASSWORD_CHANGE_NEEDED', owner: 'PASSWORD_CHANGE_NEEDED' },
+  helper: { anyone: null, 'signed-in': null, helper: null, owner: 'OWNER_ONLY' },
+};
+const RIGHTS = ['SIGN_IN_NEEDED', 'PASSWORD_CHANGE_NEEDED', 'OWNER_ONLY'];
+// Those that sign in or out would change who asks; theirs is tested where they are.
+const asked = ROUTES.filter((r) => !r.path.startsWith('/session') && r.path !== '/workshops' && !isStream(r));
+
+describe.each(['stranger', 'newcomer', 'helper'] as const)('a %s', (who) => {
+  test.each(asked.map((r) => [keyOf(r), r] as const))('at %s', async (_, r) => {
+    const browser = { stranger: supertest(shop.app), newcomer: fresh.agent, helper: teo.agent }[who];
+    // Nothing there, so that nobody's shop is changed by being allowed.
+    const nowhere = Object.fromEntries(Object.keys(here.ids).map((k) => [k, 'nowhere']));
+    const answer = await call(browser, r, nowhere, {});
+    const code = (answer.body as { code?: string }).code ?? null;
+    const refused = REFUSED[who][r.access];
+    if (refused) {
+      expect(code).toBe(refused);
+      expect(answer.status).toBe(ERRORS[refused as keyof typeof ERRORS].status);
+    } else expect(RIGHTS).not.toContain(code);
+  });
+});
+
+describe('somebody of another workshop', () => {
+  test.each(ROUTES.filter((r) => r.owned !== null).map((r) => [keyOf(r), r] as const))(
+    'finds nothing at %s by an id of this one',
+    async (_, r) => {
+      const answer = await call(other.agent, r, here.ids, bodyFor(r, here));
+      expect([answer.status, (answer.body as { code?: string }).code]).toEqual([404, 'NOT_FOUND']);
+    },
+  );
+  test('and what they were refused changed nothing', async () => {
+    const view = await rona.view();
+    expect(view.revision).toBe(here.view.revision);
+    expect(view.pieces).toEqual(here.view.pieces);
+  });
+});
+
+const commands = ROUTES.filter((r) => r.answer === CommandAnswerSchema && r.path !== '/plan/adopt');
+
+describe('a version that is not the newest', () => {
+  const versioned = commands.filter((r) => takes(r, 'version') && r.method !== 'post');
+  test('is asked for by every change of a row that is there', () => {
+    const puts = commands.filter((r) => r.method === 'put' && !r.path.startsWith('/products'));
+    expect(puts.filter((r) => !takes(r, 'version')).map(keyOf)).toEqual([]);
+  });
+  test.each([...versioned, ...commands.filter((r) => r.owned === 'steps')].map((r) => [keyOf(r), r] as const))(
+    'is refused at %s, saying who changed it',
+    async (_, r) => {
+      const answer = await call(rona.agent, r, here.ids, { ...bodyFor(r, here), version: 999 });
+      expect([answer.status, (answer.body as { code?: string }).code]).toEqual([409, 'STALE_VERSION']);
+    },
+  );
+});
+
+describe('the same command sent twice', () => {
+  let mine: Browser;
+  let there: Here;
+  beforeAll(async () => {
+    mine = await Browser.owner(shop, 'twice');
+    there = await furnish(mine);
+  });
+  /** The shop as it is now; what is removed is made anew first. */
+  const now = async (r: Route): Promise<Here> => {
+    if (r.method === 'delete') there = await furnish(mine);
+    const view = await mine.view();
+    const changes = view.changes.find((c) => c.undoable)!.id;
+    return { ids: { ...there.ids, changes }, view };
+  };
+  // What starts or ends something comes last, so that the others still find it as it was.
+  const LAST = ['/steps/:id/start', '/steps/:id/done', '/changes/:id/undo'];
+  const late = (r: Route) => (r.method === 'delete' ? LAST.length : LAST.indexOf(r.path)) + 1;
+  const inOrder = [...commands].sort((a, b) => late(a) - late(b));
+  test.each(inOrder.map((r) => [keyOf(r), r] as const))('is carried out once at %s', async (_, r) => {
+    const at = await now(r);
+    const body = bodyFor(r, at);
+    const first = await call(mine.agent, r, at.ids, body);
+    expect(first.status, first.text).toBe(r.status ?? 200);
+    const second = await call(mine.agent, r, at.ids, body);
+    expect(second.status, second.text).toBe(r.status ?? 200);
+    expect(second.body).toEqual(first.body);
+    expect((await mine.view()).revision).toBe((first.body as { revision: number }).revision);
+    expect((r.answer as Schema).isValidSync(first.body)).toBe(true);
+  });
+});
+
+describe('what is of the wrong type', () => {
+  const wrong: readonly unknown[] = [null, 12_345.6, 'x', [], [[]], { a: { b: 1 } }, true, Number.MAX_VALUE];
+  // Signing in is limited to so many failed tries; twice each is enough to see that nothing falls over.
+  const few = (r: Route) => (r.isGuarded ? wrong.slice(0, 2) : wrong);
+  const mine: { browser?: Browser; here?: Here } = {};
+  beforeAll(async () => {
+    mine.browser = await Browser.owner(shop, 'wrong');
+    mine.here = await furnish(mine.browser);
+  });
+  test.each(ROUTES.filter((r) => r.body !== null && !r.takesPhoto).map((r) => [keyOf(r), r] as const))(
+    'is refused in words at %s, or taken as harmless; never a fault of the server',
+    async (_, r) => {
+      const there = mine.here!;
+      const agent = mine.browser!.agent;
+      for (const field of ['', ...Object.keys(bodyFor(r, there))])
+        for (const value of few(r)) {
+          const body = field === '' ? value : { ...bodyFor(r, there), [field]: value };
+          const answer = await agent[r.method](pathOf(r, there.ids))
+            .set('content-type', 'application/json')
+            .send(JSON.stringify(body));
+          expect(answer.status, `${field}: ${JSON.stringify(value)} → ${answer.text}`).toBeLessThan(500);
+          if (answer.status >= 400)
+            expect((answer.body as { title?: string }).title?.length, answer.text).toBeGreaterThan(10);
+        }
+    },
+  );
+});
+
+test('answers are what the table says they are', async () => {
+  for (const path of ['/session', '/view'])
+    expect(
+      await (ROUTES.find((r) => r.path === path)!.answer as Schema).validate(
+        (await rona.agent.get(`/api${path}`)).body,
+      ),
+    ).toBeTruthy();
+  const look = await rona.agent.post('/api/plan/improve').send({});
+  expect(await (ROUTES.find((r) => r.path === '/plan/improve')!.answer as Schema).validate(look.body)).toBeTruthy();
+});
