@@ -1,4 +1,14 @@
-import { BASES, chemistryOf, FAMILIES, HOUSE_SWITCHES, type Product, productFaults, SIDES, STAGES } from '@app/core';
+import {
+  BASES,
+  CHEMISTRIES,
+  FAMILIES,
+  HOUSE_SWITCHES,
+  type Product,
+  productFaults,
+  SIDES,
+  STAGES,
+  usualChemistry,
+} from '@app/core';
 import { array, boolean, number, object, string, tuple, type InferType } from 'yup';
 import { command, hex, instantField, name, version, words } from './fields.ts';
 import { edits } from './editFields.ts';
@@ -45,6 +55,10 @@ const product = object({
   base: string()
     .oneOf([...BASES])
     .required(),
+  /** Left out: as products of its base and family mostly dry. */
+  chemistry: string<Product['chemistry']>()
+    .oneOf([...CHEMISTRIES])
+    .optional(),
   stages_minutes: object(Object.fromEntries(STAGES.map((s) => [s, stageMinutes()]))).required(),
   recoatMax_minutes: number()
     .integer()
@@ -85,8 +99,8 @@ const product = object({
 
 /** The product as the core knows it, from its checked fields. */
 export function asProduct(p: object): Product {
-  const given = p as Omit<Product, 'chemistry'>;
-  return { ...given, chemistry: chemistryOf(given.base, given.family) };
+  const given = p as Omit<Product, 'chemistry'> & Partial<Pick<Product, 'chemistry'>>;
+  return { ...given, chemistry: given.chemistry ?? usualChemistry(given.base, given.family) };
 }
 
 export const ProductInput = object({ ...command, ...optionalVersion, product: product.required() });

@@ -10,6 +10,8 @@ export * from './money/pricing.ts';
 export * from './money/quote.ts';
 export * from './products/csv.ts';
 export * from './products/compatibility.ts';
+export * from './products/chemistry.ts';
+export * from './products/potLife.ts';
 export * from './calendar/intervals.ts';
 export * from './calendar/localTime.ts';
 export * from './calendar/grid.ts';

@@ -376,10 +376,16 @@ describe('problems that cannot be planned are told by name', () => {
         .join(),
     ).toMatch(/Settle: pickup is before it arrives/);
     const shop = smallShop([]);
-    expect(problemFaults({ ...shop, stations: [{ ...shop.stations[0]!, capacity: 0 }] }).map(sayFault).join()).toMatch(
-      /"Bench" has room for 0/,
-    );
-    expect(problemFaults({ ...shop, timeZone: "Here" }).map(sayFault).join()).toMatch(/"Here" is not known/);
+    expect(
+      problemFaults({ ...shop, stations: [{ ...shop.stations[0]!, capacity: 0 }] })
+        .map(sayFault)
+        .join(),
+    ).toMatch(/"Bench" has room for 0/);
+    expect(
+      problemFaults({ ...shop, timeZone: 'Here' })
+        .map(sayFault)
+        .join(),
+    ).toMatch(/"Here" is not known/);
   });
   test('a person without hours and a step nobody can do are reasons, not crashes', () => {
     const none = { ...NINE_TO_FIVE, weekly: NINE_TO_FIVE.weekly.map(() => []) };

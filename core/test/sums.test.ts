@@ -12,12 +12,14 @@ import {
   litres,
   pieceSums,
   PRODUCT_COLUMNS,
+  productById,
   PRODUCTS,
   productsFromTable,
   productToRow,
   quoteFor,
   sheetsFor,
   stripperRounds,
+  usualChemistry,
   worthDoing,
 } from '../src/index.ts';
 import { coatsOf, routeOf, WHITE } from './fixtures/pieces.ts';
@@ -267,6 +269,22 @@ describe('a product list', () => {
     expect(products.map((p) => p.name)).toEqual(['Good']);
     expect(faults.map((f) => f.line)).toEqual([3, 4, 5, 6]);
     expect(faults[1]!.words).toMatch(/"recoat" \(120 min\) comes before "touch" \(300 min\)/);
+  });
+  test('a product comes back from the list as it was written, also one that dries otherwise than its base', () => {
+    for (const product of PRODUCTS) {
+      const { products, faults } = productsFromTable([[...PRODUCT_COLUMNS], productToRow(product)]);
+      expect(faults).toEqual([]);
+      const { id, family, base, chemistry, stages_minutes, recoatMax_minutes, mixing } = product;
+      expect(products[0]).toMatchObject({ id, family, base, chemistry, stages_minutes, recoatMax_minutes, mixing });
+    }
+    expect(productById.get('contact-cement')!.chemistry).not.toBe(usualChemistry('oil', 'glue'));
+  });
+  test('how it dries may be said or left out, and what nobody knows is told', () => {
+    const needed = ['name', 'family', 'base', 'dries', 'touch_h', 'recoat_h', 'topcoat_h', 'use_d', 'cure_d'];
+    const glue = (dries: string) => productsFromTable([needed, ['G', 'glue', 'oil', dries, '1', '2', '12', '3', '30']]);
+    expect(glue('').products[0]!.chemistry).toBe('reactive');
+    expect(glue('solvent').products[0]!.chemistry).toBe('solvent');
+    expect(glue('magic').faults[0]!.words).toMatch(/“magic” is not one of waterborne, reactive, solvent, clock/);
   });
   test('ten thousand rows are refused with what to do', () => {
     const rows = Array.from({ length: 10_000 }, () => ['x', 'paint', 'water', '1', '1', '1', '1', '1']);

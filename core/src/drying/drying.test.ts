@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import type { Climate, Product } from '../index.ts';
+import { CHEMISTRIES, type Climate, dryByTheClock, type Product } from '../index.ts';
 import {
   dewPoint_c,
   dryAt,
@@ -132,11 +132,14 @@ describe('the drying clock', () => {
         climates,
         fc.integer({ min: 1, max: 900 }),
         fc.integer({ min: 0, max: 1440 }),
-        fc.constantFrom('waterborne', 'reactive', 'solvent', 'clock'),
+        fc.constantFrom(...CHEMISTRIES),
         (air, need, start, chemistry) => {
           const climate: Climate = { from: 0, temperature_c: air.map((a) => a.t), humidity_pct: air.map((a) => a.rh) };
-          const p = product(need, chemistry as Product['chemistry']);
-          const own = dryAt(dryingCurve(climate, p.chemistry, p.limits!), p.chemistry, need, start);
+          const p = product(need, chemistry);
+          const own =
+            chemistry === 'clock'
+              ? dryByTheClock(need, start)
+              : dryAt(dryingCurve(climate, chemistry, p.limits!), chemistry, need, start);
           const slow = minuteDryness(climate, p, 'recoat', start);
           if (own === Infinity || slow === Infinity)
             expect(Math.min(own, slow)).toBeGreaterThanOrEqual(air.length * 60 - 1);

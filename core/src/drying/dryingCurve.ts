@@ -14,7 +14,9 @@ export type DryingLimits = { readonly minTemperature_c: number; readonly maxHumi
 /** Modelling choices, docs/decisions/0003: reference climate and temperature sensitivities. */
 const REFERENCE_C = 23;
 const REFERENCE_VPD_PA = vapourPressureDeficit_pa(REFERENCE_C, 50);
-const Q10: Record<Chemistry, number> = { waterborne: 2, reactive: 2, solvent: 1.3, clock: 1 };
+const Q10: Record<Climatic, number> = { waterborne: 2, reactive: 2, solvent: 1.3 };
+/** What dries by temperature, and waterborne films by the dampness of the air too. */
+type Climatic = Exclude<Chemistry, 'clock'>;
 
 /**
  * Progress of one kind of coating in one place, summed over time so that `dryAt` can search it, in minutes of
@@ -29,14 +31,14 @@ export type DryingCurve = {
 };
 
 /** Sums the rates of each hour. Cost: O(hours). */
-export function dryingCurve(climate: Climate, chemistry: Chemistry, limits: DryingLimits): DryingCurve {
+export function dryingCurve(climate: Climate, chemistry: Climatic, limits: DryingLimits): DryingCurve {
   const hours = climate.temperature_c.length;
   const dry = new Float64Array(hours + 1);
   const cure = new Float64Array(hours + 1);
   const { evaporation, forming } = hourlyRates(climate, Q10[chemistry]);
   const wind = windFactor(climate.air_mps ?? STILL_AIR_MPS);
   for (let h = 0; h < hours; h++) {
-    const warmEnough = chemistry === 'clock' || climate.temperature_c[h]! >= limits.minTemperature_c;
+    const warmEnough = climate.temperature_c[h]! >= limits.minTemperature_c;
     const dryEnough = climate.humidity_pct[h]! <= limits.maxHumidity_pct;
     dry[h + 1] = dry[h]! + (warmEnough && dryEnough ? evaporation[h]! * wind : 0);
     cure[h + 1] = cure[h]! + (warmEnough ? forming[h]! : 0);
@@ -83,17 +85,20 @@ function hourlyRates(climate: Climate, q10: number): Rates {
  */
 export function dryAt(
   curve: DryingCurve,
-  chemistry: Chemistry,
+  chemistry: Climatic,
   nominal_minutes: number,
   start: Instant,
   thickness = 1,
 ): Instant {
-  const soonest = start + Math.ceil(nominal_minutes);
-  if (nominal_minutes === 0 || chemistry === 'clock') return soonest;
+  const soonest = dryByTheClock(nominal_minutes, start);
+  if (nominal_minutes === 0) return soonest;
   const cured = reach(curve.from, curve.cure, start, nominal_minutes * thickness ** 2);
   if (chemistry !== 'waterborne') return Math.max(soonest, cured);
   return Math.max(soonest, cured, reach(curve.from, curve.dry, start, nominal_minutes * thickness));
 }
+
+/** When what dries by elapsed time alone is dry: wax, oil that is wiped off, stripper. */
+export const dryByTheClock = (nominal_minutes: number, start: Instant): Instant => start + Math.ceil(nominal_minutes);
 
 /**
  * Progress between hour marks is a straight line, because the climate is constant within the hour. Before the first

@@ -1,4 +1,4 @@
-import type { Chemistry } from '../drying/dryingCurve.ts';
+import { CHEMISTRIES, usualChemistry } from './chemistry.ts';
 import { BASES, FAMILIES, type Mixing, type Product, productFaults, type Stage } from './product.ts';
 
 /** Columns of a product list, in the order they are written; times in hours unless the column says otherwise. */
@@ -7,6 +7,7 @@ export const PRODUCT_COLUMNS = [
   'name',
   'family',
   'base',
+  'dries',
   'touch_h',
   'handle_h',
   'sand_h',
@@ -99,6 +100,9 @@ function productFromRow(row: Partial<Record<ProductColumn, string>>): Product | 
   if (!family) return `${name}: family “${row.family ?? ''}” is not one of ${FAMILIES.join(', ')}.`;
   const base = BASES.find((b) => b === row.base);
   if (!base) return `${name}: base “${row.base ?? ''}” is not one of ${BASES.join(', ')}.`;
+  const dries = row.dries ?? '';
+  const chemistry = dries === '' ? usualChemistry(base, family) : CHEMISTRIES.find((c) => c === dries);
+  if (!chemistry) return `${name}: dries “${dries}” is not one of ${CHEMISTRIES.join(', ')}.`;
   const bad: string[] = [];
   const number = (column: ProductColumn, times: number, usual: number | null): number | null => {
     const text = row[column] ?? '';
@@ -135,7 +139,7 @@ function productFromRow(row: Partial<Record<ProductColumn, string>>): Product | 
     name,
     family,
     base,
-    chemistry: chemistryOf(base, family),
+    chemistry,
     stages_minutes: roundedStages(stages),
     recoatMax_minutes: number('recoat_max_h', 60, null),
     spread_m2PerL: number('spread_m2_per_l', 1, null) ?? number('spread_ft2_per_gal', 1 / FT2_PER_GAL, null),
@@ -181,16 +185,6 @@ export const productIdFrom = (name: string) =>
     .replace(/^-|-$/g, '')
     .slice(0, 40) || 'product';
 
-/** How it dries, from what carries it. */
-export const chemistryOf = (base: Product['base'], family: Product['family']): Chemistry =>
-  base === 'wax' || family === 'stripper' || family === 'conditioner'
-    ? 'clock'
-    : base === 'water' && family !== 'glue'
-      ? 'waterborne'
-      : base === 'alcohol' || base === 'lacquer'
-        ? 'solvent'
-        : 'reactive';
-
 /** A product as a row of the list; what `productsFromTable` reads back. */
 export function productToRow(p: Product): string[] {
   const h = (minutes: number) => String(Math.round((minutes / 60) * 1000) / 1000);
@@ -201,6 +195,7 @@ export function productToRow(p: Product): string[] {
     name: p.name,
     family: p.family,
     base: p.base,
+    dries: p.chemistry,
     touch_h: h(s.touch),
     handle_h: h(s.handle),
     sand_h: h(s.sand),

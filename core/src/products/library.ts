@@ -1,3 +1,4 @@
+import { usualChemistry } from './chemistry.ts';
 import type { Product, Stage } from './product.ts';
 
 const H = 60;
@@ -26,7 +27,7 @@ type Given = Pick<Product, 'id' | 'name' | 'family' | 'base' | 'range'> & Partia
 function product({ times, ...given }: Given): Product {
   const isWater = given.base === 'water';
   return {
-    chemistry: isWater ? 'waterborne' : given.base === 'alcohol' || given.base === 'lacquer' ? 'solvent' : 'reactive',
+    chemistry: usualChemistry(given.base, given.family),
     stages_minutes: Object.fromEntries(STAGE_NAMES.map((s, i) => [s, times[i]!])) as Record<Stage, number>,
     recoatMax_minutes: null,
     spread_m2PerL: null,

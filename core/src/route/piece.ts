@@ -93,6 +93,8 @@ export type RouteStep = {
   readonly needs: readonly Need[];
   readonly tool: string | null;
   readonly product: string | null;
+  /** Product that is made ready for use here: what is laid of it must be laid while this mix lives. */
+  readonly mixes?: string | undefined;
   readonly litres: number;
   readonly outcomes: readonly Outcome[];
   readonly after: readonly Link[];

@@ -36,8 +36,6 @@ export function sayNoRoom(r: NoRoom): string {
       return 'There are too few working hours before the plan ends.';
     case 'no-shift':
       return `It takes ${r.work_minutes} minutes in one go, and no shift is that long or free.`;
-    case 'mix-dies':
-      return `${r.product} is good for ${r.life_minutes} minutes once mixed, and this takes ${r.work_minutes}; mix it in smaller batches, or split the step by zone.`;
     case 'everyone-busy':
       return 'Everyone who can do it is taken until the plan ends.';
     case 'no-space':

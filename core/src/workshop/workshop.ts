@@ -3,6 +3,7 @@ import type { Hours, Shift } from '../calendar/hours.ts';
 import { type ClimateSeries, type TypicalDay, hourlyClimate } from '../climate/climate.ts';
 import type { Link, Pin, PieceToPlan, Problem, Person, Station, StepState, Tool } from '../planner/model/model.ts';
 import { catalogueOf } from '../products/library.ts';
+import { latestAfterMixing, mixingMinutes } from '../products/potLife.ts';
 import type { Product } from '../products/product.ts';
 import type { Instant } from '../quantities/units.ts';
 import type { ShopMeans } from '../route/buildRoute.ts';
@@ -146,13 +147,30 @@ export function pieceToPlan(shop: Shop): (p: ShopPiece) => PieceToPlan {
         thickness: s.thickness,
         load: s.product === null ? null : [s.product, s.colour ?? '', s.method ?? ''].join(' '),
         uses: paint ? { stock: paint.id, litres: s.litres } : null,
-        after: s.after.map((l) => ({ ...withRescue(l, s, p, products), step: stepId(p.id, l.step) })),
+        after: linksOf(s, p, products).map((l) => ({ ...l, step: stepId(p.id, l.step) })),
         state: s.state,
         pin: s.pin,
       };
     }),
   });
 }
+
+/** What a step waits for, with the windows that what it lays brings: of the coat below, and of the mix. */
+function linksOf(s: ShopStep, p: ShopPiece, products: ReadonlyMap<string, Product>): Link[] {
+  const links = s.after.map((l) => withRescue(l, s, p, products));
+  const product = s.product === null ? undefined : products.get(s.product);
+  const mix = p.steps.findLast((x) => x.mixes !== undefined && x.mixes === s.product && isBefore(p, x, s));
+  if (!product || !mix || s.coat === null) return links;
+  const max_minutes = latestAfterMixing(product, s.work_minutes);
+  // A mix that is dead is made anew, which takes its time but forbids nothing.
+  const rescue = { title: `mix ${product.name.toLowerCase()} anew`, minutes: mixingMinutes(product) };
+  const known = links.find((l) => l.step === mix.key && l.from === 'end');
+  const alive: Link = { step: mix.key, from: 'end', min_minutes: known?.min_minutes ?? 0, max_minutes, rescue };
+  return [...links.filter((l) => l !== known), alive];
+}
+
+/** Whether a route has one step before another: it lists them in an order in which each comes after what it waits for. */
+const isBefore = (p: ShopPiece, a: ShopStep, b: ShopStep) => p.steps.indexOf(a) < p.steps.indexOf(b);
 
 /**
  * A coat laid after the coat below has grown too hard to hold it is scuff-sanded first; where sanding stands between the

@@ -91,8 +91,7 @@ export const WORK_ROUTES: readonly Route[] = [
     path: '/pieces/:id/arrival',
     does: 'keeps what was agreed when a piece came',
     body: ArrivalInput,
-    run: ({ deps, actor, id, body }) =>
-      saveArrivalSheet(deps, actor, id, { ...body, sheet: body.sheet }),
+    run: ({ deps, actor, id, body }) => saveArrivalSheet(deps, actor, id, { ...body, sheet: body.sheet }),
   }),
   route({
     ...onPiece,

@@ -4,9 +4,7 @@ import { toDate, toInstant } from './moments.ts';
 
 type Fields = typeof PIECE_FIELDS;
 
-const TYPES: Readonly<
-  Record<StoredAs, typeof DataTypes.TEXT | typeof DataTypes.BOOLEAN   | typeof DataTypes.DATE>
-> = {
+const TYPES: Readonly<Record<StoredAs, typeof DataTypes.TEXT | typeof DataTypes.BOOLEAN | typeof DataTypes.DATE>> = {
   text: DataTypes.TEXT,
   flag: DataTypes.BOOLEAN,
   json: DataTypes.JSONB,

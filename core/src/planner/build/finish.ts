@@ -5,6 +5,7 @@ import { withFollowers } from '../engine/schedule/followers.ts';
 import { insert, latestFor, remove } from '../engine/schedule/partialSchedule.ts';
 import type { Placement, Plan } from '../model/model.ts';
 import type { Notice, Unplanned } from '../model/reasons.ts';
+import { doneAt } from '../model/doneAt.ts';
 import { type Draft, placementOf } from './draft.ts';
 import { whyNoRoom } from './noRoom.ts';
 
@@ -34,11 +35,7 @@ function readyTimes(draft: Draft, steps: Plan['steps']): Record<string, Instant>
     let at = piece.steps.length > 0 ? 0 : piece.arrival;
     for (const step of piece.steps) {
       const p = steps[step.id];
-      at = Math.max(
-        at,
-        p && (step.product === null || p.dry.travel !== undefined) ? p.end : Infinity,
-        p?.dry.travel ?? 0,
-      );
+      at = Math.max(at, p ? doneAt(step, p) : Infinity);
     }
     if (at !== Infinity) ready[piece.id] = at;
   }

@@ -1,5 +1,12 @@
 import type { Climate } from '../../climate/climate.ts';
-import { type DryingCurve, type DryingLimits, dryAt, dryingCurve } from '../../drying/dryingCurve.ts';
+import {
+  type Chemistry,
+  type DryingCurve,
+  type DryingLimits,
+  dryAt,
+  dryByTheClock,
+  dryingCurve,
+} from '../../drying/dryingCurve.ts';
 import { type Product, STAGES, type Stage } from '../../products/product.ts';
 import type { Instant } from '../../quantities/units.ts';
 import type { Problem } from '../model/model.ts';
@@ -18,19 +25,21 @@ const NO_LIMITS: DryingLimits = { minTemperature_c: 0, maxHumidity_pct: 100 };
 
 export function airOf(problem: Problem): Air {
   const known = new Map<string, DryingCurve>();
-  const curveOf = (climate: string, p: Product) => {
-    const limits = p.limits ?? NO_LIMITS;
-    const key = `${climate}|${p.chemistry}|${limits.minTemperature_c}|${limits.maxHumidity_pct}`;
+  const curveOf = (climate: string, chemistry: Exclude<Chemistry, 'clock'>, limits: DryingLimits) => {
+    const key = `${climate}|${chemistry}|${limits.minTemperature_c}|${limits.maxHumidity_pct}`;
     let c = known.get(key);
-    if (!c) known.set(key, (c = dryingCurve(problem.climates[climate]!, p.chemistry, limits)));
+    if (!c) known.set(key, (c = dryingCurve(problem.climates[climate]!, chemistry, limits)));
     return c;
   };
   return (climates, p, thickness) => {
+    const { chemistry } = p;
     let curves: DryingCurve[] | null = null;
     const to: Drying['to'] = (stage, end) => {
-      curves ??= climates.map((c) => curveOf(c, p));
+      const nominal = p.stages_minutes[stage];
+      if (chemistry === 'clock') return dryByTheClock(nominal, end);
+      curves ??= climates.map((c) => curveOf(c, chemistry, p.limits ?? NO_LIMITS));
       let at = end;
-      for (const c of curves) at = Math.max(at, dryAt(c, p.chemistry, p.stages_minutes[stage], end, thickness));
+      for (const c of curves) at = Math.max(at, dryAt(c, chemistry, nominal, end, thickness));
       return at;
     };
     const stages: Drying['stages'] = (end) => {

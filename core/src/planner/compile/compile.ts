@@ -1,3 +1,4 @@
+import { doneAt } from '../model/doneAt.ts';
 import { GRID_MINUTES } from '../../calendar/grid.ts';
 import type { Instant } from '../../quantities/units.ts';
 import { STAGES } from '../../products/product.ts';
@@ -134,10 +135,7 @@ export function compileProblem(problem: Problem, previous: Plan | null, frozen: 
             start: grid.floor(at.start),
             end: grid.ceil(at.end),
             hold: grid.ceil(Math.max(at.end, at.dry.handle ?? at.end)),
-            done:
-              s.product !== null && at.dry.travel === undefined
-                ? grid.slots
-                : grid.ceil(Math.max(at.end, at.dry.travel ?? 0)),
+            done: Math.min(grid.slots, grid.ceil(doneAt(s, at))),
           }
         : null,
     };

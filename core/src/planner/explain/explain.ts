@@ -1,3 +1,4 @@
+import { doneAt } from '../model/doneAt.ts';
 import type { Instant } from '../../quantities/units.ts';
 import type { CompiledProblem } from '../compile/compile.ts';
 import { queryPlan } from './planQuery.ts';
@@ -107,7 +108,7 @@ function chain(compiled: CompiledProblem, plan: Plan, waitsFor: (id: string) => 
   const piece: PieceToPlan | undefined = compiled.pieces.find((p) => p.id === pieceId);
   if (!piece || plan.ready[pieceId] === undefined) return [];
   const out: Stretch[] = [];
-  const finishOf = (s: Step) => Math.max(plan.steps[s.id]!.end, plan.steps[s.id]!.dry.travel ?? 0);
+  const finishOf = (s: Step) => doneAt(s, plan.steps[s.id]!);
   let step = [...piece.steps].sort((a, b) => finishOf(b) - finishOf(a))[0];
   if (step && finishOf(step) > plan.steps[step.id]!.end)
     out.unshift({ kind: 'drying', step: step.id, wait: null, from: plan.steps[step.id]!.end, until: finishOf(step) });

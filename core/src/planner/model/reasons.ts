@@ -63,12 +63,6 @@ export type NoRoom =
       readonly maxHumidity_pct: number;
     }
   | { readonly code: 'no-shift'; readonly work_minutes: number }
-  | {
-      readonly code: 'mix-dies';
-      readonly product: string;
-      readonly life_minutes: number;
-      readonly work_minutes: number;
-    }
   | { readonly code: 'faulty'; readonly faults: readonly ProblemFault[] }
   /** Written by an earlier version, which kept sentences. */
   | { readonly code: 'said'; readonly words: string };
@@ -96,7 +90,6 @@ export const NO_ROOM_CODES = Object.keys({
   'no-station': 0,
   limits: 0,
   'no-shift': 0,
-  'mix-dies': 0,
   faulty: 0,
   said: 0,
 } satisfies Record<NoRoom['code'], 0>) as NoRoom['code'][];

@@ -1,4 +1,6 @@
 import type { Link } from '../../planner/model/model.ts';
+import { GRID_MINUTES } from '../../calendar/grid.ts';
+import { mixedAnew, mixingMinutes } from '../../products/potLife.ts';
 import type { Product } from '../../products/product.ts';
 import { paintFor } from '../../quantities/paintFor.ts';
 import { litres, squareMetres, squareMetresPerLitre } from '../../quantities/units.ts';
@@ -61,12 +63,19 @@ function toStep(
 ): RouteStep {
   const { minutes, loss, window: _window, also: _also, series: _series, with: _with, place: _place, ...rest } = s;
   const spread = product?.spread_m2PerL ?? null;
+  const anew = product ? mixedAnew(product, minutes) : 0;
+  const reason =
+    anew === 0
+      ? s.reason
+      : `${s.reason} The mix is good for ${product!.mixing!.life_minutes} minutes, so it is mixed anew ${anew === 1 ? 'once' : `${anew} times`} on the way (counted in).`;
+  const whole = minutes + anew * (product ? mixingMinutes(product) : 0);
   const area = zones.filter((z) => s.zones.includes(z.id)).reduce((n, z) => n + z.area_m2, 0);
   return {
     ...rest,
     title,
     caution: [product?.caution, s.caution].filter(Boolean).join(' ') || null,
-    work_minutes: s.hands === 0 ? 0 : Math.max(5, Math.round(minutes / 5) * 5),
+    reason,
+    work_minutes: s.hands === 0 ? 0 : Math.max(GRID_MINUTES, Math.round(whole / GRID_MINUTES) * GRID_MINUTES),
     litres:
       spread === null
         ? 0

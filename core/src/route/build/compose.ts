@@ -125,6 +125,7 @@ function wishSpec({ wish, zones, rule, facts: f }: Wanted, sheet: Sheet): StepSp
     dusty: wish.dusty ?? false,
     needs: stands === 'none' || wish.hands === 0 ? [] : stands === 'wet' ? f.wetNeeds(list, 'bench') : f.benchWork,
     product: wish.product ?? null,
+    ...(wish.mixes === undefined ? {} : { mixes: wish.mixes }),
     caution: wish.caution ?? null,
     outcomes: wish.outcomes ?? [],
     loss: wish.loss ?? 0.1,

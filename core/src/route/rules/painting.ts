@@ -176,10 +176,11 @@ export const PAINTING: readonly Rule[] = [
         skill: 'paint',
         zones: f.part.zones,
         stands: 'none',
+        mixes: f.paint.id,
         caution: 'Lime dust hurts eyes and lungs: mask and goggles while mixing.',
         place: { before: 'paint-1' },
       }),
-      { do: 'wait', after: 'mix-powder', step: 'paint-1', minutes: 10 },
+      { do: 'wait', after: 'mix-powder', step: 'paint-1', minutes: f.paint.mixing?.rest_minutes ?? 0 },
     ],
   },
   {

@@ -60,6 +60,7 @@ export type StepWish = {
   readonly zones?: readonly string[];
   readonly caution?: string;
   readonly product?: string;
+  readonly mixes?: string;
   readonly coat?: Coat;
   readonly colour?: string;
   readonly method?: Method;

@@ -1,6 +1,8 @@
 import {
   type Base,
   BASES,
+  CHEMISTRIES,
+  type Chemistry,
   FAMILIES,
   type Mixing,
   type Product,
@@ -10,6 +12,7 @@ import {
   readParts,
   type Stage,
   STAGES,
+  usualChemistry,
 } from '@app/core';
 import { useState } from 'react';
 import { useWorkshop } from '../../app/workshop.tsx';
@@ -35,6 +38,12 @@ const BASE_WORDS: Record<Base, string> = {
   lacquer: 'lacquer thinner',
   none: 'nothing (two-part)',
 };
+const DRIES_WORDS: Record<Chemistry, string> = {
+  waterborne: 'as its water leaves',
+  reactive: 'by curing, slow when cold',
+  solvent: 'fast, as solvent leaves',
+  clock: 'by the clock alone',
+};
 const FRESH_STAGES: Record<Stage, string> = {
   touch: '1',
   handle: '4',
@@ -55,6 +64,9 @@ export function ProductForm({ product, onDone }: { readonly product: Product | n
   const [name, setName] = useState(product?.name ?? '');
   const [family, setFamily] = useState<ProductFamily>(product?.family ?? 'paint');
   const [base, setBase] = useState<Base>(product?.base ?? 'water');
+  // As such products mostly dry, until somebody says otherwise.
+  const [dries, setDries] = useState<Chemistry | null>(product?.chemistry ?? null);
+  const chemistry = dries ?? usualChemistry(base, family);
   const [times, setTimes] = useState<Record<Stage, string>>(
     product
       ? (Object.fromEntries(STAGES.map((s) => [s, hours(product.stages_minutes[s])])) as Record<Stage, string>)
@@ -79,6 +91,7 @@ export function ProductForm({ product, onDone }: { readonly product: Product | n
     name: name.trim(),
     family,
     base,
+    chemistry,
     stages_minutes: Object.fromEntries(STAGES.map((s) => [s, Math.round(readNumber(times[s]) * 60)])) as Record<
       Stage,
       number
@@ -103,7 +116,7 @@ export function ProductForm({ product, onDone }: { readonly product: Product | n
   };
   const faults = [
     ...(made.name === '' ? ['Give the product a name.'] : []),
-    ...productFaults({ ...made, chemistry: 'waterborne' }),
+    ...productFaults(made),
     ...(Number.isFinite(made.limits.minTemperature_c) && Number.isFinite(made.limits.maxHumidity_pct)
       ? []
       : ['Enter the coldest and dampest air it stands as numbers.']),
@@ -143,10 +156,18 @@ export function ProductForm({ product, onDone }: { readonly product: Product | n
             ))}
           </Select>
         </Field>
+        <Field label="Dries">
+          <Select value={chemistry} onChange={(e) => setDries(CHEMISTRIES.find((c) => c === e.target.value)!)}>
+            {CHEMISTRIES.map((c) => (
+              <option key={c} value={c}>
+                {DRIES_WORDS[c]}
+              </option>
+            ))}
+          </Select>
+        </Field>
         <Field label={`Coverage, ${coverage.unit}`}>
           <Input inputMode="decimal" value={spread} onChange={(e) => setSpread(e.target.value)} />
         </Field>
-        <span />
         {STAGES.map((s) => (
           <Field key={s} label={STAGE_WORDS[s]}>
             <Input inputMode="decimal" value={times[s]} onChange={(e) => setTimes({ ...times, [s]: e.target.value })} />

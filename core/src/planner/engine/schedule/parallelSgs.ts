@@ -308,10 +308,7 @@ export class ParallelSgs {
     const k = model.steps[i]!.piece;
     const piece = model.pieces[k]!;
     if (!model.floor || piece.floor === 0 || piece.isHere || this.#floorUntil[k]! >= 0) return true;
-    const until = Math.min(
-      model.slots,
-      Math.max(piece.staysUntil, found.start + (this.#stay[k] || Math.floor(this.#rest[i]!))),
-    );
+    const until = this.#leavesBy(k, found.start, this.#rest[i]!);
     const blockedSlot = lastOverload(model.floor, found.start, until, piece.floor);
     if (blockedSlot >= 0) {
       for (const j of piece.steps) this.#push[j] = Math.max(this.#push[j]!, blockedSlot + 1);
@@ -334,7 +331,13 @@ export class ParallelSgs {
     const { slots, pieces, steps } = this.#b.model;
     const piece = pieces[k]!;
     const rest = piece.steps.reduce((most, i) => (steps[i]!.fixed ? most : Math.max(most, this.#rest[i]!)), 0);
-    return Math.min(slots, Math.max(piece.staysUntil, from + (this.#stay[k] || Math.floor(rest))));
+    return this.#leavesBy(k, from, rest);
+  }
+
+  /** When a piece that comes at `from` is thought to leave the floor: as long as it stayed last, else by what is left to do. */
+  #leavesBy(k: number, from: number, rest: number): number {
+    const { slots, pieces } = this.#b.model;
+    return Math.min(slots, Math.max(pieces[k]!.staysUntil, from + (this.#stay[k] || Math.floor(rest))));
   }
 
   #bookFloor(k: number, from: number): void {

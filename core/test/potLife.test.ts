@@ -1,0 +1,88 @@
+import { describe, expect, test } from 'vitest';
+import {
+  latestAfterMixing,
+  mixedAnew,
+  mixingMinutes,
+  planAfresh,
+  problemOf,
+  productById,
+  sayNotice,
+  type ShopPiece,
+  stepsOf,
+  verify,
+} from '../src/index.ts';
+import { firstShop } from '../src/workshop/firstShop.ts';
+import { routeOf, stepOf } from './fixtures/pieces.ts';
+
+// A data sheet's pot life: good for 30 minutes, rested for 5 before use. Common practice for two-part lacquers.
+const twoPart = {
+  ...productById.get('matt-paint')!,
+  mixing: { with: 'hardener', parts: [4, 1] as const, rest_minutes: 5, life_minutes: 30 },
+};
+
+describe('how long a mix is good for', () => {
+  test.each([
+    [30, 0],
+    [31, 1],
+    [60, 1],
+    [61, 2],
+  ])('laying it for %i minutes it is mixed anew %i times', (minutes, times) => {
+    expect(mixedAnew(twoPart, minutes)).toBe(times);
+    expect(mixedAnew({ mixing: null }, minutes)).toBe(0);
+  });
+  test('laying begins early enough to end while the mix lives, and never before it has rested', () => {
+    expect(latestAfterMixing(twoPart, 20)).toBe(10);
+    expect(latestAfterMixing(twoPart, 30)).toBe(5);
+    expect(latestAfterMixing(twoPart, 300)).toBe(5);
+    expect(latestAfterMixing({ mixing: null }, 20)).toBeNull();
+  });
+});
+
+describe('in a route and a plan', () => {
+  const now = 29_541_000;
+  const shop = {
+    ...firstShop('Europe/Berlin', 'Ada'),
+    products: [{ ...twoPart, id: 'two-part', name: 'Two-part lacquer' }],
+  };
+  test('a coat that takes longer than its mix lives counts the mixing on the way, and says so', () => {
+    const products = new Map([...productById, ['two-part', { ...twoPart, id: 'two-part' }]]);
+    const plain = stepOf(routeOf({ template: 'wardrobe' }), 'paint-1');
+    const mixed = stepOf(
+      routeOf({ template: 'wardrobe', brief: { paint: 'two-part' }, means: { people: 1, sprayer: false, products } }),
+      'paint-1',
+    );
+    const times = mixedAnew(twoPart, plain.work_minutes);
+    expect(times).toBeGreaterThan(0);
+    expect(mixed.work_minutes).toBe(Math.round((plain.work_minutes + times * mixingMinutes(twoPart)) / 5) * 5);
+    expect(mixed.reason).toMatch(/good for 30 minutes, so it is mixed anew/);
+    expect(plain.reason).not.toMatch(/anew/);
+  });
+  test('powder paint mixed for the first coat is dead by the next day: the second coat counts mixing it anew', () => {
+    const route = routeOf({ brief: { paint: 'powder-paint' } });
+    const piece: ShopPiece = {
+      id: 'p',
+      name: 'Chest',
+      kind: 'client',
+      arrival: now,
+      due: null,
+      promised: false,
+      active: true,
+      steps: stepsOf('p', route.steps),
+    };
+    const late = {
+      ...piece,
+      steps: piece.steps.map((s) => (s.key === 'paint-2' ? { ...s, pin: { notBefore: now + 4 * 1440 } } : s)),
+    };
+    const problem = problemOf(shop, [late], now);
+    const plan = planAfresh(problem);
+    expect(verify(problem, plan)).toEqual([]);
+    const anew = plan.notices.filter((n) => n.step === 'p.paint-2');
+    expect(anew.map(sayNotice).join()).toMatch(
+      /starts past its window after “Mix the powder paint.*”: mix powder paint.* anew first \(15 min/,
+    );
+    const at = plan.steps['p.paint-2']!;
+    const soon = planAfresh(problemOf(shop, [piece], now));
+    const onTime = soon.steps['p.paint-2']!;
+    expect(at.end - at.start).toBe(onTime.end - onTime.start + 15);
+  });
+});
