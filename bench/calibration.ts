@@ -2,7 +2,7 @@
 // each event, as people would. The promise itself only rehearses the plan as it stands.
 import {
   chancesOf,
-  factor,
+  factors,
   type Placement,
   planAfresh,
   type Plan,
@@ -20,6 +20,8 @@ const DAY = 1440;
 /** Lives a plan through; when each piece was really ready. */
 function live(problem: Problem, first: Plan, seed: number): Map<string, number> {
   const r = randomFrom(seed);
+  const workFactor = factors(USUAL_UNCERTAINTY.work, r);
+  const dryingFactor = factors(USUAL_UNCERTAINTY.drying, r);
   const moods = new Map<string, number>();
   const absent = new Map<string, boolean>();
   const ready = new Map<string, number>();
@@ -57,11 +59,11 @@ function live(problem: Problem, first: Plan, seed: number): Map<string, number> 
       plan = replan(world, plan, [p.id]);
       continue;
     }
-    let work = s.hands === 0 ? s.work_minutes : s.work_minutes * factor(USUAL_UNCERTAINTY.work, r);
+    let work = s.hands === 0 ? s.work_minutes : s.work_minutes * workFactor();
     if (s.product !== null && r() < USUAL_UNCERTAINTY.rework) work = work * 2 + 180;
     const until = Math.round(Math.max(at.end + work - s.work_minutes, at.start + 1));
     insert(s.id, (x) => ({ ...x, state: { kind: 'done', from: at.start, until, by: at.people } }));
-    const mood = moods.get(`${p.id} ${s.product}`) ?? factor(USUAL_UNCERTAINTY.drying, r);
+    const mood = moods.get(`${p.id} ${s.product}`) ?? dryingFactor();
     moods.set(`${p.id} ${s.product}`, mood);
     const slower = Math.max(1, mood);
     if (s.product !== null)

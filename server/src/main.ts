@@ -31,6 +31,7 @@ const deps: Deps = {
   planner,
   clock: clockFrom(env['MOKUME_NOW']),
   log,
+  offers: new Map(),
   announce: (id, revision) => events.announce(id, revision),
 };
 await seedDemo(deps, env['MOKUME_FRESH'] === '1');

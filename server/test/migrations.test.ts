@@ -128,6 +128,7 @@ describe('the schema', () => {
       },
       clock: { now: () => 29_600_000, isFixed: true },
       log: pino({ level: 'silent' }),
+      offers: new Map(),
       announce: () => {},
     };
     const rona = {

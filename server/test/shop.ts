@@ -41,6 +41,7 @@ export async function openShop(): Promise<TestShop> {
     planner,
     clock: { now: () => clock.at, isFixed: true },
     log: pino({ level: 'silent' }),
+    offers: new Map(),
     announce: (_id, revision) => announced.push(revision),
   };
   const app = createApp({

@@ -4,7 +4,7 @@ import userEvent from '@testing-library/user-event';
 import type { ReactNode } from 'react';
 import { MemoryRouter } from 'react-router';
 import { vi } from 'vitest';
-import { type Workshop, WorkshopContext } from '../src/app/workshop.tsx';
+import { type Workshop, WorkshopContext } from '../src/data/workshop.tsx';
 
 type Shop = { readonly units?: 'metric' | 'us'; readonly zone?: string; readonly view?: Partial<WorkshopView> };
 

@@ -1,3 +1,7 @@
+import { bisectRight } from 'd3-array';
+import { randomLogNormal } from 'd3-random';
+import type { Instant } from '../quantities/units.ts';
+
 /** How much real work, drying and days differ from what is planned. Common practice; replaced as the shop's own log grows. */
 export type Uncertainty = {
   /** Standard deviation of the logarithm of how long work takes against its plan; the median is the plan. */
@@ -11,16 +15,18 @@ export type Uncertainty = {
 };
 export const USUAL_UNCERTAINTY: Uncertainty = { work: 0.25, drying: 0.2, rework: 0.03, absence: 0.02 };
 
-/** A draw from the standard normal distribution. Source: Box & Muller 1958 */
-export function normal(r: () => number): number {
-  return Math.sqrt(-2 * Math.log(1 - r())) * Math.cos(2 * Math.PI * r());
-}
+/** Draws of how many times as long as planned something takes: log-normal with median 1. */
+export const factors = (sigma: number, r: () => number): (() => number) => randomLogNormal.source(r)(0, sigma);
 
-/** How many times as long as planned something takes: log-normal with median 1. */
-export const factor = (sigma: number, r: () => number): number => Math.exp(sigma * normal(r));
-
-/** The value below which a share of a sorted sample lies. */
+/**
+ * The value below which a share of a sorted sample lies, by nearest rank: between two runs the later one counts, so that
+ * nothing is promised too early, and a run that never ended (Infinity) is not averaged with its neighbour.
+ */
 export function quantile(sorted: ArrayLike<number>, share: number): number {
-  if (sorted.length === 0) return Number.NaN;
-  return sorted[Math.min(sorted.length - 1, Math.max(0, Math.ceil(share * sorted.length) - 1))]!;
+  const rank = Math.ceil(share * sorted.length) - 1;
+  return sorted[Math.min(sorted.length - 1, Math.max(0, rank))] ?? Number.NaN;
 }
+
+/** Share of runs, sorted, in which something was ready by an instant; 0 of none. */
+export const chanceBy = (sorted: ArrayLike<number>, at: Instant): number =>
+  sorted.length === 0 ? 0 : bisectRight(sorted, at) / sorted.length;

@@ -1,9 +1,9 @@
 import type { NoRoom } from '../planner/model/reasons.ts';
 import type { PieceToPlan, Plan, Problem } from '../planner/model/model.ts';
 import type { Instant } from '../quantities/units.ts';
-import { quantile } from './chances.ts';
+import { chanceBy, quantile } from './chances.ts';
 import { earliestReady } from './earliestReady.ts';
-import { chanceBy, simulate } from './simulate.ts';
+import { simulate } from './simulate.ts';
 
 /** Dates by which a piece is ready in half, four of five, and nineteen of twenty simulation runs. */
 export type Chances = {

@@ -11,6 +11,7 @@ import { Recorder } from '../store/recorder.ts';
 import { loadShop } from '../store/shopStore.ts';
 import type { Role } from '../store/users.ts';
 import { lockRevision, setRevision } from '../store/workshops.ts';
+import type { Offers } from './offers.ts';
 
 /** What services are given. */
 export type Deps = {
@@ -18,6 +19,7 @@ export type Deps = {
   readonly planner: Planner;
   readonly clock: Clock;
   readonly log: Logger;
+  readonly offers: Offers;
   /** Tells every open browser of a workshop that it changed. */
   readonly announce: (workshopId: string, revision: number) => void;
 };

@@ -1,37 +1,28 @@
 import { randomUUID } from 'node:crypto';
 import type { CommandAnswer, ProposalAnswer, ProposalView } from '@app/contract';
-import { compareScores, type Plan, planDiff, problemOf } from '@app/core';
-import { Transaction } from 'sequelize';
+import { compareScores, planDiff, problemOf } from '@app/core';
 import { ApiError } from '../errors.ts';
 import { currentPlan } from '../store/plans.ts';
+import { atOneMoment } from '../store/reading.ts';
 import { loadShop } from '../store/shopStore.ts';
 import { type Actor, carryOut, type Deps } from './commands.ts';
-
-/** What was found on top of one plan, and how often it was looked for. */
-type Found = {
-  readonly base: number;
-  readonly tries: number;
-  readonly proposal: (ProposalView & { readonly plan: Plan }) | null;
-};
+import type { Offer } from './offers.ts';
 
 /** After so many looks at one plan nothing more is expected. */
 const MOST_TRIES = 2;
-/** Newest finding by workshop; lost with a restart, and then looked for again. */
-const found = new Map<string, Found>();
 
 /**
  * Looks a little longer for a better plan than the current one. Nothing is changed: what is found is a proposal, with what
  * it moves, and is old as soon as the plan is another.
  */
 export async function lookForBetter(deps: Deps, workshopId: string): Promise<ProposalAnswer> {
-  // Read at one moment: a plan of before a change would not fit the shop of after it.
-  const isolationLevel = Transaction.ISOLATION_LEVELS.REPEATABLE_READ;
-  const [{ number, plan }, stored] = await deps.sequelize.transaction(
-    { isolationLevel },
+  // A plan of before a change would not fit the shop of after it.
+  const [{ number, plan }, stored] = await atOneMoment(
+    deps.sequelize,
     async (t) => [await currentPlan(workshopId, t), await loadShop(workshopId, t)] as const,
   );
   if (!plan || !stored) return { proposal: null, isLooking: false };
-  const known = found.get(workshopId);
+  const known = deps.offers.get(workshopId);
   const before = known?.base === number ? known : { base: number, tries: 0, proposal: null };
   if (before.tries >= MOST_TRIES) return { proposal: shown(before), isLooking: false };
   const problem = problemOf(stored.shop, stored.pieces, deps.clock.now());
@@ -67,11 +58,11 @@ export async function lookForBetter(deps: Deps, workshopId: string): Promise<Pro
       }
     : before.proposal;
   const next = { base: number, tries, proposal };
-  found.set(workshopId, next);
+  deps.offers.set(workshopId, next);
   return { proposal: shown(next), isLooking: tries < MOST_TRIES };
 }
 
-const shown = ({ proposal }: Found): ProposalView | null =>
+const shown = ({ proposal }: Offer): ProposalView | null =>
   proposal && { id: proposal.id, before: proposal.before, after: proposal.after, moves: proposal.moves };
 
 /** Takes a proposal as the plan. @throws {ApiError} OLD_PROPOSAL when the plan has changed since */
@@ -83,7 +74,7 @@ export function adopt(
   return carryOut(deps, actor, {
     id: input.commandId,
     run: async () => {
-      const known = found.get(actor.workshopId);
+      const known = deps.offers.get(actor.workshopId);
       if (known?.proposal?.id !== input.proposal) throw new ApiError('OLD_PROPOSAL');
       return Promise.resolve({
         summary: 'Took the better plan',

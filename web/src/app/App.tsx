@@ -3,9 +3,9 @@ import { Navigate, Route, Routes } from 'react-router';
 import { Toaster } from 'sonner';
 import { PlanScreen } from '../features/plan/PlanScreen.tsx';
 import { Button } from '../ui/parts.tsx';
-import { useSession } from './session.ts';
+import { useSession } from '../data/session.ts';
 import { Shell } from './Shell.tsx';
-import { WorkshopProvider } from './workshop.tsx';
+import { WorkshopProvider } from '../data/workshop.tsx';
 
 const Welcome = lazy(async () => ({ default: (await import('../features/welcome/Welcome.tsx')).Welcome }));
 const NewPasswordScreen = lazy(async () => ({

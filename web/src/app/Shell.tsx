@@ -16,9 +16,9 @@ import {
 import { type ReactNode, useMemo, useState } from 'react';
 import { Link, NavLink, useNavigate } from 'react-router';
 import { mutate } from 'swr';
-import { send } from './api.ts';
-import { useSaying } from './saying.ts';
-import { useWorkshop } from './workshop.tsx';
+import { send } from '../data/api.ts';
+import { useSaying } from '../data/saying.ts';
+import { useWorkshop } from '../data/workshop.tsx';
 import { hourlyClimate, mainPlace, sayDay, shelfDemand } from '@app/core';
 import { healthOf } from '../ui/Health.tsx';
 import { sayTemperature } from '../ui/amounts.ts';

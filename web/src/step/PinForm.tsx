@@ -1,7 +1,7 @@
 import type { PieceView } from '@app/contract';
 import { nextOnGrid, type Pin, type ShopStep } from '@app/core';
 import { useState } from 'react';
-import { useWorkshop } from '../app/workshop.tsx';
+import { useWorkshop } from '../data/workshop.tsx';
 import { Button, Choice, Field, Input, Select } from '../ui/parts.tsx';
 import { fromField, toField } from './dateField.ts';
 

@@ -3,9 +3,9 @@ import { clock, sayLength, sayNoRoom, sayNotice, sayTime, sayWait, type ShopStep
 import { Pin, TriangleAlert, X } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { useNavigate } from 'react-router';
-import { useProducts } from '../app/useProducts.ts';
-import { useSaying } from '../app/saying.ts';
-import { useWorkshop } from '../app/workshop.tsx';
+import { useProducts } from '../data/useProducts.ts';
+import { useSaying } from '../data/saying.ts';
+import { useWorkshop } from '../data/workshop.tsx';
 import { Tag } from '../ui/Tag.tsx';
 import { sayLitres } from '../ui/amounts.ts';
 import { PinForm } from './PinForm.tsx';

@@ -1,6 +1,6 @@
 import type { Explained } from '@app/core';
 import { type ReactNode, useState } from 'react';
-import { useWorkshop } from '../app/workshop.tsx';
+import { useWorkshop } from '../data/workshop.tsx';
 import { StepSheet } from './StepSheet.tsx';
 
 /** The open step, how to open one, and its sheet to render. */

@@ -3,8 +3,8 @@ import { type ArrivalSheet, looseParts, type PhotoSide, sayTime, SIDES, template
 import { Camera, Printer } from 'lucide-react';
 import { useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
-import { useSaying } from '../../app/saying.ts';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useSaying } from '../../data/saying.ts';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { Button, Choice, Field, Input } from '../../ui/parts.tsx';
 import { Tag } from '../../ui/Tag.tsx';
 import { DamagePhoto } from './DamagePhoto.tsx';

@@ -1,5 +1,5 @@
 import type { PieceView } from '@app/contract';
-import { useSaying } from '../../app/saying.ts';
+import { useSaying } from '../../data/saying.ts';
 import { topColour } from '../../ui/topColour.ts';
 import { Section } from '../../ui/parts.tsx';
 import { sayTime } from '@app/core';

@@ -11,7 +11,7 @@ import {
 } from '@app/core';
 import type { WorkshopView } from '@app/contract';
 import { useState } from 'react';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { useHouseEffects } from '../../core/useCore.ts';
 import { sayLitres } from '../../ui/amounts.ts';
 import { Button, Field, Select } from '../../ui/parts.tsx';

@@ -1,6 +1,6 @@
 import { type Brief, type Route, type TopBrief, TOP_KINDS, type Sealer } from '@app/core';
-import { useProducts } from '../../app/useProducts.ts';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useProducts } from '../../data/useProducts.ts';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { Choice, Field, Section, Select } from '../../ui/parts.tsx';
 import { topColour } from '../../ui/topColour.ts';
 import { ColourField } from './ColourField.tsx';

@@ -1,5 +1,5 @@
 import { type Colour, isHexColour, isPale, isSheer, nearestTo, readColour } from '@app/core';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { Input } from '../../ui/parts.tsx';
 
 /** Any colour, picked or entered as hex; beside it, how it reads and what that costs. */

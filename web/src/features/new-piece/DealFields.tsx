@@ -1,4 +1,4 @@
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { fromField, toField } from '../../step/dateField.ts';
 import { Choice, Field, Input, Section, Tap } from '../../ui/parts.tsx';
 import type { PieceDraft } from './pieceDraft.ts';

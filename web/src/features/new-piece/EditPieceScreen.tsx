@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useWorkshop } from '../../data/workshop.tsx';
 import type { PieceView } from '@app/contract';
 import { draftOf, toInput } from './pieceDraft.ts';
 import { PieceForm } from './PieceForm.tsx';

@@ -1,6 +1,6 @@
 import { dimensionFaults, measuresOf, templateById } from '@app/core';
 import { useState } from 'react';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { fromTyped, lengthUnit, toTyped } from '../../ui/amounts.ts';
 import { Field, Input, Section } from '../../ui/parts.tsx';
 import type { PieceDraft } from './pieceDraft.ts';

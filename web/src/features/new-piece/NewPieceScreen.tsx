@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { commandId } from '../../app/api.ts';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { commandId } from '../../data/api.ts';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { emptyDraft, toInput } from './pieceDraft.ts';
 import { PieceForm } from './PieceForm.tsx';
 

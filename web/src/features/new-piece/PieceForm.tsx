@@ -1,6 +1,6 @@
 import { applyFix, type Fix } from '@app/core';
 import { useMemo, useState } from 'react';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { usePreview } from '../../core/useCore.ts';
 import { Button } from '../../ui/parts.tsx';
 import { BriefFields } from './BriefFields.tsx';

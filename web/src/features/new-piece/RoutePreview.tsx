@@ -11,10 +11,10 @@ import {
   sumsOf,
 } from '@app/core';
 import type { ReactNode } from 'react';
-import { useProducts } from '../../app/useProducts.ts';
+import { useProducts } from '../../data/useProducts.ts';
 import { ConflictList, ConflictLine } from '../../conflict/ConflictList.tsx';
-import { useSaying } from '../../app/saying.ts';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useSaying } from '../../data/saying.ts';
+import { useWorkshop } from '../../data/workshop.tsx';
 import type { Preview } from '../../core/core.worker.ts';
 import type { Answer } from '../../core/useCore.ts';
 import { WOOD_COLOURS } from '../../grain/laneModel.ts';

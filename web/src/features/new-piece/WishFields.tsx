@@ -11,7 +11,7 @@ import {
   USUAL_USE,
   zonesOf,
 } from '@app/core';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { Choice, Field, Input, Select, Tap } from '../../ui/parts.tsx';
 import { ColourField } from './ColourField.tsx';
 import type { PieceDraft } from './pieceDraft.ts';

@@ -1,6 +1,6 @@
 import { GROUPS, type Group, type OwnZone, type Template, type ZoneChoice, zonesOf } from '@app/core';
 import { X } from 'lucide-react';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { sayArea } from '../../ui/amounts.ts';
 import { Button, Field, Input, Select, Tap } from '../../ui/parts.tsx';
 import type { PieceDraft } from './pieceDraft.ts';

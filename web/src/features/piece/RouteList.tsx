@@ -1,8 +1,8 @@
 import type { PieceView } from '@app/contract';
 import { type Explained, sayLength, sayNoRoom, sayTime, sayWait, type ShopStep } from '@app/core';
 import { Check, Circle, CircleDot, Hourglass, TriangleAlert } from 'lucide-react';
-import { useSaying } from '../../app/saying.ts';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useSaying } from '../../data/saying.ts';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { WOOD_COLOURS } from '../../grain/laneModel.ts';
 
 type ListProps = {

@@ -1,7 +1,7 @@
 import type { PieceView } from '@app/contract';
 import { type Method, pieceSums, quoteFor, sayHours } from '@app/core';
-import { useProducts } from '../../app/useProducts.ts';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useProducts } from '../../data/useProducts.ts';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { sayAmount, sayArea, sayLitres, sayMoney } from '../../ui/amounts.ts';
 import { Field, Input } from '../../ui/parts.tsx';
 import { readNumber } from '../../ui/readNumber.ts';

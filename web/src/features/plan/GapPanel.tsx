@@ -1,7 +1,7 @@
 import { CoreFault } from '../../core/CoreFault.tsx';
 import { clock, type Gap, nextOnGrid, sayLength, sayTime } from '@app/core';
-import { useSaying } from '../../app/saying.ts';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useSaying } from '../../data/saying.ts';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { useFillers } from '../../core/useCore.ts';
 import { Button } from '../../ui/parts.tsx';
 import { SidePanel } from './SidePanel.tsx';

@@ -1,7 +1,7 @@
 import { CoreFault } from '../../core/CoreFault.tsx';
 import { PLANNING_DEFAULTS, type Preferences, sayStanding } from '@app/core';
 import { useState } from 'react';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { useStanding } from '../../core/useCore.ts';
 import { Button, Field, Select } from '../../ui/parts.tsx';
 import { SidePanel } from './SidePanel.tsx';

@@ -1,5 +1,5 @@
-import { useSaying } from '../../app/saying.ts';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useSaying } from '../../data/saying.ts';
+import { useWorkshop } from '../../data/workshop.tsx';
 import type { ProposalView } from '@app/contract';
 import { type Explained, sayGains, sayTime } from '@app/core';
 import { Button } from '../../ui/parts.tsx';

@@ -1,5 +1,5 @@
 import type { ProposalView } from '@app/contract';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { DiffList } from '../../plan/DiffList.tsx';
 import { sayGains, sayLosses } from '@app/core';
 import { Button } from '../../ui/parts.tsx';

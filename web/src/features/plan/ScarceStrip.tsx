@@ -1,8 +1,8 @@
 import { CoreFault } from '../../core/CoreFault.tsx';
 import { sayDate, sayGains, sayLength, type Scarce } from '@app/core';
 import { useState } from 'react';
-import { useSaying } from '../../app/saying.ts';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useSaying } from '../../data/saying.ts';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { useOneMore, useScarce } from '../../core/useCore.ts';
 
 const SKILL_WORDS: Record<string, string> = {

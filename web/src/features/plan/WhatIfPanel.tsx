@@ -2,7 +2,7 @@ import type { Answer } from '../../core/useCore.ts';
 import { CoreFault } from '../../core/CoreFault.tsx';
 import type { WorkshopView } from '@app/contract';
 import { useMemo } from 'react';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { pieceWith } from '../../conflict/pieceWith.ts';
 import { DiffList } from '../../plan/DiffList.tsx';
 import { type Outlook, sayGains, sayLosses, type WhatIf } from '@app/core';

@@ -1,8 +1,8 @@
 import { CoreFault } from '../../core/CoreFault.tsx';
 import type { PieceView } from '@app/contract';
 import { type Explained, sayLength, sayNoRoom, sayTime, sayWait, type Stretch } from '@app/core';
-import { useSaying } from '../../app/saying.ts';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useSaying } from '../../data/saying.ts';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { useStanding } from '../../core/useCore.ts';
 import { DaysBar } from '../../plan/DaysBar.tsx';
 import { HealthMark, healthOf } from '../../ui/Health.tsx';

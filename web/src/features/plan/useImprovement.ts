@@ -1,6 +1,6 @@
 import type { ProposalAnswer, ProposalView, WorkshopView } from '@app/contract';
 import { useEffect, useState } from 'react';
-import { send } from '../../app/api.ts';
+import { send } from '../../data/api.ts';
 
 /** Left alone for so long, the plan is looked at again. */
 const CALM_MS = 2500;

@@ -1,6 +1,6 @@
 import { COATS, type Coat, type OwnStep, type ProductFamily, type RouteEdit, type RouteStep } from '@app/core';
 import { useState } from 'react';
-import { useProducts } from '../../app/useProducts.ts';
+import { useProducts } from '../../data/useProducts.ts';
 import { Button, Field, Input, Select, Tap } from '../../ui/parts.tsx';
 import type { RouteDraft } from '../../conflict/pieceWith.ts';
 import type { DraftView } from '../../conflict/routeDraft.ts';

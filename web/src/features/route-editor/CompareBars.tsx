@@ -1,5 +1,5 @@
 import { type Route, sayHours, sumsOf } from '@app/core';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { sayLitres } from '../../ui/amounts.ts';
 
 const WIDTH = 120;

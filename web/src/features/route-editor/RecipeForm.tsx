@@ -1,6 +1,6 @@
 import { recipeFrom, withRecipe } from '@app/core';
 import { useState } from 'react';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { Button, Field, Input, Section, Select } from '../../ui/parts.tsx';
 import type { RouteDraft } from '../../conflict/pieceWith.ts';
 

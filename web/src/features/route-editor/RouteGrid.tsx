@@ -16,7 +16,7 @@ import {
 import { CSS } from '@dnd-kit/utilities';
 import { type Conflict, type Route, type RouteStep, sayLength, type Stage } from '@app/core';
 import { BookOpen, Check, GripVertical, Home, TriangleAlert, UserPen } from 'lucide-react';
-import { useProducts } from '../../app/useProducts.ts';
+import { useProducts } from '../../data/useProducts.ts';
 import { waitBefore } from './editList.ts';
 
 type GridProps = {

@@ -1,6 +1,6 @@
 import { FILMS, METHODS, type Method, type RouteEdit, type RouteStep, sayCoats } from '@app/core';
 import { useState } from 'react';
-import { useProducts } from '../../app/useProducts.ts';
+import { useProducts } from '../../data/useProducts.ts';
 import { Button, Field, Input, Section, Select } from '../../ui/parts.tsx';
 import { AddStep } from './AddStep.tsx';
 import type { RouteDraft } from '../../conflict/pieceWith.ts';

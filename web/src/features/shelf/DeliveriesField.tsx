@@ -1,6 +1,6 @@
 import { type Delivery } from '@app/core';
 import { Plus, X } from 'lucide-react';
-import { useSaying } from '../../app/saying.ts';
+import { useSaying } from '../../data/saying.ts';
 import { fromField, toField } from '../../step/dateField.ts';
 import { Button, Input } from '../../ui/parts.tsx';
 

@@ -1,8 +1,8 @@
 import { PRODUCT_COLUMNS, productsFromTable, productToRow, type ReadProducts } from '@app/core';
 import Papa from 'papaparse';
 import { useState } from 'react';
-import { useProducts } from '../../app/useProducts.ts';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useProducts } from '../../data/useProducts.ts';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { Button } from '../../ui/parts.tsx';
 import { readText } from '../../ui/readText.ts';
 

@@ -1,7 +1,7 @@
 import { batchOf, isHexColour, litres, type Mix, type MixPart } from '@app/core';
 import { X } from 'lucide-react';
 import { useState } from 'react';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { fromTypedLitres, sayLitres, toTypedLitres } from '../../ui/amounts.ts';
 import { Button, Field, Input, Section } from '../../ui/parts.tsx';
 import { readNumber } from '../../ui/readNumber.ts';

@@ -1,9 +1,9 @@
 import { isHexColour, sayDay, sayTime, shelfDemand, type ShelfPaint } from '@app/core';
 import { toField } from '../../step/dateField.ts';
 import { useState } from 'react';
-import { useSaying } from '../../app/saying.ts';
-import { useProducts } from '../../app/useProducts.ts';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useSaying } from '../../data/saying.ts';
+import { useProducts } from '../../data/useProducts.ts';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { fromTypedLitres, sayLitres, toTypedLitres } from '../../ui/amounts.ts';
 import { Button, Field, Input, Section, Select } from '../../ui/parts.tsx';
 import { DeliveriesField, readDeliveries, type TypedDelivery } from './DeliveriesField.tsx';

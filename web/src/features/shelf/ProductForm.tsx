@@ -15,7 +15,7 @@ import {
   usualChemistry,
 } from '@app/core';
 import { useState } from 'react';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { Button, Field, Input, Select, Tap } from '../../ui/parts.tsx';
 import { celsiusField, coverageField } from '../../ui/amounts.ts';
 import { readNumber } from '../../ui/readNumber.ts';

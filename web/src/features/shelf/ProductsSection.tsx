@@ -1,7 +1,7 @@
 import { compatibilityOf, FAMILIES, type Product, type ProductFamily, PRODUCTS } from '@app/core';
 import { useState } from 'react';
-import { useProducts } from '../../app/useProducts.ts';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useProducts } from '../../data/useProducts.ts';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { sayCoverage, sayTemperature } from '../../ui/amounts.ts';
 import { Button, Section } from '../../ui/parts.tsx';
 import { DryingAxis, DryingLine } from './DryingLine.tsx';

@@ -1,4 +1,4 @@
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { MixesSection } from './MixesSection.tsx';
 import { PaintsSection } from './PaintsSection.tsx';
 import { ProductsSection } from './ProductsSection.tsx';

@@ -1,7 +1,7 @@
 import type { Person } from '@app/core';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { commandId, send } from '../../app/api.ts';
+import { commandId, send } from '../../data/api.ts';
 import { Button, Field, Input } from '../../ui/parts.tsx';
 
 /** A sign-in for a helper: they see and tap everything, change nothing of the shop, and choose their own password first. */

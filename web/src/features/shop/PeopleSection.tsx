@@ -8,7 +8,7 @@ import {
   SKILLS,
 } from '@app/core';
 import { useState } from 'react';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { Button, Field, Input, Section, Tap } from '../../ui/parts.tsx';
 import { BlocksEditor } from './BlocksEditor.tsx';
 import { HelperSignIn } from './HelperSignIn.tsx';

@@ -2,8 +2,8 @@ import { type ClimatePlace, type ClimateSeries, logFromTable, type ReadLog, sayT
 import { line, scaleLinear } from 'd3';
 import Papa from 'papaparse';
 import { useState } from 'react';
-import { useSaying } from '../../app/saying.ts';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useSaying } from '../../data/saying.ts';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { sayTemperature } from '../../ui/amounts.ts';
 import { Button } from '../../ui/parts.tsx';
 import { readText } from '../../ui/readText.ts';

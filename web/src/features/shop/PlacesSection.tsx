@@ -1,7 +1,7 @@
 import { type ClimatePlace, celsiusToFahrenheit, fahrenheitToCelsius, hourlyClimate, PRODUCTS } from '@app/core';
 import { line, scaleLinear } from 'd3';
 import { useState } from 'react';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { sayTemperature } from '../../ui/amounts.ts';
 import { Button, Field, Input, Section, Select } from '../../ui/parts.tsx';
 import { PlaceLog } from './PlaceLog.tsx';

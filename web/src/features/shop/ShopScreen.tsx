@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
-import { useSession } from '../../app/session.ts';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useSession } from '../../data/session.ts';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { PeopleSection } from './PeopleSection.tsx';
 import { PlacesSection } from './PlacesSection.tsx';
 import { StationsSection } from './StationsSection.tsx';

@@ -9,7 +9,7 @@ import {
   type Tool,
 } from '@app/core';
 import { useState } from 'react';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { sayTemperature } from '../../ui/amounts.ts';
 import { Button, Field, Input, Section, Select, Tap } from '../../ui/parts.tsx';
 import { BlocksEditor } from './BlocksEditor.tsx';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { Button, Field, Input, Section, Select } from '../../ui/parts.tsx';
 import { readShifts, shiftsText } from './hoursText.ts';
 

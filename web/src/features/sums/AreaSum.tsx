@@ -1,6 +1,6 @@
 import { measuresOf, templateById, TEMPLATES, zonesOf } from '@app/core';
 import { useState } from 'react';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { fromTyped, lengthUnit, sayArea, toTyped } from '../../ui/amounts.ts';
 import { Field, Section, Select } from '../../ui/parts.tsx';
 import { Figure, must, NumberField, readNumber, Result, tried } from './sumParts.tsx';

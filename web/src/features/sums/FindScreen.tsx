@@ -1,6 +1,6 @@
 import { meansOf, mostToPay, sayHours, TEMPLATES } from '@app/core';
 import { useState } from 'react';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { findTakes, FIND_STATES, type FindState } from './findRoute.ts';
 
 const PRICES = [40, 60, 90, 120, 160, 200, 250, 320, 400, 550, 750, 1000] as const;

@@ -1,6 +1,6 @@
 import { byParts, litres } from '@app/core';
 import { useState } from 'react';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { fromTypedLitres, sayLitres, toTypedLitres } from '../../ui/amounts.ts';
 import { Field, Input, Section, Tap } from '../../ui/parts.tsx';
 import { must, NumberField, readNumber, Result, tried } from './sumParts.tsx';

@@ -10,7 +10,7 @@ import {
   squareMetresToSquareFeet,
 } from '@app/core';
 import { useState } from 'react';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { fromTypedLitres, sayLitres, toTypedLitres } from '../../ui/amounts.ts';
 import { Field, Input, Section, Select } from '../../ui/parts.tsx';
 import { Figure, must, NumberField, readNumber, Result, tried } from './sumParts.tsx';

@@ -8,7 +8,7 @@ import {
   stripperRounds,
 } from '@app/core';
 import { useState } from 'react';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { sayLitres } from '../../ui/amounts.ts';
 import { Section } from '../../ui/parts.tsx';
 import { Figure, must, NumberField, readNumber, Result, tried } from './sumParts.tsx';

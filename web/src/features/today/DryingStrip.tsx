@@ -1,4 +1,4 @@
-import { useSaying } from '../../app/saying.ts';
+import { useSaying } from '../../data/saying.ts';
 import { grainInk } from '../../grain/grainInk.ts';
 import { openingGrain } from '../../grain/LaneDrawing.tsx';
 import { Tag } from '../../ui/Tag.tsx';

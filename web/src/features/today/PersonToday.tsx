@@ -1,6 +1,6 @@
 import { Hourglass, TriangleAlert } from 'lucide-react';
-import { useWorkshop } from '../../app/workshop.tsx';
-import { useSaying } from '../../app/saying.ts';
+import { useWorkshop } from '../../data/workshop.tsx';
+import { useSaying } from '../../data/saying.ts';
 import { Button } from '../../ui/parts.tsx';
 import { Outcomes } from '../../step/StepActions.tsx';
 import { Tag } from '../../ui/Tag.tsx';

@@ -1,7 +1,7 @@
 import { CoreFault } from '../../core/CoreFault.tsx';
 import { useState } from 'react';
-import { useWorkshop } from '../../app/workshop.tsx';
-import { useSaying } from '../../app/saying.ts';
+import { useWorkshop } from '../../data/workshop.tsx';
+import { useSaying } from '../../data/saying.ts';
 import { useFillers } from '../../core/useCore.ts';
 import { Button, Tap } from '../../ui/parts.tsx';
 import { clock } from '@app/core';

@@ -1,7 +1,7 @@
 import { CoreFault } from '../../core/CoreFault.tsx';
 import { useMemo } from 'react';
-import { useSaying } from '../../app/saying.ts';
-import { useWorkshop } from '../../app/workshop.tsx';
+import { useSaying } from '../../data/saying.ts';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { useExplained } from '../../core/useCore.ts';
 import { useStepSheet } from '../../step/useStepSheet.tsx';
 import { DryingStrip } from './DryingStrip.tsx';

@@ -3,7 +3,7 @@ import { yupResolver } from '@hookform/resolvers/yup';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { useSWRConfig } from 'swr';
-import { send } from '../../app/api.ts';
+import { send } from '../../data/api.ts';
 import { Button, Field, Input } from '../../ui/parts.tsx';
 
 /** A one-time password opens only this: choosing one's own. */

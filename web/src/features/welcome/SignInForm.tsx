@@ -2,7 +2,7 @@ import { SignIn } from '@app/contract';
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
-import { send } from '../../app/api.ts';
+import { send } from '../../data/api.ts';
 import { Button, Field, Input } from '../../ui/parts.tsx';
 
 type FormProps = { readonly onEntered: () => Promise<void>; readonly onBack: () => void };

@@ -2,7 +2,7 @@ import { StartOwn } from '@app/contract';
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
-import { ApiFailure, commandId, send } from '../../app/api.ts';
+import { ApiFailure, commandId, send } from '../../data/api.ts';
 import { Button, Field, Input, Select } from '../../ui/parts.tsx';
 
 const HERE = Intl.DateTimeFormat().resolvedOptions().timeZone;

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { useSWRConfig } from 'swr';
-import { send } from '../../app/api.ts';
+import { send } from '../../data/api.ts';
 import { GrainDefs } from '../../grain/GrainDefs.tsx';
 import { Button } from '../../ui/parts.tsx';
 import { SignInForm } from './SignInForm.tsx';

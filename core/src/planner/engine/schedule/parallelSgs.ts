@@ -328,7 +328,7 @@ export class ParallelSgs {
   }
 
   #guessLeave(k: number, from: number): number {
-    const { slots, pieces, steps } = this.#b.model;
+    const { pieces, steps } = this.#b.model;
     const piece = pieces[k]!;
     const rest = piece.steps.reduce((most, i) => (steps[i]!.fixed ? most : Math.max(most, this.#rest[i]!)), 0);
     return this.#leavesBy(k, from, rest);
