@@ -25,9 +25,6 @@ const change = object({
   piece: string().nullable().defined(),
 });
 export const ChangeSchema = typed<ChangeView>(change);
-export const CommandAnswerSchema = typed<CommandAnswer>(
-  object({ change: change.required(), revision: number().required() }),
-);
 export const OkSchema = typed<{ readonly ok: true }>(object({ ok: boolean().oneOf([true]).required() }));
 export const SessionSchema = typed<SessionView>(
   object({
@@ -53,9 +50,7 @@ const unknown =
   (what: string) =>
   ({ path, value }: { path: string; value: unknown }) =>
     `${what} “${String(value)}” (${path}) is not known to this version of Mokume`;
-const plan = object({
-  steps: map(),
-  ready: map(),
+const reasons = {
   unplanned: array(
     object({
       step: string().required(),
@@ -75,7 +70,8 @@ const plan = object({
         .required(),
     }),
   ).required(),
-});
+};
+const plan = object({ steps: map(), ready: map(), ...reasons });
 const piece = object({
   id: string().required(),
   name: string().required(),
@@ -83,6 +79,28 @@ const piece = object({
   steps: array(any()).required(),
   stepVersions: map(),
 });
+const shopUpdate = object({ shop: map(), workshop: map(), versions: map() });
+const update = object({
+  base: number().required(),
+  now: number().required(),
+  change: change.required(),
+  undone: array(string().required()).required(),
+  pieces: array(piece).required(),
+  gone: array(string().required()).required(),
+  shop: shopUpdate.nullable().default(null).defined(),
+  plan: object({ steps: map(), ready: map(), ...reasons })
+    .nullable()
+    .default(null)
+    .defined(),
+});
+export const CommandAnswerSchema = typed<CommandAnswer>(
+  object({
+    change: change.required(),
+    revision: number().required(),
+    update: update.nullable().default(null).defined(),
+  }),
+);
+
 export const ViewSchema = typed<WorkshopView>(
   object({
     workshop: object({

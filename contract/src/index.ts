@@ -1,6 +1,7 @@
 export * from './errors.ts';
 export * from './schemas.ts';
 export * from './view.ts';
+export * from './viewUpdate.ts';
 export * from './answers.ts';
 export * from './pieceFields.ts';
 export * from './fields.ts';

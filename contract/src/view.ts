@@ -1,4 +1,5 @@
 import type { PieceFields } from './pieceFields.ts';
+import type { ViewUpdate } from './viewUpdate.ts';
 import type {
   ArrivalSheet,
   Instant,
@@ -92,4 +93,9 @@ export type SessionView = {
   readonly addressQr: string | null;
 };
 /** Answer to every command. */
-export type CommandAnswer = { readonly change: ChangeView; readonly revision: number };
+export type CommandAnswer = {
+  readonly change: ChangeView;
+  readonly revision: number;
+  /** What it made of the view; null for a command that had been carried out before. */
+  readonly update: ViewUpdate | null;
+};

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
-import { CommandAnswerSchema, ERRORS, type WorkshopView } from '@app/contract';
+import { applyUpdate, type CommandAnswer, CommandAnswerSchema, ERRORS, type WorkshopView } from '@app/contract';
 import { HOUSE_DEFAULTS, ORDINARY_WEEK, PLANNING_DEFAULTS, PRODUCTS } from '@app/core';
 import sharp from 'sharp';
 import supertest from 'supertest';
@@ -260,9 +260,12 @@ describe('the same command sent twice', () => {
     const body = bodyFor(r, at);
     const first = await call(mine.agent, r, at.ids, body);
     expect(first.status, first.text).toBe(r.status ?? 200);
+    // What the answer says it changed, laid upon what was seen before, is what anybody sees who asks now.
+    const { update, revision } = first.body as CommandAnswer;
+    expect(applyUpdate(at.view, update!, revision)).toEqual(await mine.view());
     const second = await call(mine.agent, r, at.ids, body);
     expect(second.status, second.text).toBe(r.status ?? 200);
-    expect(second.body).toEqual(first.body);
+    expect(second.body).toEqual({ ...(first.body as CommandAnswer), update: null });
     expect((await mine.view()).revision).toBe((first.body as { revision: number }).revision);
     expect((r.answer as Schema).isValidSync(first.body)).toBe(true);
   });

@@ -1,6 +1,6 @@
 import { prioritise } from '../planner/build/prioritise.ts';
 import type { NoRoom } from '../planner/model/reasons.ts';
-import type { PieceToPlan, Plan, Problem } from '../planner/model/model.ts';
+import { EMPTY_PLAN, type PieceToPlan, type Plan, type Problem } from '../planner/model/model.ts';
 import { replan } from '../planner/build/replan.ts';
 import type { Instant } from '../quantities/units.ts';
 
@@ -21,4 +21,3 @@ export function earliestReady(problem: Problem, current: Plan | null, piece: Pie
   if (at !== undefined) return { kind: 'ready', at, plan };
   return { kind: 'noRoom', reasons: plan.unplanned.filter((u) => u.piece === piece.id).map((u) => u.reason) };
 }
-const EMPTY_PLAN: Plan = { steps: {}, ready: {}, unplanned: [], notices: [] };

@@ -5,7 +5,7 @@ import type { Hours } from '../calendar/hours.ts';
 import { wallClock } from '../calendar/localTime.ts';
 import { prioritise } from '../planner/build/prioritise.ts';
 import { improvePlan } from '../planner/build/improve.ts';
-import type { PieceToPlan, Plan, Problem } from '../planner/model/model.ts';
+import { EMPTY_PLAN, type PieceToPlan, type Plan, type Problem } from '../planner/model/model.ts';
 import { replan } from '../planner/build/replan.ts';
 import type { Instant } from '../quantities/units.ts';
 import { verify } from '../verify/verify.ts';
@@ -122,13 +122,12 @@ function planned(
   const own = { ...piece, due: wanted, promised: true };
   const whole = { ...problem, pieces: [...problem.pieces, own] };
   const plan = movesOthers
-    ? prioritise(whole, current ?? EMPTY, piece.id)
-    : improvePlan(whole, replan(whole, current ?? EMPTY, [piece.id]), { seed: 1, evaluations: EVALUATIONS });
+    ? prioritise(whole, current ?? EMPTY_PLAN, piece.id)
+    : improvePlan(whole, replan(whole, current ?? EMPTY_PLAN, [piece.id]), { seed: 1, evaluations: EVALUATIONS });
   const ready = plan.ready[piece.id];
   if (ready === undefined || verify(whole, plan).length > 0) return null;
   return promisesMadeLater(problem, current, plan).length > 0 ? null : { plan, ready };
 }
-const EMPTY: Plan = { steps: {}, ready: {}, unplanned: [], notices: [] };
 
 function laterThan(problem: Problem, before: Plan, after: Plan): { piece: string; minutes: number }[] {
   return problem.pieces.flatMap((p) => {

@@ -75,6 +75,8 @@ const AFTER_MINUTES = 5 * 1440;
 const WEIGHT = { promised: 10, client: 3, stock: 1 };
 
 export const stepId = (pieceId: string, key: string) => `${pieceId}.${key}`;
+/** The piece a step is of, by its id; pieces' own ids have no point in them. */
+export const pieceOfStep = (id: string): string => id.slice(0, id.indexOf('.'));
 
 /** The planning problem of a shop as it stands. Pieces without steps, and those that left, are not in it. */
 export function problemOf(shop: Shop, pieces: readonly ShopPiece[], now: Instant): Problem {

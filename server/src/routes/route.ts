@@ -9,7 +9,7 @@ import type { User } from '../store/users.ts';
  * Who may call a route. `anyone`: without signing in. `signed-in`: also somebody who must choose a password first.
  * `helper`: everybody of a workshop. `owner`: its owner only.
  */
-export const ACCESS = ['anyone', 'signed-in', 'helper', 'owner'] as const;
+const ACCESS = ['anyone', 'signed-in', 'helper', 'owner'] as const;
 export type Access = (typeof ACCESS)[number];
 
 /** What a route's service is given: who calls (as far as the access says), what the path names, and the checked body. */
@@ -25,7 +25,7 @@ export type Call<A extends Access = Access, Body = unknown> = {
 };
 
 /** What `:id` in the path is, which must be of the caller's own workshop; null: the path names nothing of it. */
-export type Owned = TableName | 'changes' | null;
+type Owned = TableName | 'changes' | null;
 
 /** One line of the table from which registration, docs/api.md and the tests of rights follow. */
 export type Route<A extends Access = Access, S extends Schema | null = Schema | null> = {

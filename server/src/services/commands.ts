@@ -8,10 +8,11 @@ import type { Planner } from '../jobs/planner.ts';
 import { appendChanges, type Change, changeById, newestChanges } from '../store/changes.ts';
 import { addPlan, currentPlan, planNumbered } from '../store/plans.ts';
 import { Recorder } from '../store/recorder.ts';
-import { loadShop } from '../store/shopStore.ts';
+import { loadShop, type StoredShop } from '../store/shopStore.ts';
 import type { Role } from '../store/users.ts';
 import { lockRevision, setRevision } from '../store/workshops.ts';
 import type { Offers } from './offers.ts';
+import { updateOf } from './viewUpdate.ts';
 
 /** What services are given. */
 export type Deps = {
@@ -43,7 +44,7 @@ export type Command = {
   /** Writes rows through the recorder; says what was done, in words for the log. */
   readonly run: (rows: Recorder) => Promise<Done>;
 };
-export type Done = {
+type Done = {
   readonly summary: string;
   readonly piece?: string;
   /** Pieces whose own steps or dates changed; the plan is worked out again around them. */
@@ -52,6 +53,8 @@ export type Done = {
   /** Piece for which those whose date nobody was told wait. */
   readonly goesFirst?: string;
   readonly undoes?: string;
+  /** Every change it takes back. */
+  readonly undone?: readonly string[];
   /** Happened already, so the plan must follow whatever it moves; what is only wished asks first. */
   readonly hasHappened?: boolean;
   /** Take this plan, made on the plan with that number. */
@@ -73,7 +76,7 @@ export async function carryOut(deps: Deps, author: Author, command: Command): Pr
     const before = await lockRevision(workshopId, transaction);
     if (before === null) throw new ApiError('NOT_FOUND');
     const known = await changeById(workshopId, command.id, transaction);
-    if (known) return { change: changeView(known), revision: before };
+    if (known) return { change: changeView(known), revision: before, update: null };
     const rows = new Recorder(workshopId, transaction);
     const done = await command.run(rows);
     const plans = await planFor(deps, author, done, transaction);
@@ -94,7 +97,10 @@ export async function carryOut(deps: Deps, author: Author, command: Command): Pr
     };
     await appendChanges(workshopId, [change], transaction);
     await setRevision(workshopId, revision, transaction);
-    return { change: changeView(change), revision };
+    const shown = changeView(change);
+    const stored = plans.stored ?? (await loadShop(workshopId, transaction))!;
+    const update = updateOf(before, shown, done, rows.changes, stored, plans);
+    return { change: shown, revision, update };
   });
   deps.announce(workshopId, answer.revision);
   return answer;
@@ -105,12 +111,20 @@ const signature = (author: Author): Pick<Change, 'madeBy' | 'userId' | 'by'> =>
     ? { madeBy: 'clock', userId: null, by: CLOCK_NAME }
     : { madeBy: 'person', userId: author.userId, by: author.name };
 
-type Plans = { readonly before: number; readonly after: number; readonly moves: readonly PieceMove[] };
+type Plans = {
+  readonly before: number;
+  readonly after: number;
+  readonly moves: readonly PieceMove[];
+  /** The plans themselves, and the shop as it was read for them; null where nothing was planned. */
+  readonly plan: { readonly before: Plan | null; readonly after: Plan } | null;
+  readonly stored: StoredShop | null;
+};
 
 async function planFor(deps: Deps, author: Author, done: Done, transaction: Transaction): Promise<Plans> {
   const { workshopId } = author;
   const current = await currentPlan(workshopId, transaction);
-  if (done.planning === 'none') return { before: current.number, after: current.number, moves: [] };
+  if (done.planning === 'none')
+    return { before: current.number, after: current.number, moves: [], plan: null, stored: null };
   if (done.adopt && done.adopt.base !== current.number) throw new ApiError('OLD_PROPOSAL');
   const stored = await loadShop(workshopId, transaction);
   const problem = problemOf(stored!.shop, stored!.pieces, deps.clock.now());
@@ -135,7 +149,7 @@ async function planFor(deps: Deps, author: Author, done: Done, transaction: Tran
   if (!isClock && done.hasHappened !== true && !author.consents) mustSparePromises(problem, current.plan, plan, moves);
   const number = current.number + 1;
   await addPlan(workshopId, number, plan, deps.clock.now(), transaction);
-  return { before: current.number, after: number, moves };
+  return { before: current.number, after: number, moves, plan: { before: current.plan, after: plan }, stored };
 }
 
 /** @throws {ApiError} MOVES_PROMISE when a piece whose date was told becomes late, or later than it was */

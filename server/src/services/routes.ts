@@ -24,7 +24,7 @@ import { hasTool, ownProducts, peopleCount, stations, stepsOfPiece } from '../st
 type RouteFields = Pick<PieceFields, 'kind' | 'template' | 'dimensions' | 'survey' | 'brief' | 'zoneChoice'>;
 
 /** What of the shop decides a route, read within the transaction. */
-export async function meansFor(rows: Recorder): Promise<ShopMeans> {
+async function meansFor(rows: Recorder): Promise<ShopMeans> {
   const workshop = await rows.mustRead('workshops', rows.workshopId);
   const places = await stations(rows);
   return {

@@ -46,6 +46,7 @@ export function undo(
         ...(target.piece === null ? {} : { piece: target.piece, touched: [target.piece] }),
         planning: target.planBefore === target.planAfter && dependents.length === 0 ? 'none' : 'repair',
         undoes: target.id,
+        undone: [...dependents, target].map((c) => c.id),
         hasHappened: true,
         ...(untouched && oldest !== null && oldest > 0 ? { restorePlan: oldest } : {}),
       };

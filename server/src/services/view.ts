@@ -1,14 +1,10 @@
-import type { WorkshopView } from '@app/contract';
-import type { Plan } from '@app/core';
+import { MOST_CHANGES, type WorkshopView } from '@app/contract';
+import { EMPTY_PLAN } from '@app/core';
 import { ApiError } from '../errors.ts';
 import { newestChanges } from '../store/changes.ts';
 import { currentPlan } from '../store/plans.ts';
 import { loadShop } from '../store/shopStore.ts';
 import { type Actor, changeView, type Deps } from './commands.ts';
-
-const NO_PLAN: Plan = { steps: {}, ready: {}, unplanned: [], notices: [] };
-/** Changes shown in logs and at the foot of the plan. */
-const MOST_CHANGES = 60;
 
 /** One workshop as its people see it. */
 export async function workshopView(deps: Deps, me: Actor): Promise<WorkshopView> {
@@ -26,7 +22,7 @@ export async function workshopView(deps: Deps, me: Actor): Promise<WorkshopView>
     shop: stored.shop,
     versions: stored.versions,
     pieces: stored.pieces,
-    plan: plan ?? NO_PLAN,
+    plan: plan ?? EMPTY_PLAN,
     changes: changes.map(changeView),
   };
 }

@@ -3,7 +3,7 @@ import { Navigate, Route, Routes } from 'react-router';
 import { Toaster } from 'sonner';
 import { PlanScreen } from '../features/plan/PlanScreen.tsx';
 import { Button } from '../ui/parts.tsx';
-import { useSession } from '../data/session.ts';
+import { useSession } from '../data/reads.ts';
 import { Shell } from './Shell.tsx';
 import { WorkshopProvider } from '../data/workshop.tsx';
 

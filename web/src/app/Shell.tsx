@@ -1,3 +1,4 @@
+import { OkSchema } from '@app/contract';
 import {
   Calculator,
   Coins,
@@ -164,7 +165,7 @@ function PhoneBar() {
 }
 
 async function signOut(): Promise<void> {
-  await send('DELETE', '/session');
+  await send(OkSchema, 'DELETE', '/session');
   await mutate(() => true, undefined, { revalidate: true });
 }
 

@@ -1,4 +1,5 @@
 import type { Problem } from '@app/contract';
+import { type Schema, ValidationError } from 'yup';
 
 /** An answer that is not a success, with what to do in words. */
 export class ApiFailure extends Error {
@@ -17,9 +18,19 @@ const UNREACHABLE: Problem = {
   status: 0,
   code: 'UNEXPECTED',
 };
+/** An answer of another version of the server than this page is of: what is strange in it is named, never guessed. */
+const notUnderstood = (why: string): Problem => ({
+  ...UNREACHABLE,
+  title: `The answer of Mokume is not understood: ${why}. Reload the page.`,
+});
 
-/** @throws {ApiFailure} for every answer that is not a success */
-export async function send<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown): Promise<T> {
+type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
+
+/**
+ * Sends a request and checks its answer by a schema of the contract.
+ * @throws {ApiFailure} for every answer that is not a success, or not what it should be
+ */
+export async function send<T>(schema: Schema<T>, method: Method, path: string, body?: unknown): Promise<T> {
   let answer: Response;
   try {
     answer = await fetch(`/api${path}`, {
@@ -35,10 +46,15 @@ export async function send<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: s
   }
   const json: unknown = await answer.json().catch(() => null);
   if (!answer.ok) throw new ApiFailure((json as Problem | null) ?? { ...UNREACHABLE, status: answer.status });
+  try {
+    schema.validateSync(json, { strict: true });
+  } catch (error) {
+    if (error instanceof ValidationError) throw new ApiFailure(notUnderstood(error.message));
+    throw error;
+  }
+  // As it came: the schema checks, and changes nothing.
   return json as T;
 }
-
-export const get = <T>(path: string) => send<T>('GET', path);
 
 /** A new command id: the same id sent twice applies once. */
 export const commandId = () => crypto.randomUUID();

@@ -1,4 +1,4 @@
-import type { CommandAnswer, WorkshopView } from '@app/contract';
+import { type CommandAnswer, CommandAnswerSchema, type WorkshopView } from '@app/contract';
 import type { PieceMove } from '@app/core';
 import {
   type ComponentType,
@@ -11,10 +11,12 @@ import {
   useState,
 } from 'react';
 import { toast } from 'sonner';
-import useSWR, { useSWRConfig } from 'swr';
-import { ApiFailure, commandId, get, send } from './api.ts';
+import { useSWRConfig } from 'swr';
 import { useForgetting } from '../core/useCore.ts';
+import { ApiFailure, commandId, send } from './api.ts';
 import { Consent } from './Consent.tsx';
+import { SESSION } from './reads.ts';
+import { useView } from './useView.ts';
 
 export type Workshop = {
   readonly view: WorkshopView;
@@ -46,50 +48,62 @@ export function WorkshopProvider({
   waiting: ReactNode;
   failed: ComponentType<{ readonly error: Error; readonly retry: () => void }>;
 }) {
-  const {
-    data: view,
-    error,
-    mutate,
-  } = useSWR<WorkshopView, Error>('/view', get, { keepPreviousData: true, revalidateOnFocus: true });
-  const { mutate: mutateAny } = useSWRConfig();
-  useChanges(view !== undefined, () => void mutate());
+  const { view, error, reload, during } = useView();
+  const { mutate } = useSWRConfig();
   const now = useClock(view);
   useForgetting(view);
+  const [asked, setAsked] = useState<Asked | null>(null);
 
+  /** Told where it happened; what may be behind it (signed out, somebody else's change) is asked for. */
+  const refused = useCallback(
+    async (why: unknown) => {
+      tell(why);
+      if (why instanceof ApiFailure && why.problem.code === 'SIGN_IN_NEEDED') await mutate(SESSION.path);
+      else await reload();
+    },
+    [mutate, reload],
+  );
   const undo = useCallback(
     async (changeId: string): Promise<void> => {
-      await takeBack(changeId, false, () => void mutate());
-      await mutate();
+      const takeBack = async (withDependents: boolean): Promise<void> => {
+        try {
+          await during(() =>
+            send(CommandAnswerSchema, 'POST', `/changes/${changeId}/undo`, { commandId: commandId(), withDependents }),
+          );
+          toast('Undone.');
+        } catch (why) {
+          const problem = why instanceof ApiFailure ? why.problem : null;
+          if (problem?.code === 'UNDO_BLOCKED' && problem.dependents?.length)
+            toast(problem.detail ?? problem.title, {
+              duration: 15_000,
+              action: { label: 'Undo both', onClick: () => void takeBack(true) },
+            });
+          else await refused(why);
+        }
+      };
+      await takeBack(false);
     },
-    [mutate],
+    [during, refused],
   );
-  const [asked, setAsked] = useState<Asked | null>(null);
   const command = useCallback<Workshop['command']>(
     async (method, path, body) => {
       try {
-        const answer = await sendOrAsk(method, path, body, setAsked);
+        const answer = await during(() => sendOrAsk(method, path, body, setAsked));
         if (!answer) return null;
-        await mutate();
-        if (answer.change)
-          toast(answer.change.summary, {
-            duration: 8000,
-            action: { label: 'Undo', onClick: () => void undo(answer.change.id) },
-          });
+        toast(answer.change.summary, {
+          duration: 8000,
+          action: { label: 'Undo', onClick: () => void undo(answer.change.id) },
+        });
         return answer;
-      } catch (error_) {
-        tell(error_);
-        if (error_ instanceof ApiFailure && error_.problem.code === 'SIGN_IN_NEEDED') await mutateAny('/session');
-        else await mutate();
+      } catch (why) {
+        await refused(why);
         return null;
       }
     },
-    [mutate, mutateAny, undo],
+    [during, refused, undo],
   );
-  const workshop = useMemo(
-    () => (view ? { view, now, command, undo: (id: string) => undo(id) } : null),
-    [view, now, command, undo],
-  );
-  if (!workshop) return error ? <Failed error={error} retry={() => void mutate()} /> : waiting;
+  const workshop = useMemo(() => (view ? { view, now, command, undo } : null), [view, now, command, undo]);
+  if (!workshop) return error ? <Failed error={error} retry={() => void reload()} /> : waiting;
   return (
     <WorkshopContext value={workshop}>
       {children}
@@ -118,12 +132,12 @@ async function sendOrAsk(
   ask: (asked: Asked) => void,
 ): Promise<CommandAnswer | null> {
   try {
-    return await send<CommandAnswer>(method, path, withId(body));
+    return await send(CommandAnswerSchema, method, path, withId(body));
   } catch (error) {
     if (!(error instanceof ApiFailure) || error.problem.code !== 'MOVES_PROMISE') throw error;
     const moves = error.problem.moves ?? [];
     const isWanted = await new Promise<boolean>((answer) => ask({ moves, answer }));
-    return isWanted ? send<CommandAnswer>(method, path, withId({ ...body, consent: true })) : null;
+    return isWanted ? send(CommandAnswerSchema, method, path, withId({ ...body, consent: true })) : null;
   }
 }
 
@@ -134,39 +148,10 @@ function withId(body: object): object {
   return body;
 }
 
-/** Undoes one change; when later work depends on it, says which and offers to undo both. */
-async function takeBack(changeId: string, withDependents: boolean, onDone: () => void): Promise<void> {
-  try {
-    await send('POST', `/changes/${changeId}/undo`, { commandId: commandId(), withDependents });
-    toast('Undone.');
-    onDone();
-  } catch (error) {
-    const problem = error instanceof ApiFailure ? error.problem : null;
-    if (problem?.code === 'UNDO_BLOCKED' && problem.dependents?.length)
-      toast(problem.detail ?? problem.title, {
-        duration: 15_000,
-        action: { label: 'Undo both', onClick: () => void takeBack(changeId, true, onDone) },
-      });
-    else tell(error);
-  }
-}
-
 function tell(error: unknown): void {
   toast.error(error instanceof Error ? error.message : 'Something went wrong; nothing was saved.', {
     duration: 10_000,
   });
-}
-
-/** Listens for changes made in other browsers. */
-function useChanges(isOn: boolean, onChange: () => void): void {
-  useEffect(() => {
-    if (!isOn) return;
-    const source = new EventSource('/api/events');
-    source.addEventListener('changed', onChange);
-    return () => source.close();
-    // Only opening and closing belongs here: `onChange` is a fresh function on every render and does the same thing.
-    // oxlint-disable-next-line react-hooks/exhaustive-deps
-  }, [isOn]);
 }
 
 /** Minutes since the epoch by the server's clock, stepped twice a minute; a fixed clock stands still. */

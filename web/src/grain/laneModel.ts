@@ -32,8 +32,8 @@ export type WorkMark = {
   readonly state: 'done' | 'running' | 'planned' | 'overdue';
   readonly isPinned: boolean;
 };
-export type Hold = { readonly step: ShopStep; readonly from: Instant; readonly until: Instant };
-export type WindowMark = { readonly step: ShopStep; readonly from: Instant; readonly until: Instant };
+type Hold = { readonly step: ShopStep; readonly from: Instant; readonly until: Instant };
+type WindowMark = { readonly step: ShopStep; readonly from: Instant; readonly until: Instant };
 export type LaneModel = {
   readonly woodY: number;
   readonly wood: string;

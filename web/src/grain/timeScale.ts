@@ -7,7 +7,7 @@ export const DAY_WIDTH: Record<Zoom, number> = { day: 520, week: 150, month: 46 
 /** A closed minute is drawn this much narrower than a working one. */
 const NIGHT_SQUEEZE = 0.09;
 
-export type DayColumn = {
+type DayColumn = {
   readonly at: Instant;
   readonly x: number;
   readonly width: number;
@@ -25,7 +25,7 @@ export type TimeScale = {
 };
 
 /** When anybody works, from `from` to `until`. */
-export function workingHours(shop: Shop, from: Instant, until: Instant): Interval[] {
+function workingHours(shop: Shop, from: Instant, until: Instant): Interval[] {
   return merge(shop.people.flatMap((p) => openIntervals(p.hours, shop.timeZone, from, until)));
 }
 

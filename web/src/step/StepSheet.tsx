@@ -144,7 +144,7 @@ function WhenAndWho({
   );
 }
 
-export function Caution({ words }: { readonly words: string }) {
+function Caution({ words }: { readonly words: string }) {
   return (
     <p className="flex gap-2 border border-oxide p-2.5 text-table">
       <TriangleAlert size={16} className="mt-0.5 shrink-0 text-oxide-text" aria-hidden="true" />

@@ -37,4 +37,3 @@ export const TOKENS = {
     brass: '#B8932F',
   },
 } as const;
-export type Token = keyof (typeof TOKENS)['light'];

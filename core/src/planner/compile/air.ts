@@ -12,7 +12,7 @@ import type { Instant } from '../../quantities/units.ts';
 import type { Problem } from '../model/model.ts';
 
 /** A product drying in one or several climates at once. */
-export type Drying = {
+type Drying = {
   /** When a film laid at `end` reaches a stage where it is slowest; Infinity when the known climate ends first. */
   to(stage: Stage, end: Instant): Instant;
   /** All stages; those past the known climate are left out. */

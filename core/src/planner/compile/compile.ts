@@ -44,7 +44,7 @@ export type Frozen = ReadonlyMap<string, Placement>;
 const NOT_FROZEN: Frozen = new Map();
 
 /** A film that stays where the piece stands, so that dust raised there would land on it. */
-export const isWetInPlace = (step: Step) => step.product !== null && step.needs.some((n) => n.span === 'both');
+const isWetInPlace = (step: Step) => step.product !== null && step.needs.some((n) => n.span === 'both');
 
 /**
  * Lays a problem out on the five-minute grid.

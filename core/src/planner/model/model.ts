@@ -176,3 +176,5 @@ export type Plan = {
   /** Requirements in conflict with what already happened or with each other. */
   readonly notices: readonly Notice[];
 };
+/** The plan of a workshop with nothing in it. */
+export const EMPTY_PLAN: Plan = { steps: {}, ready: {}, unplanned: [], notices: [] };

@@ -138,7 +138,7 @@ function wishSpec({ wish, zones, rule, facts: f }: Wanted, sheet: Sheet): StepSp
 }
 
 /** By phase, within a phase as given; then those with a place of their own are put beside their neighbour. */
-export function inOrder(specs: readonly StepSpec[]): StepSpec[] {
+function inOrder(specs: readonly StepSpec[]): StepSpec[] {
   const rank = new Map(PHASES.map((p, i) => [p, i]));
   const free = specs.filter((s) => s.place === null);
   const ordered = free

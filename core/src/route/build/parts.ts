@@ -3,7 +3,7 @@ import type { Group, Zone } from '../piece.ts';
 import { conditionOf, type Survey, type ZoneCondition } from '../survey.ts';
 
 /** What a part of the piece is to become. */
-export type Wanted = 'paint' | 'stain' | 'wash' | 'oil' | 'keep' | 'clean' | 'leave';
+type Wanted = 'paint' | 'stain' | 'wash' | 'oil' | 'keep' | 'clean' | 'leave';
 
 /** Zones of one group that are made of the same, stand the same and are to become the same. */
 export type Part = {

@@ -19,7 +19,7 @@ export type StepSpec = Omit<RouteStep, 'after' | 'litres' | 'work_minutes'> & {
 };
 export type Window = { readonly of: string | null; readonly min: number; readonly max: number | null };
 /** `id` is shared by the coats of a series, `before` and `behind` are the words around "coat 1 of 2". */
-export type Series = { readonly id: string; readonly before: string; readonly behind: string };
+type Series = { readonly id: string; readonly before: string; readonly behind: string };
 export type Place = { readonly after: string } | { readonly before: string };
 
 /** A spec with everything that is usual filled in. */

@@ -94,13 +94,6 @@ export const warn = (on: readonly Phase[], words: string, dustyOnly = false): Ef
   dustyOnly,
 });
 export const note = (words: string): Effect => ({ do: 'note', words });
-export const wait = (after: string, stepKey: string, minutes: number): Effect => ({
-  do: 'wait',
-  step: stepKey,
-  after,
-  minutes,
-});
-
 /** Overnight, between an evening's end and a morning's start. */
 export const NIGHT = 12 * 60;
 export const DUST = 'Dust: mask and extraction.';

@@ -3,7 +3,7 @@ import { Choice, Tap } from '../../ui/parts.tsx';
 import { ColourField } from './ColourField.tsx';
 import type { PieceDraft } from './pieceDraft.ts';
 
-export const LOOK_WORDS: Record<LookKind, string> = {
+const LOOK_WORDS: Record<LookKind, string> = {
   distressed: 'Distressed',
   chippy: 'Chippy',
   blended: 'Blended colours',

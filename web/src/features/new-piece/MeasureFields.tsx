@@ -49,7 +49,7 @@ export function MeasureFields({ draft, onChange }: FieldsProps) {
 }
 
 /** Keeps what is typed as typed (also half-typed), and passes on numbers; a decimal comma is a point. */
-export function NumberInput({ value, onNumber }: { readonly value: number; readonly onNumber: (n: number) => void }) {
+function NumberInput({ value, onNumber }: { readonly value: number; readonly onNumber: (n: number) => void }) {
   const [text, setText] = useState(Number.isFinite(value) ? String(value) : '');
   const change = (typed: string) => {
     setText(typed);

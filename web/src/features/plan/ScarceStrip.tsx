@@ -20,7 +20,7 @@ const PLACE_WORDS: Record<string, string> = {
   outdoors: 'room outdoors',
   rack: 'rack space',
 };
-export function sayScarce(on: Scarce): string {
+function sayScarce(on: Scarce): string {
   if (on.kind === 'person') return `hands that ${SKILL_WORDS[on.skill] ?? on.skill}`;
   return on.kind === 'space' ? (PLACE_WORDS[on.station] ?? on.station) : `the ${on.tool}`;
 }

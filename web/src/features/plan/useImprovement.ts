@@ -1,4 +1,4 @@
-import type { ProposalAnswer, ProposalView, WorkshopView } from '@app/contract';
+import { type ProposalAnswer, ProposalAnswerSchema, type ProposalView, type WorkshopView } from '@app/contract';
 import { useEffect, useState } from 'react';
 import { send } from '../../data/api.ts';
 
@@ -19,7 +19,7 @@ export function useImprovement(view: WorkshopView): Improvement {
     let isCurrent = true;
     const look = async () => {
       // What is looked for is only an offer: without an answer the plan stays as it is.
-      const answer = await send<ProposalAnswer>('POST', '/plan/improve', {}).catch(() => null);
+      const answer = await send(ProposalAnswerSchema, 'POST', '/plan/improve', {}).catch(() => null);
       if (!isCurrent) return;
       setFound((before) => ({ revision, answer: answer ?? (before?.revision === revision ? before.answer : null) }));
       if (answer?.isLooking) await look();

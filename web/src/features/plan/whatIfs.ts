@@ -2,7 +2,7 @@ import type { PieceView, WorkshopView } from '@app/contract';
 import { changedBy, type Person, type Station, type WhatIf, type Workshop } from '@app/core';
 
 /** A request that makes it so. */
-export type Step = { readonly method: 'POST' | 'PUT' | 'DELETE'; readonly path: string; readonly body: object };
+type Step = { readonly method: 'POST' | 'PUT' | 'DELETE'; readonly path: string; readonly body: object };
 export type Tried = { readonly view: Workshop<PieceView>; readonly step: Step };
 
 /** The workshop as it would be, and what to send to make it so; null when it is about nothing there is. */

@@ -1,3 +1,4 @@
+import { OkSchema } from '@app/contract';
 import type { Person } from '@app/core';
 import { useState } from 'react';
 import { toast } from 'sonner';
@@ -11,7 +12,7 @@ export function HelperSignIn({ person }: { readonly person: Person }) {
   const [password, setPassword] = useState('');
   const save = async () => {
     try {
-      await send('POST', '/helpers', { commandId: commandId(), signIn, password, personId: person.id });
+      await send(OkSchema, 'POST', '/helpers', { commandId: commandId(), signIn, password, personId: person.id });
       toast(`${person.name} can sign in as ${signIn}.`);
       setOpen(false);
     } catch (e) {

@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import { useSession } from '../../data/session.ts';
+import { useSession } from '../../data/reads.ts';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { PeopleSection } from './PeopleSection.tsx';
 import { PlacesSection } from './PlacesSection.tsx';

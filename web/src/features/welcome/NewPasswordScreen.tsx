@@ -1,4 +1,4 @@
-import { NewPassword } from '@app/contract';
+import { NewPassword, OkSchema } from '@app/contract';
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
@@ -16,7 +16,7 @@ export function NewPasswordScreen() {
   });
   const submit = handleSubmit(async (input) => {
     try {
-      await send('POST', '/session/password', input);
+      await send(OkSchema, 'POST', '/session/password', input);
       await mutate(() => true, undefined, { revalidate: true });
     } catch (e) {
       setError((e as Error).message);

@@ -1,4 +1,4 @@
-import { SignIn } from '@app/contract';
+import { OkSchema, SignIn } from '@app/contract';
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
@@ -15,7 +15,7 @@ export function SignInForm({ onEntered, onBack }: FormProps) {
   const [error, setError] = useState<string | null>(null);
   const submit = handleSubmit(async (input) => {
     try {
-      await send('POST', '/session', input);
+      await send(OkSchema, 'POST', '/session', input);
       await onEntered();
     } catch (e) {
       setError((e as Error).message);

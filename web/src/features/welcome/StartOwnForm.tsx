@@ -1,4 +1,4 @@
-import { StartOwn } from '@app/contract';
+import { OkSchema, StartOwn } from '@app/contract';
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
@@ -35,7 +35,7 @@ export function StartOwnForm({
   const { errors } = formState;
   const submit = handleSubmit(async (input) => {
     try {
-      await send('POST', '/workshops', input);
+      await send(OkSchema, 'POST', '/workshops', input);
       await onEntered();
     } catch (e) {
       setError(e instanceof ApiFailure ? e.message : 'Something went wrong; nothing was saved.');

@@ -1,3 +1,4 @@
+import { OkSchema } from '@app/contract';
 import { useState } from 'react';
 import { useSWRConfig } from 'swr';
 import { send } from '../../data/api.ts';
@@ -19,7 +20,7 @@ export function Welcome({ demoHere }: { readonly demoHere: boolean }) {
   };
   const demo = async () => {
     try {
-      await send('POST', '/session/demo', {});
+      await send(OkSchema, 'POST', '/session/demo', {});
       await enter();
     } catch (e) {
       setError((e as Error).message);

@@ -46,7 +46,7 @@ export type Outcome = number;
 export const NO_ROOM = -1;
 export const TOO_LATE = -2;
 /** In `Scratch.left`: found no room, or belongs to windows that no day has room for. */
-export const NO_PLACE = 1;
+const NO_PLACE = 1;
 export const GIVEN_UP = 2;
 
 /**
