@@ -42,7 +42,7 @@ export function App() {
       <Toaster position="bottom-right" offset={76} toastOptions={{ className: 'mokume-toast' }} />
       <Suspense fallback={<Blank />}>
         {error ? (
-          <Failed error={error as Error} retry={() => void mutate()} />
+          <Failed error={error} retry={() => void mutate()} />
         ) : !session ? (
           <Blank />
         ) : !session.user ? (

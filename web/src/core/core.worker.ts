@@ -11,7 +11,7 @@ import {
   type Gap,
   gainOfOneMore,
   gapFill,
-  houseEffects,
+
   type HouseEffect,
   type HouseSample,
   type Instant,
@@ -139,8 +139,9 @@ export class CoreApi {
     if (!other) throw new Error('the question is about nothing there is');
     return outlookOf(problem, plan, problemOf(other.shop, other.pieces, now));
   }
-  house(sample: HouseSample): HouseEffect[] {
+  async house(sample: HouseSample): Promise<HouseEffect[]> {
     const { shop, now } = this.#here;
+    const { houseEffects } = await import('./house.ts');
     return houseEffects(shop, now, sample);
   }
 

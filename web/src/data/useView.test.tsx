@@ -1,5 +1,6 @@
 import type { CommandAnswer } from '@app/contract';
 import { act, cleanup, render, screen } from '@testing-library/react';
+import { useEffect } from 'react';
 import { SWRConfig } from 'swr';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { type KeptView, useView } from './useView.ts';
@@ -53,13 +54,16 @@ const answer = (revision: number, base: number): CommandAnswer =>
 let served: object;
 let looks = 0;
 let kept: KeptView;
-function Screen() {
-  kept = useView();
+function Screen({ onKept }: { readonly onKept: (k: KeptView) => void }) {
+  const view = useView();
+  useEffect(() => {
+    onKept(view);
+  });
   return (
     <p data-testid="shown">
-      {kept.view
-        ? `${kept.view.revision} ${kept.view.changes.map((c) => c.id).join()}`
-        : (kept.error?.message ?? 'nothing')}
+      {view.view
+        ? `${view.view.revision} ${view.view.changes.map((c) => c.id).join()}`
+        : (view.error?.message ?? 'nothing')}
     </p>
   );
 }
@@ -75,7 +79,7 @@ beforeEach(async () => {
   await act(async () => {
     render(
       <SWRConfig value={{ provider: () => new Map(), dedupingInterval: 0 }}>
-        <Screen />
+        <Screen onKept={(k) => (kept = k)} />
       </SWRConfig>,
     );
     await new Promise((done) => setTimeout(done, 5));

@@ -1,5 +1,5 @@
 import { applyUpdate, type CommandAnswer, type WorkshopView } from '@app/contract';
-import { useCallback, useEffect, useMemo, useRef } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useRead, VIEW } from './reads.ts';
 
 export type KeptView = {
@@ -16,49 +16,66 @@ export type KeptView = {
  */
 export function useView(): KeptView {
   const { data: view, error, mutate } = useRead(VIEW, { keepPreviousData: true, revalidateOnFocus: true });
-  const news = useRef({ revision: 0, underway: 0 });
-  const shown = useRef(0);
-  shown.current = Math.max(shown.current, view?.revision ?? 0);
+  const [news] = useState(() => new News());
+  useEffect(() => news.see(view?.revision ?? 0), [news, view?.revision]);
 
   const reload = useCallback(async () => {
     await mutate();
   }, [mutate]);
   const hear = useCallback(
     (revision: number) => {
-      news.current.revision = Math.max(news.current.revision, revision);
-      if (news.current.underway === 0 && news.current.revision > shown.current) void reload();
+      if (news.isNew(revision)) void reload();
     },
-    [reload],
+    [news, reload],
+  );
+  const keep = useCallback(
+    async ({ update, revision }: CommandAnswer): Promise<void> => {
+      const lay = (now: WorkshopView | undefined) => (now && update ? applyUpdate(now, update, revision) : null);
+      const next = await mutate((now) => lay(now) ?? now, { revalidate: false });
+      if (next?.revision === revision) news.see(revision);
+      else await reload();
+    },
+    [mutate, reload, news],
   );
   const during = useCallback<KeptView['during']>(
     async (command) => {
-      news.current.underway++;
-      try {
-        const answer = await command();
-        if (answer) await keep(answer);
-        return answer;
-      } finally {
-        news.current.underway--;
-        hear(0);
-      }
-      async function keep({ update, revision }: CommandAnswer): Promise<void> {
-        let isKept = false;
-        await mutate(
-          (now) => {
-            const next = now && update ? applyUpdate(now, update, revision) : null;
-            isKept = next !== null;
-            return next ?? now;
-          },
-          { revalidate: false },
-        );
-        if (isKept) shown.current = Math.max(shown.current, revision);
-        else await reload();
-      }
+      news.begin();
+      const answer = await command().catch((error: unknown) => {
+        hear(news.end());
+        throw error;
+      });
+      if (answer) await keep(answer);
+      hear(news.end());
+      return answer;
     },
-    [mutate, reload, hear],
+    [keep, hear, news],
   );
   useEvents(view !== undefined, hear, reload);
   return useMemo(() => ({ view, error, reload, during }), [view, error, reload, during]);
+}
+
+/** What is known of revisions: the newest shown, the newest heard of, and how many commands are under way. */
+class News {
+  #shown = 0;
+  #heard = 0;
+  #underway = 0;
+
+  see(revision: number): void {
+    this.#shown = Math.max(this.#shown, revision);
+  }
+  /** While a command is under way its own news may come before its answer, so none is acted on. */
+  isNew(revision: number): boolean {
+    this.#heard = Math.max(this.#heard, revision);
+    return this.#underway === 0 && this.#heard > this.#shown;
+  }
+  begin(): void {
+    this.#underway++;
+  }
+  /** @returns the newest heard of meanwhile */
+  end(): number {
+    this.#underway--;
+    return this.#heard;
+  }
 }
 
 /** Hears of changes made in other browsers; after the line was lost, what was missed is asked for. */
