@@ -5,7 +5,7 @@ import { scheduleCost } from '../engine/schedule/cost.ts';
 import { improve, type Search } from '../engine/search/search.ts';
 import { ParallelSgs, type Priority } from '../engine/schedule/parallelSgs.ts';
 import { clearSchedule } from '../engine/schedule/partialSchedule.ts';
-import { placePiece } from '../engine/schedule/serialSgs.ts';
+import { placePiece, settleFloor } from '../engine/schedule/serialSgs.ts';
 import type { Plan, Problem } from '../model/model.ts';
 import { orderByRule, PRIORITY_RULES, worstFirst } from '../engine/schedule/priorityRules.ts';
 
@@ -49,6 +49,8 @@ export function buildBest(draft: Draft, evaluations: number): void {
     const place = (k: number) => placePiece(schedule, scratch, k, model.pieces[k]!.steps, Infinity);
     first.forEach(place);
     (mode.priority ? parallelSgs.run(rest, mode.priority, Infinity)! : rest).forEach(place);
+    // A piece that stands here takes its floor whenever it is placed; those still to come make way.
+    settleFloor(schedule, scratch);
   };
   const tryStart = (mode: Mode) => {
     left--;

@@ -1,0 +1,137 @@
+import { GRID_MINUTES } from '../../calendar/grid.ts';
+import { STAGES } from '../../products/product.ts';
+import type { Instant } from '../../quantities/units.ts';
+import { DISJUNCTION, type Disjunction, type EngineStep, type Mode, type Pred } from '../engine/engineModel.ts';
+import { doneAt } from '../model/doneAt.ts';
+import type { Link, PieceToPlan, Placement, Problem, Step } from '../model/model.ts';
+import type { Grid } from './grid.ts';
+import type { Modes } from './modes.ts';
+
+/** Steps and pieces by the numbers the engine knows them by; `own`: the steps of each piece. */
+export type NumberedSteps = {
+  readonly steps: readonly Step[];
+  readonly pieces: readonly PieceToPlan[];
+  readonly pieceOf: readonly number[];
+  readonly own: readonly (readonly number[])[];
+  readonly indexOf: ReadonlyMap<string, number>;
+};
+/** Where steps stand that are not moved, by their ids. */
+export type FixedSteps = {
+  readonly placements: ReadonlyMap<string, Placement>;
+  readonly modeOf: ReadonlyMap<string, Mode>;
+};
+/** What the stages before came to. `stock`: from when each step's product is on the shelf. */
+type Compiled = {
+  readonly problem: Problem;
+  readonly grid: Grid;
+  readonly modes: Modes;
+  readonly numbered: NumberedSteps;
+  readonly fixed: FixedSteps;
+  readonly stock: ReadonlyMap<string, Instant>;
+};
+
+/** A film that stays where the piece stands, so that dust raised there would land on it. */
+const isWetInPlace = (step: Step) => step.product !== null && step.needs.some((n) => n.span === 'both');
+
+/** Each step as the engine sees it: its modes, what it waits for, when it may start, and where it is fixed. */
+export function engineSteps(c: Compiled): EngineStep[] {
+  const groups = setupGroups(c.numbered.steps);
+  return c.numbered.steps.map((s, i) => engineStep(c, s, i, groups));
+}
+
+/** Set-ups by number: product and applicator together. */
+function setupGroups(steps: readonly Step[]): ReadonlyMap<string, number> {
+  const groups = new Map<string, number>();
+  for (const { load } of steps) if (load != null && !groups.has(load)) groups.set(load, groups.size);
+  return groups;
+}
+
+function engineStep(c: Compiled, s: Step, i: number, groups: ReadonlyMap<string, number>): EngineStep {
+  const { grid, modes, numbered, fixed } = c;
+  const piece = numbered.pieceOf[i]!;
+  const at = fixed.placements.get(s.id);
+  const mode = fixed.modeOf.get(s.id);
+  const links = s.after.filter((l) => numbered.indexOf.has(l.step));
+  const { earliest, latest, preds } = startBounds(c, s, numbered.pieces[piece]!, links);
+  const slotOf = (t: Instant) => (t === Number.POSITIVE_INFINITY ? grid.slots + 1 : grid.ceil(t));
+  return {
+    piece,
+    work_minutes: s.work_minutes,
+    slots: Math.ceil(s.work_minutes / GRID_MINUTES - 1e-9),
+    split: s.splittable && s.hands > 0,
+    modes: mode ? [mode] : modes.modesOf(s),
+    hold: 0,
+    cure: 0,
+    doneStage: s.product === null ? -1 : STAGES.indexOf('travel'),
+    preds,
+    disjunctions: disjunctionsOf(s, numbered.own[piece]!, numbered.steps),
+    earliest: slotOf(Math.max(earliest, s.pin.at ?? 0)),
+    unpinned: slotOf(earliest),
+    pinSlot: s.pin.at !== undefined && s.pin.at >= earliest ? slotOf(s.pin.at) : -1,
+    latest: latest === Infinity ? Infinity : grid.rawFloor(latest),
+    rescue_minutes: rescueOf(links),
+    baseline: null,
+    group: s.load == null ? -1 : groups.get(s.load)!,
+    fixed: at ? fixedSlots(s, at, grid) : null,
+  };
+}
+
+/** When a step may start by what is known before anything is placed, and what it waits for beside that. */
+function startBounds(
+  { problem, numbered, fixed, stock }: Compiled,
+  s: Step,
+  piece: PieceToPlan,
+  links: readonly Link[],
+): { earliest: Instant; latest: Instant; preds: Pred[] } {
+  let earliest = Math.max(problem.now, piece.arrival, s.pin.notBefore ?? 0, stock.get(s.id) ?? 0);
+  let latest = Infinity;
+  const preds: Pred[] = [];
+  for (const l of links) {
+    const i = numbered.indexOf.get(l.step)!;
+    const was = fixed.placements.get(l.step);
+    if (!was) {
+      preds.push(predOf(l, i));
+      continue;
+    }
+    const dries = numbered.steps[i]!.product !== null;
+    const from = l.from === 'end' ? was.end : (was.dry[l.from] ?? (dries ? Number.POSITIVE_INFINITY : was.end));
+    earliest = Math.max(earliest, from + l.min_minutes);
+    if (l.max_minutes !== null) latest = Math.min(latest, was.end + l.max_minutes);
+  }
+  return { earliest, latest, preds };
+}
+
+const predOf = (l: Link, step: number): Pred => ({
+  step,
+  stage: l.from === 'end' ? -1 : STAGES.indexOf(l.from),
+  min_minutes: l.min_minutes,
+  minSlots: Math.ceil(l.min_minutes / GRID_MINUTES),
+  maxSlots: l.max_minutes === null ? Infinity : Math.floor(l.max_minutes / GRID_MINUTES),
+});
+
+/** Extra work when a window is missed; -1 when one of its windows must hold, or there is none. */
+function rescueOf(links: readonly Link[]): number {
+  const windows = links.filter((l) => l.max_minutes !== null);
+  return windows.length > 0 && windows.every((l) => l.rescue) ? Math.max(...windows.map((l) => l.rescue!.minutes)) : -1;
+}
+
+const fixedSlots = (s: Step, at: Placement, grid: Grid) => ({
+  start: grid.floor(at.start),
+  end: grid.ceil(at.end),
+  hold: grid.ceil(Math.max(at.end, at.dry.handle ?? at.end)),
+  done: doneAt(s, at) === Number.POSITIVE_INFINITY ? grid.slots : grid.ceil(doneAt(s, at)),
+});
+
+/** Steps of its piece that may not overlap it: on a zone of both, while one is turned over, or dust where the other is wet. */
+function disjunctionsOf(s: Step, own: readonly number[], steps: readonly Step[]): Disjunction[] {
+  const out: Disjunction[] = [];
+  for (const i of own) {
+    const other = steps[i]!;
+    if (other === s) continue;
+    if (s.moves || other.moves || other.zones.some((z) => s.zones.includes(z)))
+      out.push({ step: i, kind: DISJUNCTION.work });
+    if (s.dusty && isWetInPlace(other)) out.push({ step: i, kind: DISJUNCTION.underWet });
+    if (other.dusty && isWetInPlace(s)) out.push({ step: i, kind: DISJUNCTION.wetOver });
+  }
+  return out;
+}
