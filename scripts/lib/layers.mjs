@@ -141,7 +141,7 @@ export const MATRIX = {
     rooms: [
       `${PLANNER}/explain`,
       `${PLANNER}/build`,
-      `type:${PLANNER}/model`,
+      `${PLANNER}/model`,
       `type:${ENGINE}`,
       `${ENGINE}/resources`,
       `${ENGINE}/search`,
@@ -172,7 +172,7 @@ export const MATRIX = {
     rooms: [
       `${PLANNER}/build`,
       `${PLANNER}/explain`,
-      `type:${PLANNER}/model`,
+      `${PLANNER}/model`,
       'core/src/verify',
       'core/src/workshop',
       'core/src/calendar',
@@ -282,7 +282,7 @@ export const MATRIX = {
   'web/src/conflict': { rooms: ['web/src/ui', 'core', 'contract'], packages: ['lucide-react'] },
   'web/src/data': {
     rooms: ['web/src/core', 'web/src/plan', 'web/src/ui', 'core', 'contract'],
-    packages: ['react', 'sonner', 'swr'],
+    packages: ['react', 'sonner', 'swr', 'yup'],
   },
   'web/src/step': { rooms: SCREEN, packages: ['lucide-react', 'react', 'react-router'] },
   'web/src/features/arrival': { rooms: SCREEN, packages: ['lucide-react', 'react', 'react-router'] },
@@ -307,7 +307,17 @@ export const MATRIX = {
   },
   'web/src/features/pieces': { rooms: [...SCREEN, 'web/src/grain'], packages: ['react', 'react-router'] },
   'web/src/features/plan': {
-    rooms: [...SCREEN, 'web/src/conflict', 'web/src/core', 'web/src/grain', 'web/src/plan', 'web/src/step'],
+    rooms: [
+      'web/src/data',
+      'web/src/ui',
+      'core',
+      'contract',
+      'web/src/conflict',
+      'web/src/core',
+      'web/src/grain',
+      'web/src/plan',
+      'web/src/step',
+    ],
     packages: ['lucide-react', 'react', 'react-router'],
   },
   'web/src/features/route-editor': {
@@ -319,7 +329,7 @@ export const MATRIX = {
     packages: ['d3', 'lucide-react', 'papaparse', 'react'],
   },
   'web/src/features/shop': {
-    rooms: ['web/src/data', 'web/src/ui', 'core'],
+    rooms: ['web/src/data', 'web/src/ui', 'core', 'contract'],
     packages: ['d3', 'papaparse', 'react', 'react-router', 'sonner'],
   },
   'web/src/features/sums': {
@@ -352,6 +362,7 @@ export const MATRIX = {
       'web/src/features/today',
       'web/src/features/welcome',
       'core',
+      'contract',
     ],
     packages: ['lucide-react', 'react', 'react-router', 'sonner', 'swr'],
   },

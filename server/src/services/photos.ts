@@ -26,7 +26,7 @@ export async function addPhoto(
       const piece = await rows.mustRead('pieces', pieceId);
       if ((await photoCount(rows, pieceId)) >= MOST_PER_PIECE)
         throw new ApiError('INVALID_REQUEST', {
-          fields: { file: `A piece keeps at most ${MOST_PER_PIECE} photos. Take one away first.` },
+          fields: { photo: `A piece keeps at most ${MOST_PER_PIECE} photos. Take one away first.` },
         });
       const id = input.commandId;
       // The picture itself is not part of the change: it goes in hidden, and the change shows it.

@@ -11,7 +11,6 @@ import {
   type Gap,
   gainOfOneMore,
   gapFill,
-
   type HouseEffect,
   type HouseSample,
   type Instant,

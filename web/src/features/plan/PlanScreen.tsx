@@ -9,6 +9,7 @@ import { GrainView } from '../../grain/GrainView.tsx';
 import type { Zoom } from '../../grain/timeScale.ts';
 import { useStepSheet } from '../../step/useStepSheet.tsx';
 import { Button } from '../../ui/parts.tsx';
+import { dropStep } from './dropStep.ts';
 import { FirstSteps } from './FirstSteps.tsx';
 import { GrainKey } from './GrainKey.tsx';
 import { PlanFoot } from './PlanFoot.tsx';
@@ -59,12 +60,8 @@ export function PlanScreen() {
   );
   const drop = useCallback(
     (step: string, at: number) => {
-      const piece = view.pieces.find((p) => p.steps.some((s) => s.id === step));
-      const pin = piece?.steps.find((s) => s.id === step)?.pin ?? {};
-      void command('PUT', `/steps/${encodeURIComponent(step)}/pin`, {
-        version: piece?.stepVersions[step] ?? 0,
-        pin: { ...(pin.person === undefined ? {} : { person: pin.person }), at },
-      });
+      const { path, body } = dropStep(view, step, at);
+      void command('PUT', path, body);
     },
     [view, command],
   );
