@@ -6,7 +6,8 @@ const key = () => words(60).required();
 const minutes = (max: number) =>
   number().integer('Minutes are whole.').min(0).max(max, `At most ${max} minutes.`).required();
 
-const ownStep = object({
+/** A step a person adds to a route. */
+export const OwnStepInput = object({
   key: key(),
   title: words(80).required('Name the step.').min(1),
   zones: array(words(40).required()).min(1, 'Choose at least one zone.').max(40).required(),
@@ -30,7 +31,7 @@ const ownStep = object({
 
 const FIELDS = {
   strike: { step: key(), why: words(120).required('Say why it is left out.').min(1, 'Say why it is left out.') },
-  add: { after: words(60).nullable().default(null), step: ownStep.required() },
+  add: { after: words(60).nullable().default(null), step: OwnStepInput.required() },
   move: { step: key(), after: words(60).nullable().default(null) },
   product: { step: key(), product: words(60).required() },
   method: {
@@ -58,11 +59,11 @@ const FIELDS = {
 } as const;
 
 /** One change to a route; which fields it has follows from its kind. */
-const edit = lazy((e: unknown): AnyObjectSchema => {
+export const EditInput = lazy((e: unknown): AnyObjectSchema => {
   const op = (e as { op?: string } | null)?.op ?? '';
   const kind = string()
     .oneOf([...EDIT_OPS], 'There is no such change.')
     .required();
   return op in FIELDS ? object({ op: kind, ...FIELDS[op as keyof typeof FIELDS] }).noUnknown() : object({ op: kind });
 });
-export const edits = array(edit).max(200, 'A route takes at most 200 changes.').required();
+export const edits = array(EditInput).max(200, 'A route takes at most 200 changes.').required();

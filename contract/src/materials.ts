@@ -44,7 +44,7 @@ export const PaintInput = object({
 
 const part = () => positive('Parts', 1000).required();
 
-const product = object({
+const productShape = object({
   id: string()
     .matches(/^[a-z0-9][a-z0-9-]{0,39}$/, 'An id is small letters, numbers and dashes.')
     .required(),
@@ -78,9 +78,17 @@ const product = object({
   ownSealer: boolean().required(),
   mixing: object({
     with: words(40).required('Say what it is mixed with.'),
-    parts: tuple([part(), part()]).required(),
-    rest_minutes: number().integer().min(0).max(1440, 'Stands at most a day before use.').required(),
+    parts: tuple([part(), part()])
+      .typeError('Enter the parts like 2:1, product first; leave them empty when nothing is mixed.')
+      .required(),
+    rest_minutes: number()
+      .typeError('Enter how long the mix stands before use.')
+      .integer()
+      .min(0)
+      .max(1440, 'Stands at most a day before use.')
+      .required(),
     life_minutes: number()
+      .typeError('Enter how long the mix is good for.')
       .integer()
       .min(5, 'The mix is good for 5 minutes or more.')
       .max(365 * 1440)
@@ -92,8 +100,10 @@ const product = object({
   flammability: words(80).default('see the label'),
   range: words(160).default('your own figures'),
   caution: words(300).nullable().default(null),
-}).test('figures', '', function (p) {
-  const faults = productFaults(asProduct(p));
+});
+// Whether its figures go together can only be asked of figures that can be read.
+const product = productShape.test('figures', '', function (p) {
+  const faults = productShape.isValidSync(p) ? productFaults(asProduct(p)) : [];
   return faults.length === 0 || this.createError({ message: `${faults.join('; ')}.` });
 });
 

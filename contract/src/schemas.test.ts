@@ -2,8 +2,11 @@ import { describe, expect, test } from 'vitest';
 import { ValidationError } from 'yup';
 import {
   HelperInput,
+  HoldInput,
   PaintInput,
   PersonInput,
+  pieceFaults,
+  type PieceFields,
   PlaceInput,
   StartOwn,
   StationInput,
@@ -132,4 +135,56 @@ test.each([
   ['a pin at half a minute', StepPin, { version: 0, pin: { at: 1.5 } }, 'pin.at', /whole minutes/],
 ])('%s is told at its field', async (_, schema, value, field, words) => {
   expect((await messages(schema as Checked, value))[field]).toMatch(words);
+});
+
+describe('where the shop stands', () => {
+  const shop = { version: 0, name: 'Shed', units: 'metric', timeZone: 'Europe/Berlin' };
+  test('takes latitude and longitude, or neither; half a position is refused, not dropped', async () => {
+    expect(await messages(WorkshopInput, { ...shop, latitude_deg: 38.7, longitude_deg: -9.1 })).toEqual({});
+    expect(await messages(WorkshopInput, shop)).toEqual({});
+    const words = 'Enter latitude and longitude, or neither.';
+    expect(await messages(WorkshopInput, { ...shop, latitude_deg: 38.7 })).toEqual({ longitude_deg: words });
+    expect(await messages(WorkshopInput, { ...shop, longitude_deg: 0 })).toEqual({ latitude_deg: words });
+  });
+});
+
+describe('a hold', () => {
+  const hold = (until: number, title = 'two hinges') => messages(HoldInput, { title, now: 1000, until });
+  test('waits for something named, until a moment still to come', async () => {
+    expect(await hold(1001)).toEqual({});
+    expect(await hold(1000)).toEqual({ until: 'Enter a day and a time still to come.' });
+    expect(await hold(1001, ' ')).toEqual({ title: 'Say what it waits for.' });
+  });
+});
+
+describe('what cannot be right in a piece', () => {
+  const piece: PieceFields = {
+    name: 'Chest',
+    kind: 'stock',
+    client: null,
+    template: 'chest-of-drawers',
+    dimensions: { width: 0.9 },
+    survey: { wood: 'softwood', finish: 'raw', layers: 0, findings: [] },
+    brief: {
+      paint: 'matt-paint',
+      body: { name: 'Slate', hex: '#3f5c74' },
+      top: { kind: 'same' },
+      prime: 'auto',
+      sealer: 'auto',
+      method: 'auto',
+      hardware: 'clean',
+    },
+    zoneChoice: { include: [], areas: {}, own: [] },
+    arrival: 1000,
+    due: null,
+    promised: false,
+  };
+  test('is one sentence a field, and none when all is right', () => {
+    expect(pieceFaults(piece)).toEqual({});
+    expect(pieceFaults({ ...piece, name: ' ' })).toEqual({ name: 'Give the piece a name.' });
+    expect(pieceFaults({ ...piece, due: 1000 })).toEqual({ due: 'Pickup is before it arrives. Choose a later date.' });
+    expect(pieceFaults({ ...piece, due: 1001 })).toEqual({});
+    const body = { name: '', hex: '#3f5c74' };
+    expect(pieceFaults({ ...piece, brief: { ...piece.brief, body } })).toEqual({ brief: 'Name the colour.' });
+  });
 });

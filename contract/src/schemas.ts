@@ -37,32 +37,32 @@ const shifts = array(shift)
   });
 const localDate = () =>
   string()
+    .required('Choose a day.')
     .matches(/^\d{4}-\d{2}-\d{2}$/, 'Enter a date like 2026-03-08.')
-    .required()
     .test('date', 'This date does not exist.', isRealDate);
 function isRealDate(text: string | undefined): boolean {
   const ms = Date.parse(`${text}T00:00:00Z`);
   return !Number.isNaN(ms) && new Date(ms).toISOString().startsWith(text ?? '-');
 }
+export const DayOff = object({ date: localDate() });
 const blockDay = lazy((on: unknown) =>
   typeof on === 'object' && on !== null && 'date' in on
     ? object({ date: localDate() }).noUnknown()
     : object({ weekday: number().integer().min(0).max(6).required() }).noUnknown(),
 );
+/** Time taken by something that is no piece. */
+export const BlockInput = object({
+  title: name('the block', 80),
+  on: blockDay,
+  from: localMinute(),
+  until: localMinute(),
+}).test('order', 'A block must end after it starts.', (b) => b.until > b.from);
 const hours = object({
   weekly: array(shifts).length(7, 'Give hours for seven days.').required(),
   exceptions: array(object({ date: localDate(), shifts, note: words(80).optional() }))
     .required()
     .max(400),
-  blocks: array(
-    object({ title: name('the block', 80), on: blockDay, from: localMinute(), until: localMinute() }).test(
-      'order',
-      'A block must end after it starts.',
-      (b) => b.until > b.from,
-    ),
-  )
-    .required()
-    .max(200),
+  blocks: array(BlockInput).required().max(200),
 });
 const speed = number().min(0.1, 'Speed is 0.1 to 3.').max(3, 'Speed is 0.1 to 3.').optional();
 export const PersonInput = object({
@@ -156,6 +156,10 @@ export const WorkshopInput = object({
     .nullable()
     .default(null)
     .test('order', 'Noise must be allowed until after it begins.', (s) => s === null || s.until > s.from),
+}).test('place', '', function (w) {
+  const isWhole = (w.latitude_deg == null) === (w.longitude_deg == null);
+  const path = w.latitude_deg == null ? 'latitude_deg' : 'longitude_deg';
+  return isWhole || this.createError({ path, message: 'Enter latitude and longitude, or neither.' });
 });
 const weight = () => number().integer().min(0).max(4).required();
 export const PlanningInput = object({
@@ -170,8 +174,8 @@ export const PlanningInput = object({
 });
 export const HelperInput = object({
   ...command,
-  signIn: words(60).required('Choose a sign-in name.').min(2),
-  password: string().min(10, 'Use at least 10 characters.').max(200).required(),
+  signIn: words(60).required('Choose a sign-in name.').min(2, 'Use at least 2 characters.'),
+  password: string().min(10, 'Use at least 10 characters.').max(200).required('Choose a first password.'),
   personId: words(60).required(),
 });
 
@@ -216,6 +220,16 @@ export const StepProblem = object({
   /** For a hold: what is waited for, and until when it is expected. */
   title: words(80).optional(),
   until: instantField().optional(),
+});
+/** What a hold is told with in a form: until a moment that is still to come. */
+export const HoldInput = object({
+  title: words(80).required('Say what it waits for.'),
+  now: instantField().required(),
+  until: instantField()
+    .required('Enter a day and a time still to come.')
+    .test('future', 'Enter a day and a time still to come.', function (until) {
+      return until > (this.parent as { now: number }).now;
+    }),
 });
 export const StepPin = object({
   ...command,

@@ -12,7 +12,7 @@ const WORDS_OF = [
   'type:core/src/workshop',
   'type:core/src/quantities',
 ];
-const SCREEN = ['web/src/data', 'web/src/ui', 'core', 'type:contract'];
+const SCREEN = ['web/src/data', 'web/src/ui', 'core', 'contract'];
 
 /** @type {Readonly<Record<string, { readonly rooms: readonly string[], readonly packages: readonly string[] }>>} */
 export const MATRIX = {
@@ -269,7 +269,7 @@ export const MATRIX = {
   },
 
   // The web client: screens never import each other; what they share lies below them.
-  'web/src/ui': { rooms: ['core'], packages: ['lucide-react', 'react'] },
+  'web/src/ui': { rooms: ['core'], packages: ['lucide-react', 'react', 'react-hook-form', 'yup'] },
   'web/src/core': {
     rooms: ['core', 'type:contract'],
     packages: ['comlink', 'react', 'swr', 'swr/subscription'],
@@ -325,8 +325,8 @@ export const MATRIX = {
     packages: ['@dnd-kit/core', '@dnd-kit/sortable', '@dnd-kit/utilities', 'lucide-react', 'react', 'react-router'],
   },
   'web/src/features/shelf': {
-    rooms: ['web/src/data', 'web/src/ui', 'web/src/step', 'core'],
-    packages: ['d3', 'lucide-react', 'papaparse', 'react'],
+    rooms: ['web/src/data', 'web/src/ui', 'web/src/step', 'core', 'contract'],
+    packages: ['d3', 'lucide-react', 'papaparse', 'react', 'react-hook-form'],
   },
   'web/src/features/shop': {
     rooms: ['web/src/data', 'web/src/ui', 'core', 'contract'],

@@ -1,5 +1,4 @@
-// Small faults put in on purpose: each must make a test fail. `find` stands once in its file; `tests` are tried first,
-// then everything of the part it is in.
+// Small faults put in on purpose: each must make one of its tests fail. `find` stands once in its file.
 const core = (...files) => files.map((f) => `core/test/${f}.test.ts`);
 const PLANNER = core('planner', 'wholeShop', 'questions', 'plans', 'events', 'verify');
 const VERIFY = [...core('verify', 'wholeShop', 'planner')];

@@ -1,11 +1,12 @@
-import type { PieceView } from '@app/contract';
+import { type PieceView, StepPin } from '@app/contract';
 import { nextOnGrid, type Pin, type ShopStep } from '@app/core';
-import { useState } from 'react';
 import { useWorkshop } from '../data/workshop.tsx';
 import { Button, Choice, Field, Input, Select } from '../ui/parts.tsx';
+import { useTypedForm } from '../ui/useTypedForm.ts';
 import { fromField, toField } from './dateField.ts';
 
 type When = 'free' | 'notBefore' | 'at';
+type TypedPin = { readonly when: When; readonly time: string; readonly person: string };
 
 /** Not before, at, by whom: the plan goes round it. A time that cannot be kept is refused with the reason. */
 export function PinForm({
@@ -20,26 +21,31 @@ export function PinForm({
   const { view, command, now } = useWorkshop();
   const zone = view.shop.timeZone;
   const old = step.pin;
-  const [when, setWhen] = useState<When>(
-    old.at !== undefined ? 'at' : old.notBefore !== undefined ? 'notBefore' : 'free',
-  );
-  const [time, setTime] = useState(
-    toField(nextOnGrid(old.at ?? old.notBefore ?? view.plan.steps[step.id]?.start ?? now), zone),
-  );
-  const [person, setPerson] = useState(old.person ?? '');
-  const save = async () => {
-    const at = fromField(time, zone);
-    const pin: Pin = {
-      ...(when === 'at' ? { at } : {}),
-      ...(when === 'notBefore' ? { notBefore: at } : {}),
-      ...(person ? { person } : {}),
-    };
-    const answer = await command('PUT', `/steps/${encodeURIComponent(step.id)}/pin`, {
-      version: piece.stepVersions[step.id] ?? 0,
-      pin,
-    });
-    if (answer) onDone();
+  const typed: TypedPin = {
+    when: old.at !== undefined ? 'at' : old.notBefore !== undefined ? 'notBefore' : 'free',
+    time: toField(nextOnGrid(old.at ?? old.notBefore ?? view.plan.steps[step.id]?.start ?? now), zone),
+    person: old.person ?? '',
   };
+  const { register, choice, watch, setValue, fault, submit } = useTypedForm({
+    typed,
+    schema: StepPin,
+    read: ({ when, time, person }) => {
+      // A time that is no time stays one, and the schema refuses it.
+      const at = fromField(time, zone) ?? NaN;
+      const pin: Pin = {
+        ...(when === 'at' ? { at } : {}),
+        ...(when === 'notBefore' ? { notBefore: at } : {}),
+        ...(person ? { person } : {}),
+      };
+      return { version: piece.stepVersions[step.id] ?? 0, pin };
+    },
+    at: { 'pin.at': 'time', 'pin.notBefore': 'time' },
+    words: { time: 'Enter a day and a time.' },
+  });
+  const { when, person } = watch();
+  const save = submit(async (body) => {
+    if (await command('PUT', `/steps/${encodeURIComponent(step.id)}/pin`, body)) onDone();
+  });
   return (
     <details className="border-t border-line pt-3" open={when !== 'free' || person !== ''}>
       <summary className="cursor-pointer text-table font-semibold">Move it: not before, at, by whom</summary>
@@ -47,7 +53,7 @@ export function PinForm({
         <Choice<When>
           label="When"
           value={when}
-          onChange={setWhen}
+          onChange={(w) => setValue('when', w)}
           options={[
             ['free', 'Wherever it fits'],
             ['notBefore', 'Not before'],
@@ -55,12 +61,12 @@ export function PinForm({
           ]}
         />
         {when !== 'free' && (
-          <Field label={when === 'at' ? 'Starts at' : 'Not before'}>
-            <Input type="datetime-local" step={300} value={time} onChange={(e) => setTime(e.target.value)} />
+          <Field label={when === 'at' ? 'Starts at' : 'Not before'} error={fault('time')}>
+            <Input type="datetime-local" step={300} {...register('time')} />
           </Field>
         )}
         <Field label="By">
-          <Select value={person} onChange={(e) => setPerson(e.target.value)}>
+          <Select {...choice('person')}>
             <option value="">Whoever can</option>
             {view.shop.people.map((p) => (
               <option key={p.id} value={p.id}>
@@ -69,7 +75,7 @@ export function PinForm({
             ))}
           </Select>
         </Field>
-        <Button onClick={() => void save()}>Set and plan around it</Button>
+        <Button onClick={save}>Set and plan around it</Button>
       </div>
     </details>
   );

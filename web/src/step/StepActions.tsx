@@ -1,8 +1,8 @@
-import type { PieceView } from '@app/contract';
+import { HoldInput, type PieceView, StepDone } from '@app/contract';
 import { type ShopStep } from '@app/core';
-import { useState } from 'react';
 import { useWorkshop } from '../data/workshop.tsx';
 import { Button, Field, Input, Select } from '../ui/parts.tsx';
+import { useTypedForm } from '../ui/useTypedForm.ts';
 import { fromField, toField } from './dateField.ts';
 
 type ActionsProps = { readonly piece: PieceView; readonly step: ShopStep; readonly onDone: () => void };
@@ -12,17 +12,26 @@ export function StepActions({ piece, step, onDone }: ActionsProps) {
   const { view, command, now } = useWorkshop();
   const zone = view.shop.timeZone;
   const planned = view.plan.steps[step.id];
-  const [by, setBy] = useState(planned?.people[0] ?? view.me.personId ?? view.shop.people[0]?.id ?? '');
-  const [at, setAt] = useState(toField(now, zone));
   const version = piece.stepVersions[step.id] ?? 0;
-  const act = async (what: 'start' | 'done' | 'problem', more: object) => {
-    const answer = await command('POST', `/steps/${encodeURIComponent(step.id)}/${what}`, { version, by, ...more });
-    if (answer) onDone();
+  const { register, choice, getValues, fault, submit } = useTypedForm({
+    typed: {
+      by: planned?.people[0] ?? view.me.personId ?? view.shop.people[0]?.id ?? '',
+      at: toField(now, zone),
+    },
+    schema: StepDone,
+    read: (t) => ({ version, by: t.by, at: fromField(t.at, zone) ?? NaN }),
+    words: { at: 'Enter the day and the time.', by: 'Say who.' },
+  });
+  const send = async (what: 'start' | 'done' | 'problem', body: object) => {
+    if (await command('POST', `/steps/${encodeURIComponent(step.id)}/${what}`, body)) onDone();
   };
+  // What has no time of its own needs none that can be read.
+  const act = (what: 'done' | 'problem', more: object) => void send(what, { version, by: getValues('by'), ...more });
+  const finish = (more: object) => submit((body) => send('done', { ...body, ...more }))();
   const { kind } = step.state;
   if (step.hands === 0)
     return kind === 'done' ? null : (
-      <Button kind="primary" size="hand" onClick={() => void act('done', {})}>
+      <Button kind="primary" size="hand" onClick={() => act('done', {})}>
         It is here: go on
       </Button>
     );
@@ -31,8 +40,8 @@ export function StepActions({ piece, step, onDone }: ActionsProps) {
       {kind !== 'done' && (
         <>
           <div className="grid grid-cols-[2fr_3fr] gap-3">
-            <Field label="Who">
-              <Select value={by} onChange={(e) => setBy(e.target.value)}>
+            <Field label="Who" error={fault('by')}>
+              <Select {...choice('by')}>
                 {view.shop.people.map((p) => (
                   <option key={p.id} value={p.id}>
                     {p.name}
@@ -40,36 +49,26 @@ export function StepActions({ piece, step, onDone }: ActionsProps) {
                 ))}
               </Select>
             </Field>
-            <Field label={kind === 'started' ? 'Done at' : 'Started or done at'}>
-              <Input
-                type="datetime-local"
-                value={at}
-                max={toField(now, zone)}
-                onChange={(e) => setAt(e.target.value)}
-              />
+            <Field label={kind === 'started' ? 'Done at' : 'Started or done at'} error={fault('at')}>
+              <Input type="datetime-local" max={toField(now, zone)} {...register('at')} />
             </Field>
           </div>
           <div className="flex gap-2">
             {kind === 'planned' && (
-              <Button size="hand" className="flex-1" onClick={() => void act('start', { at: fromField(at, zone) })}>
+              <Button size="hand" className="flex-1" onClick={submit((body) => send('start', body))}>
                 Start
               </Button>
             )}
             {step.outcomes.length === 0 && (
-              <Button
-                kind="primary"
-                size="hand"
-                className="flex-1"
-                onClick={() => void act('done', { at: fromField(at, zone) })}
-              >
+              <Button kind="primary" size="hand" className="flex-1" onClick={() => finish({})}>
                 Done
               </Button>
             )}
           </div>
-          <Outcomes step={step} onOutcome={(outcome) => void act('done', { at: fromField(at, zone), outcome })} />
+          <Outcomes step={step} onOutcome={(outcome) => finish({ outcome })} />
         </>
       )}
-      <Problems step={step} onProblem={(problem, more = {}) => void act('problem', { kind: problem, ...more })} />
+      <Problems step={step} onProblem={(problem, more = {}) => act('problem', { kind: problem, ...more })} />
     </div>
   );
 }
@@ -126,25 +125,23 @@ function Problems({ step, onProblem }: ProblemsProps) {
 function HoldForm({ onHold }: { readonly onHold: (more: { title: string; until: number }) => void }) {
   const { view, now } = useWorkshop();
   const zone = view.shop.timeZone;
-  const [title, setTitle] = useState('');
-  const [until, setUntil] = useState(toField(now + 2 * 1440, zone));
-  const at = fromField(until, zone);
+  const { register, fault, submit } = useTypedForm({
+    typed: { title: '', until: toField(now + 2 * 1440, zone) },
+    schema: HoldInput,
+    read: (t) => ({ title: t.title.trim(), until: fromField(t.until, zone) ?? NaN, now }),
+    words: { title: 'Say what it waits for.', until: 'Enter a day and a time still to come.' },
+  });
   return (
     <details className="border-t border-line pt-3">
       <summary className="cursor-pointer text-table font-semibold">Hold it: waiting for someone or something</summary>
       <div className="flex flex-col gap-3 pt-3">
-        <Field label="Waits for" hint="e.g. the client to approve the sample, two hinges">
-          <Input value={title} maxLength={80} onChange={(e) => setTitle(e.target.value)} />
+        <Field label="Waits for" hint="e.g. the client to approve the sample, two hinges" error={fault('title')}>
+          <Input maxLength={80} {...register('title')} />
         </Field>
-        <Field label="Expected by">
-          <Input type="datetime-local" value={until} onChange={(e) => setUntil(e.target.value)} />
+        <Field label="Expected by" error={fault('until')}>
+          <Input type="datetime-local" {...register('until')} />
         </Field>
-        <Button
-          disabled={title.trim() === '' || at === undefined || at <= now}
-          onClick={() => at !== undefined && onHold({ title: title.trim(), until: at })}
-        >
-          Hold until then
-        </Button>
+        <Button onClick={submit(({ title, until }) => onHold({ title, until }))}>Hold until then</Button>
       </div>
     </details>
   );

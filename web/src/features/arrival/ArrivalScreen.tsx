@@ -1,12 +1,12 @@
-import type { PhotoView, PieceView } from '@app/contract';
+import { ArrivalInput, type PhotoView, type PieceView } from '@app/contract';
 import { type ArrivalSheet, looseParts, type PhotoSide, sayTime, SIDES, templateById, trayLabels } from '@app/core';
 import { Camera, Printer } from 'lucide-react';
-import { useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
 import { useSaying } from '../../data/saying.ts';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { Button, Choice, Field, Input } from '../../ui/parts.tsx';
 import { Tag } from '../../ui/Tag.tsx';
+import { useTypedForm } from '../../ui/useTypedForm.ts';
 import { DamagePhoto } from './DamagePhoto.tsx';
 import { TrayLabels } from './TrayLabels.tsx';
 
@@ -117,6 +117,8 @@ function SidePhotos({ side, piece, onSheet }: SideProps) {
   );
 }
 
+type TypedAgreement = { readonly name: string; readonly how: 'screen' | 'paper'; readonly remarks: string };
+
 function Agreement({
   piece,
   onSheet,
@@ -127,9 +129,16 @@ function Agreement({
   const { now } = useWorkshop();
   const saying = useSaying();
   const { sheet } = piece;
-  const [name, setName] = useState(piece.client ?? '');
-  const [how, setHow] = useState<'screen' | 'paper'>('screen');
-  const [remarks, setRemarks] = useState(sheet.remarks);
+  const typed: TypedAgreement = { name: piece.client ?? '', how: 'screen', remarks: sheet.remarks };
+  const { register, watch, setValue, fault, submit } = useTypedForm({
+    typed,
+    schema: ArrivalInput,
+    read: (t) => ({
+      version: piece.version,
+      sheet: { ...sheet, remarks: t.remarks, agreed: { name: t.name.trim(), at: now, how: t.how } },
+    }),
+    at: { 'sheet.remarks': 'remarks', 'sheet.agreed': 'name' },
+  });
   if (sheet.agreed)
     return (
       <p className="flex flex-wrap items-center gap-3 border-y border-line py-3">
@@ -144,27 +153,22 @@ function Agreement({
     );
   return (
     <div className="grid items-end gap-3 border-y border-line py-3 md:grid-cols-[2fr_1fr_auto_auto]">
-      <Field label="Anything else agreed">
-        <Input value={remarks} maxLength={500} onChange={(e) => setRemarks(e.target.value)} />
+      <Field label="Anything else agreed" error={fault('remarks')}>
+        <Input maxLength={500} {...register('remarks')} />
       </Field>
-      <Field label="Agreed by">
-        <Input value={name} maxLength={60} onChange={(e) => setName(e.target.value)} />
+      <Field label="Agreed by" error={fault('name')}>
+        <Input maxLength={60} {...register('name')} />
       </Field>
       <Choice
         label="How"
-        value={how}
+        value={watch('how')}
         options={[
           ['screen', 'On this screen'],
           ['paper', 'On paper'],
         ]}
-        onChange={setHow}
+        onChange={(how) => setValue('how', how)}
       />
-      <Button
-        kind="primary"
-        className="no-print"
-        disabled={name.trim() === ''}
-        onClick={() => void onSheet({ ...sheet, remarks, agreed: { name: name.trim(), at: now, how } })}
-      >
+      <Button kind="primary" className="no-print" onClick={submit((body) => onSheet(body.sheet))}>
         We agree
       </Button>
       <p className="hidden pt-10 print:block">Signed: ______________________________</p>

@@ -6,8 +6,8 @@ import type { PieceDraft } from './pieceDraft.ts';
 type DealProps = {
   readonly draft: PieceDraft;
   readonly onChange: (d: PieceDraft) => void;
-  readonly nameFault: string | null;
-  readonly dueFault: string | null;
+  readonly nameFault: string | undefined;
+  readonly dueFault: string | undefined;
 };
 
 /** Whose it is, what it is called, when it comes and goes. */
@@ -17,7 +17,7 @@ export function DealFields({ draft, onChange, nameFault, dueFault }: DealProps) 
   return (
     <Section title="Whose it is, and when">
       <div className="grid items-end gap-3 md:grid-cols-2">
-        <Field label="Name of the piece" error={nameFault ?? undefined}>
+        <Field label="Name of the piece" error={nameFault}>
           <Input value={draft.name} maxLength={60} onChange={(e) => onChange({ ...draft, name: e.target.value })} />
         </Field>
         <Choice
@@ -45,7 +45,7 @@ export function DealFields({ draft, onChange, nameFault, dueFault }: DealProps) 
             onChange={(e) => onChange({ ...draft, arrival: fromField(e.target.value, zone) ?? draft.arrival })}
           />
         </Field>
-        <Field label={draft.kind === 'client' ? 'Pickup' : 'Market or booth date'} error={dueFault ?? undefined}>
+        <Field label={draft.kind === 'client' ? 'Pickup' : 'Market or booth date'} error={dueFault}>
           <Input
             type="datetime-local"
             value={draft.due === null ? '' : toField(draft.due, zone)}

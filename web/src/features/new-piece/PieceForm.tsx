@@ -1,3 +1,4 @@
+import { pieceFaults } from '@app/contract';
 import { applyFix, type Fix } from '@app/core';
 import { useMemo, useState } from 'react';
 import { useWorkshop } from '../../data/workshop.tsx';
@@ -6,7 +7,7 @@ import { Button } from '../../ui/parts.tsx';
 import { BriefFields } from './BriefFields.tsx';
 import { DealFields } from './DealFields.tsx';
 import { MeasureFields } from './MeasureFields.tsx';
-import { type PieceDraft, previewPiece, routeOf } from './pieceDraft.ts';
+import { type PieceDraft, previewPiece, routeOf, toInput } from './pieceDraft.ts';
 import { PromisePanel } from './PromisePanel.tsx';
 import { RoutePreview } from './RoutePreview.tsx';
 import { SurveyFields } from './SurveyFields.tsx';
@@ -34,10 +35,9 @@ export function PieceForm({ title, saveWords, draft, onChange, onSave, others }:
     [draft, built, others],
   );
   const preview = usePreview(view, asked);
-  const nameFault = draft.name.trim() === '' ? 'Give the piece a name.' : null;
-  const dueFault =
-    draft.due !== null && draft.due <= draft.arrival ? 'Pickup is before it arrives. Choose a later date.' : null;
-  const canSave = built.kind === 'route' && !nameFault && !dueFault && !isSaving;
+  const { name: nameFault, due: dueFault, ...otherFaults } = useMemo(() => pieceFaults(toInput(draft)), [draft]);
+  const otherWords = Object.values(otherFaults);
+  const canSave = built.kind === 'route' && !nameFault && !dueFault && otherWords.length === 0 && !isSaving;
   const fix = (f: Fix) => {
     if (built.kind !== 'route') return;
     const fixed = applyFix({ input: built.input, edits: draft.edits }, f);
@@ -71,6 +71,12 @@ export function PieceForm({ title, saveWords, draft, onChange, onSave, others }:
             onFix={fix}
             promise={asked && <PromisePanel asked={asked} draft={draft} onChange={onChange} />}
           />
+          {draft.template !== '' &&
+            otherWords.map((words) => (
+              <p key={words} role="alert" className="mt-4 text-table text-oxide-text">
+                {words}
+              </p>
+            ))}
           {draft.template !== '' && (
             <Button kind="primary" size="hand" className="mt-4 w-full" disabled={!canSave} onClick={() => void save()}>
               {saveWords}

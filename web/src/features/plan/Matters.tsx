@@ -1,9 +1,10 @@
 import { CoreFault } from '../../core/CoreFault.tsx';
+import { PlanningInput } from '@app/contract';
 import { PLANNING_DEFAULTS, type Preferences, sayStanding } from '@app/core';
-import { useState } from 'react';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { useStanding } from '../../core/useCore.ts';
 import { Button, Field, Select } from '../../ui/parts.tsx';
+import { useTypedForm } from '../../ui/useTypedForm.ts';
 import { SidePanel } from './SidePanel.tsx';
 import type { Improvement } from './useImprovement.ts';
 
@@ -26,12 +27,16 @@ export function Matters({ improvement, onClose }: { readonly improvement: Improv
   const answer = useStanding(view);
   const standing = answer.data;
   const { preferences: kept, frozen_hours } = view.shop.planning ?? PLANNING_DEFAULTS;
-  const [preferences, setTaste] = useState(kept);
-  const [frozen, setFrozen] = useState(frozen_hours);
-  const save = () =>
-    void command('PUT', '/planning', { version: view.workshop.version, frozen_hours: frozen, preferences }).then(
-      (done) => done && onClose(),
-    );
+  const { choice, watch, setValue, reset, fault, submit } = useTypedForm({
+    typed: { preferences: kept, frozen: String(frozen_hours) },
+    schema: PlanningInput,
+    read: (t) => ({ version: view.workshop.version, frozen_hours: Number(t.frozen), preferences: t.preferences }),
+    at: { frozen_hours: 'frozen' },
+  });
+  const { preferences } = watch();
+  const save = submit(async (body) => {
+    if (await command('PUT', '/planning', body)) onClose();
+  });
   return (
     <SidePanel title="What matters in a plan" onClose={onClose}>
       <p className="text-table text-sub">
@@ -56,7 +61,7 @@ export function Matters({ improvement, onClose }: { readonly improvement: Improv
             max={4}
             step={1}
             value={preferences[key]}
-            onChange={(e) => setTaste({ ...preferences, [key]: Number(e.target.value) })}
+            onChange={(e) => setValue(`preferences.${key}`, Number(e.target.value))}
             className="range range-xs"
           />
           <span className="condensed flex justify-between text-lane text-sub">
@@ -65,8 +70,8 @@ export function Matters({ improvement, onClose }: { readonly improvement: Improv
           </span>
         </label>
       ))}
-      <Field label="Nothing is moved by improvement within">
-        <Select value={String(frozen)} onChange={(e) => setFrozen(Number(e.target.value))}>
+      <Field label="Nothing is moved by improvement within" error={fault('frozen')}>
+        <Select {...choice('frozen')}>
           {[0, 4, 24, 48, 72, 168].map((h) => (
             <option key={h} value={h}>
               {h === 0 ? 'no time at all' : h < 24 ? `${h} hours` : h === 24 ? 'a day' : `${h / 24} days`}
@@ -79,10 +84,9 @@ export function Matters({ improvement, onClose }: { readonly improvement: Improv
           Keep
         </Button>
         <Button
-          onClick={() => {
-            setTaste(PLANNING_DEFAULTS.preferences);
-            setFrozen(PLANNING_DEFAULTS.frozen_hours);
-          }}
+          onClick={() =>
+            reset({ preferences: PLANNING_DEFAULTS.preferences, frozen: String(PLANNING_DEFAULTS.frozen_hours) })
+          }
         >
           Ordinary
         </Button>

@@ -5,13 +5,15 @@ import { useImprovement } from './useImprovement.ts';
 
 const LONG_ENOUGH_MS = 5000;
 const view = (revision: number) => ({ revision }) as WorkshopView;
-const offer = { id: 'one' } as unknown as ProposalView;
+const offer = { id: 'one', before: {}, after: {}, moves: [] } as unknown as ProposalView;
 
 /** What the server answers, one after another; null: it cannot be reached. */
 let answers: (ProposalAnswer | null)[] = [];
 const asked = vi.fn(() => {
   const next = answers.shift();
-  return next ? Promise.resolve(Response.json(next)) : Promise.reject(new TypeError('no network'));
+  // Not a real Response: how long its body takes to read is the machine's business.
+  const answer = { ok: true, status: 200, json: () => Promise.resolve(next) } as Response;
+  return next ? Promise.resolve(answer) : Promise.reject(new TypeError('no network'));
 });
 beforeEach(() => {
   vi.useFakeTimers();
@@ -44,6 +46,13 @@ test('an offer for the plan as it was before a change is not shown any more', as
   await wait();
   rerender({ revision: 2 });
   expect(result.current).toEqual({ proposal: null, state: 'looking' });
+});
+test('an answer lost on the way keeps the offer there is, and says that the look has ended', async () => {
+  answers = [{ proposal: offer, isLooking: true }, null];
+  const { result } = renderHook(() => useImprovement(view(1)));
+  await wait();
+  expect(asked).toHaveBeenCalledTimes(2);
+  expect(result.current).toEqual({ proposal: offer, state: 'lost' });
 });
 test('a look without an answer is told as lost, and begins again with the next change', async () => {
   answers = [null, { proposal: null, isLooking: false }];

@@ -1,4 +1,4 @@
-import { type ProposalAnswer, ProposalAnswerSchema, type ProposalView, type WorkshopView } from '@app/contract';
+import { ProposalAnswerSchema, type ProposalView, type WorkshopView } from '@app/contract';
 import { useEffect, useState } from 'react';
 import { send } from '../../data/api.ts';
 
@@ -11,17 +11,23 @@ export type Improvement = {
   readonly state: 'looking' | 'looked' | 'lost';
 };
 
+type Found = Improvement & { readonly revision: number };
+
 /** A better plan than the current one, looked for quietly while the plan is open and nothing changes. */
 export function useImprovement(view: WorkshopView): Improvement {
   const { revision } = view;
-  const [found, setFound] = useState<{ revision: number; answer: ProposalAnswer | null } | null>(null);
+  const [found, setFound] = useState<Found | null>(null);
   useEffect(() => {
     let isCurrent = true;
     const look = async () => {
       // What is looked for is only an offer: without an answer the plan stays as it is.
       const answer = await send(ProposalAnswerSchema, 'POST', '/plan/improve', {}).catch(() => null);
       if (!isCurrent) return;
-      setFound((before) => ({ revision, answer: answer ?? (before?.revision === revision ? before.answer : null) }));
+      setFound((before) => ({
+        revision,
+        proposal: answer ? answer.proposal : before?.revision === revision ? before.proposal : null,
+        state: !answer ? 'lost' : answer.isLooking ? 'looking' : 'looked',
+      }));
       if (answer?.isLooking) await look();
     };
     const timer = setTimeout(() => void look(), CALM_MS);
@@ -31,6 +37,5 @@ export function useImprovement(view: WorkshopView): Improvement {
     };
   }, [revision]);
   if (found?.revision !== revision) return { proposal: null, state: 'looking' };
-  const { answer } = found;
-  return { proposal: answer?.proposal ?? null, state: !answer ? 'lost' : answer.isLooking ? 'looking' : 'looked' };
+  return { proposal: found.proposal, state: found.state };
 }

@@ -1,7 +1,8 @@
+import { RecipeInput } from '@app/contract';
 import { recipeFrom, withRecipe } from '@app/core';
-import { useState } from 'react';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { Button, Field, Input, Section, Select } from '../../ui/parts.tsx';
+import { useTypedForm } from '../../ui/useTypedForm.ts';
 import type { RouteDraft } from '../../conflict/pieceWith.ts';
 
 /** Keeps this finish under a name, or does this piece by one kept before; sizes follow the piece. */
@@ -13,20 +14,24 @@ export function RecipeForm({
   readonly onApply: (d: RouteDraft) => void;
 }) {
   const { view, command } = useWorkshop();
-  const [name, setName] = useState('');
-  const save = async () => {
-    const { brief, edits } = recipeFrom('', name.trim(), draft.brief, draft.edits);
-    if (await command('POST', '/shop/recipes', { name: name.trim(), brief, edits })) setName('');
-  };
+  const { register, fault, submit, reset } = useTypedForm({
+    typed: { name: '' },
+    schema: RecipeInput,
+    read: (t) => {
+      const { name, brief, edits } = recipeFrom('', t.name.trim(), draft.brief, draft.edits);
+      return { name, brief, edits };
+    },
+  });
+  const save = submit(async (body) => {
+    if (await command('POST', '/shop/recipes', body)) reset();
+  });
   return (
     <Section title="Recipes">
       <div className="flex items-end gap-2">
-        <Field label="Keep this finish as">
-          <Input value={name} maxLength={60} onChange={(e) => setName(e.target.value)} />
+        <Field label="Keep this finish as" error={fault('name') ?? fault('root')}>
+          <Input maxLength={60} {...register('name')} />
         </Field>
-        <Button disabled={name.trim() === ''} onClick={() => void save()}>
-          Keep it
-        </Button>
+        <Button onClick={save}>Keep it</Button>
       </div>
       {view.shop.recipes.length > 0 && (
         <Field label="Do this piece by a recipe">

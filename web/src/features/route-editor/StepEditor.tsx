@@ -1,7 +1,9 @@
+import { EditInput } from '@app/contract';
 import { FILMS, METHODS, type Method, type RouteEdit, type RouteStep, sayCoats } from '@app/core';
-import { useState } from 'react';
 import { useProducts } from '../../data/useProducts.ts';
 import { Button, Field, Input, Section, Select } from '../../ui/parts.tsx';
+import { readNumber } from '../../ui/readNumber.ts';
+import { useTypedForm } from '../../ui/useTypedForm.ts';
 import { AddStep } from './AddStep.tsx';
 import type { RouteDraft } from '../../conflict/pieceWith.ts';
 import type { DraftView } from '../../conflict/routeDraft.ts';
@@ -122,8 +124,9 @@ function Changeable({ step, look, onEdit, onStruck }: Pick<EditorProps, 'step' |
         </Button>
       )}
       <StrikeForm
-        onStrike={(why) => {
-          onEdit({ op: 'strike', step: step.key, why });
+        step={step}
+        onStrike={(strike) => {
+          onEdit(strike);
           onStruck();
         }}
       />
@@ -132,50 +135,49 @@ function Changeable({ step, look, onEdit, onStruck }: Pick<EditorProps, 'step' |
 }
 
 function MinutesField({ step, onEdit }: { readonly step: RouteStep; readonly onEdit: (e: RouteEdit) => void }) {
-  const [text, setText] = useState(String(step.work_minutes));
-  const minutes = Number(text);
-  const isGood = Number.isInteger(minutes) && minutes >= 5 && minutes <= 1440;
+  const { register, fault, submit } = useTypedForm({
+    typed: { minutes: String(step.work_minutes) },
+    schema: EditInput,
+    read: (t) => ({ op: 'minutes' as const, step: step.key, minutes: readNumber(t.minutes) }),
+    words: { minutes: 'Enter 5 to 1440 minutes.' },
+  });
+  const keep = submit((edit) => edit.minutes !== step.work_minutes && onEdit(edit));
   return (
-    <Field label="Hands-on, minutes" error={isGood ? undefined : 'Enter 5 to 1440 minutes.'}>
-      <Input
-        inputMode="numeric"
-        value={text}
-        onChange={(e) => setText(e.target.value)}
-        onBlur={() => isGood && minutes !== step.work_minutes && onEdit({ op: 'minutes', step: step.key, minutes })}
-      />
+    <Field label="Hands-on, minutes" error={fault('minutes')}>
+      <Input inputMode="numeric" {...register('minutes')} onBlur={keep} />
     </Field>
   );
 }
 
 function WaitField({ step, onEdit }: { readonly step: RouteStep; readonly onEdit: (e: RouteEdit) => void }) {
-  const now = Math.max(0, ...step.after.map((l) => l.min_minutes)) / 60;
-  const [text, setText] = useState(String(now));
-  const hours = Number(text.replace(',', '.'));
-  const isGood = Number.isFinite(hours) && hours >= 0 && hours <= 720;
+  const now = Math.max(0, ...step.after.map((l) => l.min_minutes));
+  const { register, fault, submit } = useTypedForm({
+    typed: { hours: String(now / 60) },
+    schema: EditInput,
+    read: (t) => ({ op: 'wait' as const, step: step.key, minutes: Math.round(readNumber(t.hours) * 60) }),
+    at: { minutes: 'hours' },
+    words: { hours: 'Enter 0 to 720 hours.' },
+  });
+  const keep = submit((edit) => edit.minutes !== now && onEdit(edit));
   return (
-    <Field label="Wait before, at least hours" error={isGood ? undefined : 'Enter 0 to 720 hours.'}>
-      <Input
-        inputMode="decimal"
-        value={text}
-        onChange={(e) => setText(e.target.value)}
-        onBlur={() =>
-          isGood && hours !== now && onEdit({ op: 'wait', step: step.key, minutes: Math.round(hours * 60) })
-        }
-      />
+    <Field label="Wait before, at least hours" error={fault('hours')}>
+      <Input inputMode="decimal" {...register('hours')} onBlur={keep} />
     </Field>
   );
 }
 
-function StrikeForm({ onStrike }: { readonly onStrike: (why: string) => void }) {
-  const [why, setWhy] = useState('');
+function StrikeForm({ step, onStrike }: { readonly step: RouteStep; readonly onStrike: (e: RouteEdit) => void }) {
+  const { register, fault, submit } = useTypedForm({
+    typed: { why: '' },
+    schema: EditInput,
+    read: (t) => ({ op: 'strike' as const, step: step.key, why: t.why.trim() }),
+  });
   return (
     <div className="flex items-end gap-2">
-      <Field label="Leave it out, because">
-        <Input value={why} maxLength={120} onChange={(e) => setWhy(e.target.value)} />
+      <Field label="Leave it out, because" error={fault('why')}>
+        <Input maxLength={120} {...register('why')} />
       </Field>
-      <Button disabled={why.trim() === ''} onClick={() => onStrike(why.trim())}>
-        Leave it out
-      </Button>
+      <Button onClick={submit(onStrike)}>Leave it out</Button>
     </div>
   );
 }

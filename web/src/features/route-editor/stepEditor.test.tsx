@@ -104,8 +104,10 @@ describe('one step of a route', () => {
   test('it is left out only with a reason', async () => {
     const { user, onEdit, onStruck } = open('paint-2');
     const strike = screen.getByRole('button', { name: 'Leave it out' });
-    expect(strike).toBeDisabled();
-    await user.type(screen.getByLabelText('Leave it out, because'), 'one coat hides here');
+    await user.click(strike);
+    expect(await screen.findByText('Say why it is left out.')).toBeInTheDocument();
+    expect(onEdit).not.toHaveBeenCalled();
+    await user.type(screen.getByLabelText(/^Leave it out, because/), 'one coat hides here');
     await user.click(strike);
     expect(onEdit).toHaveBeenCalledWith({ op: 'strike', step: 'paint-2', why: 'one coat hides here' });
     expect(onStruck).toHaveBeenCalled();

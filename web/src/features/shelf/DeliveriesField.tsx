@@ -1,7 +1,6 @@
-import { type Delivery } from '@app/core';
 import { Plus, X } from 'lucide-react';
 import { useSaying } from '../../data/saying.ts';
-import { fromField, toField } from '../../step/dateField.ts';
+import { toField } from '../../step/dateField.ts';
 import { Button, Input } from '../../ui/parts.tsx';
 
 /** A delivery as it is typed. */
@@ -9,25 +8,13 @@ export type TypedDelivery = { readonly at: string; readonly amount: string };
 
 const DAY_MINUTES = 1440;
 
-/** What is typed as deliveries; null when a line cannot be read. @param toLitres from the unit the shop types in */
-export function readDeliveries(
-  typed: readonly TypedDelivery[],
-  zone: string,
-  toLitres: (typed: number) => number,
-): Delivery[] | null {
-  const out = typed.map((d) => ({
-    at: fromField(d.at, zone) ?? NaN,
-    litres: toLitres(Number(d.amount.replace(',', '.'))),
-  }));
-  return out.every((d) => Number.isFinite(d.at) && d.litres > 0) ? out : null;
-}
-
 /** Cans on their way: coats they are needed for wait for them. One that has come goes onto the shelf with one tap. */
 export function DeliveriesField({
   typed,
   unit,
   usual,
   leadDays,
+  fault,
   onChange,
   onHere,
 }: {
@@ -36,7 +23,8 @@ export function DeliveriesField({
   /** A can, as it is typed. */
   readonly usual: string;
   readonly leadDays: number | null;
-  readonly onChange: (typed: readonly TypedDelivery[]) => void;
+  readonly fault: string | undefined;
+  readonly onChange: (typed: TypedDelivery[]) => void;
   readonly onHere: (index: number) => void;
 }) {
   const saying = useSaying();
@@ -74,6 +62,11 @@ export function DeliveriesField({
           </Button>
         </div>
       ))}
+      {fault && (
+        <p role="alert" className="text-lane text-oxide-text">
+          {fault}
+        </p>
+      )}
       <Button
         kind="plain"
         className="self-start"

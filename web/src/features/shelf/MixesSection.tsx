@@ -1,10 +1,13 @@
+import { MixInput } from '@app/contract';
 import { batchOf, isHexColour, litres, type Mix, type MixPart } from '@app/core';
 import { X } from 'lucide-react';
 import { useState } from 'react';
+import { useFieldArray } from 'react-hook-form';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { fromTypedLitres, sayLitres, toTypedLitres } from '../../ui/amounts.ts';
 import { Button, Field, Input, Section } from '../../ui/parts.tsx';
 import { readNumber } from '../../ui/readNumber.ts';
+import { useTypedForm } from '../../ui/useTypedForm.ts';
 
 /** Mixes kept by their parts, to be made again exactly in any amount. */
 export function MixesSection() {
@@ -33,28 +36,41 @@ export function MixesSection() {
   );
 }
 
+const partsOf = (typed: readonly { name: string; parts: string }[]): MixPart[] =>
+  typed.map((p) => ({ name: p.name.trim(), parts: readNumber(p.parts) }));
+
 const SHADES = ['var(--m-keyline)', 'var(--m-line)', 'var(--m-sub)', 'var(--m-night)'];
 
 function MixEditor({ mix }: { readonly mix: Mix }) {
   const { view, command } = useWorkshop();
   const { units } = view.workshop;
-  const [name, setName] = useState(mix.name);
-  const [hex, setHex] = useState(mix.hex);
-  const [note, setNote] = useState(mix.note);
-  const [parts, setParts] = useState(mix.parts.map((p) => ({ name: p.name, parts: String(p.parts) })));
+  // How much is made now is a sum on the screen and no part of the mix.
   const [batch, setBatch] = useState(String(toTypedLitres(0.4, units)));
-  const read: MixPart[] = parts.map((p) => ({ name: p.name.trim(), parts: readNumber(p.parts) }));
-  const isGood =
-    read.every((p) => p.name !== '' && p.parts >= 0) &&
-    read.some((p) => p.parts > 0) &&
-    isHexColour(hex) &&
-    name.trim() !== '';
+  const { register, control, watch, fault, submit } = useTypedForm({
+    typed: {
+      name: mix.name,
+      hex: mix.hex,
+      note: mix.note,
+      parts: mix.parts.map((p) => ({ name: p.name, parts: String(p.parts) })),
+    },
+    schema: MixInput,
+    read: (t) => ({
+      version: view.versions[`mixes/${mix.id}`],
+      name: t.name.trim(),
+      hex: t.hex.trim(),
+      parts: partsOf(t.parts),
+      note: t.note,
+    }),
+    words: { hex: 'Like #3d5a45.', parts: 'Name each part, enter parts of 0 or more, and not all 0.' },
+  });
+  const { fields, append, remove } = useFieldArray({ control, name: 'parts' });
+  const { hex, parts } = watch();
+  const read = partsOf(parts);
   const amount = fromTypedLitres(readNumber(batch), units);
-  const out = isGood && amount >= 0 ? batchOf({ parts: read }, litres(amount)) : null;
+  const isMixable = read.every((p) => p.parts >= 0) && read.some((p) => p.parts > 0);
+  const out = isMixable && amount >= 0 ? batchOf({ parts: read }, litres(amount)) : null;
   const colourOf = (part: string, i: number) =>
     view.shop.paints.find((p) => p.name.toLowerCase() === part.toLowerCase())?.hex ?? SHADES[i % SHADES.length]!;
-  const set = (i: number, more: Partial<(typeof parts)[number]>) =>
-    setParts(parts.map((p, k) => (k === i ? { ...p, ...more } : p)));
   return (
     <li className="grid grid-cols-[64px_minmax(0,1fr)] gap-3 border-t border-line pt-3">
       <svg width="64" height="132" aria-hidden="true">
@@ -63,26 +79,20 @@ function MixEditor({ mix }: { readonly mix: Mix }) {
       </svg>
       <div className="flex flex-col gap-2">
         <div className="grid grid-cols-[1fr_96px] gap-2">
-          <Field label="Mix">
-            <Input value={name} maxLength={60} onChange={(e) => setName(e.target.value)} />
+          <Field label="Mix" error={fault('name')}>
+            <Input maxLength={60} {...register('name')} />
           </Field>
-          <Field label="Hex" error={isHexColour(hex) ? undefined : 'Like #3d5a45.'}>
-            <Input value={hex} onChange={(e) => setHex(e.target.value.trim())} />
+          <Field label="Hex" error={fault('hex')}>
+            <Input {...register('hex')} />
           </Field>
         </div>
-        {parts.map((p, i) => (
-          <div key={String(i)} className="grid grid-cols-[1fr_64px_84px_28px] items-center gap-2">
+        {fields.map((field, i) => (
+          <div key={field.id} className="grid grid-cols-[1fr_64px_84px_28px] items-center gap-2">
+            <Input aria-label={`Part ${i + 1}`} maxLength={60} {...register(`parts.${i}.name`)} />
             <Input
-              aria-label={`Part ${i + 1}`}
-              value={p.name}
-              maxLength={60}
-              onChange={(e) => set(i, { name: e.target.value })}
-            />
-            <Input
-              aria-label={`Parts of ${p.name}`}
+              aria-label={`Parts of ${parts[i]?.name ?? ''}`}
               inputMode="decimal"
-              value={p.parts}
-              onChange={(e) => set(i, { parts: e.target.value })}
+              {...register(`parts.${i}.parts`)}
             />
             <strong className="text-right">
               {out
@@ -93,17 +103,17 @@ function MixEditor({ mix }: { readonly mix: Mix }) {
             </strong>
             <button
               type="button"
-              aria-label={`Take out ${p.name}`}
+              aria-label={`Take out ${parts[i]?.name ?? ''}`}
               className="flex size-7 cursor-pointer items-center justify-center hover:bg-sunk"
-              onClick={() => setParts(parts.filter((_, k) => k !== i))}
+              onClick={() => remove(i)}
             >
               <X size={14} />
             </button>
           </div>
         ))}
-        {!isGood && (
+        {fault('parts') && (
           <p role="alert" className="text-lane text-oxide-text">
-            Name each part, enter parts of 0 or more, and not all 0.
+            {fault('parts')}
           </p>
         )}
         <div className="flex flex-wrap items-end gap-2">
@@ -112,27 +122,15 @@ function MixEditor({ mix }: { readonly mix: Mix }) {
           </Field>
           <div className="min-w-48 flex-1">
             <Field label="Note">
-              <Input value={note} maxLength={200} onChange={(e) => setNote(e.target.value)} />
+              <Input maxLength={200} {...register('note')} />
             </Field>
           </div>
         </div>
         <div className="flex flex-wrap gap-2">
-          <Button disabled={parts.length >= 12} onClick={() => setParts([...parts, { name: '', parts: '1' }])}>
+          <Button disabled={fields.length >= 12} onClick={() => append({ name: '', parts: '1' })}>
             One more part
           </Button>
-          <Button
-            kind="primary"
-            disabled={!isGood}
-            onClick={() =>
-              void command('PUT', `/shop/mixes/${mix.id}`, {
-                version: view.versions[`mixes/${mix.id}`],
-                name: name.trim(),
-                hex,
-                parts: read,
-                note,
-              })
-            }
-          >
+          <Button kind="primary" onClick={submit((body) => command('PUT', `/shop/mixes/${mix.id}`, body))}>
             Save {mix.name}
           </Button>
           <Button onClick={() => void command('DELETE', `/shop/mixes/${mix.id}`, {})}>Remove</Button>

@@ -1,12 +1,15 @@
-import { isHexColour, sayDay, sayTime, shelfDemand, type ShelfPaint } from '@app/core';
-import { toField } from '../../step/dateField.ts';
+import { PaintInput } from '@app/contract';
+import { sayDay, sayTime, shelfDemand, type ShelfPaint } from '@app/core';
+import { fromField, toField } from '../../step/dateField.ts';
 import { useState } from 'react';
 import { useSaying } from '../../data/saying.ts';
 import { useProducts } from '../../data/useProducts.ts';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { fromTypedLitres, sayLitres, toTypedLitres } from '../../ui/amounts.ts';
 import { Button, Field, Input, Section, Select } from '../../ui/parts.tsx';
-import { DeliveriesField, readDeliveries, type TypedDelivery } from './DeliveriesField.tsx';
+import { readNumber, readOptional } from '../../ui/readNumber.ts';
+import { useTypedForm } from '../../ui/useTypedForm.ts';
+import { DeliveriesField, type TypedDelivery } from './DeliveriesField.tsx';
 
 /** What is left of each colour against what the planned coats will take, as cans on one shelf line. */
 export function PaintsSection() {
@@ -104,8 +107,6 @@ function Shortages({ demand }: { readonly demand: readonly Demand[] }) {
   );
 }
 
-const numberOrNull = (text: string) => (text.trim() === '' ? null : Number(text.replace(',', '.')));
-
 function PaintEditor({
   paint,
   needed,
@@ -118,52 +119,70 @@ function PaintEditor({
   const { view, command } = useWorkshop();
   const products = useProducts();
   const { units } = view.workshop;
-  const [name, setName] = useState(paint.name);
-  const [hex, setHex] = useState(paint.hex);
-  const [product, setProduct] = useState(paint.product);
-  const [left, setLeft] = useState(String(toTypedLitres(paint.on_hand_litres, units)));
-  const [can, setCan] = useState(paint.can_litres === null ? '' : String(toTypedLitres(paint.can_litres, units)));
-  const [price, setPrice] = useState(paint.can_cents === null ? '' : (paint.can_cents / 100).toFixed(2));
   const saying = useSaying();
-  const [coming, setComing] = useState<readonly TypedDelivery[]>(() =>
-    (paint.deliveries ?? []).map((d) => ({
-      at: toField(d.at, saying.zone),
-      amount: String(toTypedLitres(d.litres, units)),
-    })),
-  );
-  const [lead, setLead] = useState(paint.lead_days === null ? '' : String(paint.lead_days));
-  const on_hand_litres = fromTypedLitres(Number(left.replace(',', '.')), units);
-  const canTyped = numberOrNull(can);
-  const numbers = [on_hand_litres, canTyped ?? 1, numberOrNull(price) ?? 0, numberOrNull(lead) ?? 0];
-  const deliveries = readDeliveries(coming, saying.zone, (n) => fromTypedLitres(n, units));
-  const isReadable =
-    deliveries !== null && numbers.every((n) => Number.isFinite(n) && n >= 0) && canTyped !== 0 && isHexColour(hex);
-  const unit = units === 'metric' ? 'litres' : 'quarts';
-  const save = (left_litres = on_hand_litres, onTheWay = deliveries ?? []) => {
-    const cents = numberOrNull(price);
-    void command('PUT', `/shop/paints/${paint.id}`, {
+  const typedLitres = (l: number | null) => (l === null ? '' : String(toTypedLitres(l, units)));
+  const read = (text: string) => fromTypedLitres(readNumber(text), units);
+  const { register, choice, watch, setValue, getValues, fault, submit } = useTypedForm({
+    typed: {
+      name: paint.name,
+      hex: paint.hex,
+      product: paint.product,
+      left: typedLitres(paint.on_hand_litres),
+      can: typedLitres(paint.can_litres),
+      price: paint.can_cents === null ? '' : (paint.can_cents / 100).toFixed(2),
+      lead: paint.lead_days === null ? '' : String(paint.lead_days),
+      coming: (paint.deliveries ?? []).map((d) => ({
+        at: toField(d.at, saying.zone),
+        amount: typedLitres(d.litres),
+      })) as TypedDelivery[],
+    },
+    schema: PaintInput,
+    read: (t) => ({
       version: view.versions[`paints/${paint.id}`],
-      name,
-      hex,
-      product,
-      on_hand_litres: left_litres,
-      deliveries: onTheWay,
-      can_litres: canTyped === null ? null : fromTypedLitres(canTyped, units),
-      can_cents: cents === null ? null : Math.round(cents * 100),
-      lead_days: numberOrNull(lead),
-    });
+      name: t.name,
+      hex: t.hex.trim(),
+      product: t.product,
+      on_hand_litres: read(t.left),
+      deliveries: t.coming.map((d) => ({ at: fromField(d.at, saying.zone) ?? NaN, litres: read(d.amount) })),
+      can_litres: t.can.trim() === '' ? null : read(t.can),
+      can_cents: t.price.trim() === '' ? null : Math.round(readNumber(t.price) * 100),
+      lead_days: readOptional(t.lead),
+    }),
+    at: { on_hand_litres: 'left', can_litres: 'can', can_cents: 'price', lead_days: 'lead', deliveries: 'coming' },
+    words: {
+      hex: 'Like #3d5a45.',
+      left: '0 or more.',
+      can: 'Above 0, or empty.',
+      price: '0 or more, or empty.',
+      lead: 'Whole days, or empty.',
+      coming: 'Each can needs the day it comes and an amount above 0.',
+    },
+  });
+  const { can, lead, coming } = watch();
+  const leadDays = readOptional(lead);
+  const unit = units === 'metric' ? 'litres' : 'quarts';
+  const save = submit((body) => command('PUT', `/shop/paints/${paint.id}`, body));
+  const isHere = (index: number) => {
+    const came = coming[index]!;
+    const sum = read(getValues('left')) + read(came.amount);
+    setValue('left', typedLitres(sum));
+    setValue(
+      'coming',
+      coming.filter((d) => d !== came),
+    );
+    save();
   };
   return (
     <div className="flex flex-col gap-3 bg-raised p-3">
       <div className="grid grid-cols-2 gap-2 md:grid-cols-[1.4fr_100px_1.4fr_repeat(4,1fr)]">
-        <Field label="Colour">
-          <Input value={name} maxLength={60} onChange={(e) => setName(e.target.value)} />
+        <Field label="Colour" error={fault('name')}>
+          <Input maxLength={60} {...register('name')} />
         </Field>
-        <Field label="Hex">
-          <Input value={hex} onChange={(e) => setHex(e.target.value.trim())} />
+        <Field label="Hex" error={fault('hex')}>
+          <Input {...register('hex')} />
         </Field>
-        <Field label="Product">
-          <Select value={product} onChange={(e) => setProduct(e.target.value)}>
+        <Field label="Product" error={fault('product')}>
+          <Select {...choice('product')}>
             {[...products.values()]
               .filter((p) => p.spread_m2PerL !== null)
               .map((p) => (
@@ -173,36 +192,30 @@ function PaintEditor({
               ))}
           </Select>
         </Field>
-        <Field label={`Left, ${unit}`}>
-          <Input inputMode="decimal" value={left} onChange={(e) => setLeft(e.target.value)} />
+        <Field label={`Left, ${unit}`} error={fault('left')}>
+          <Input inputMode="decimal" {...register('left')} />
         </Field>
-        <Field label={`Can, ${unit}`}>
-          <Input inputMode="decimal" value={can} onChange={(e) => setCan(e.target.value)} />
+        <Field label={`Can, ${unit}`} error={fault('can')}>
+          <Input inputMode="decimal" {...register('can')} />
         </Field>
-        <Field label="A can costs">
-          <Input inputMode="decimal" value={price} onChange={(e) => setPrice(e.target.value)} />
+        <Field label="A can costs" error={fault('price')}>
+          <Input inputMode="decimal" {...register('price')} />
         </Field>
-        <Field label="Days to get one">
-          <Input inputMode="numeric" value={lead} onChange={(e) => setLead(e.target.value)} />
+        <Field label="Days to get one" error={fault('lead')}>
+          <Input inputMode="numeric" {...register('lead')} />
         </Field>
       </div>
       <DeliveriesField
         typed={coming}
         unit={unit}
         usual={can}
-        leadDays={numberOrNull(lead)}
-        onChange={setComing}
-        onHere={(k) => {
-          const here = deliveries?.[k];
-          if (here)
-            save(
-              on_hand_litres + here.litres,
-              deliveries.filter((_, n) => n !== k),
-            );
-        }}
+        leadDays={Number.isFinite(leadDays) ? leadDays : null}
+        fault={fault('coming')}
+        onChange={(typed) => setValue('coming', typed)}
+        onHere={isHere}
       />
       <div className="flex flex-wrap items-center gap-2">
-        <Button kind="primary" disabled={!isReadable} onClick={() => save()}>
+        <Button kind="primary" onClick={save}>
           Save {paint.name}
         </Button>
         <Button onClick={() => void command('DELETE', `/shop/paints/${paint.id}`, {})}>Remove</Button>

@@ -1,3 +1,4 @@
+import { ProductInput } from '@app/contract';
 import {
   type Base,
   BASES,
@@ -7,18 +8,17 @@ import {
   type Mixing,
   type Product,
   type ProductFamily,
-  productFaults,
   productIdFrom,
   readParts,
   type Stage,
   STAGES,
   usualChemistry,
 } from '@app/core';
-import { useState } from 'react';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { Button, Field, Input, Select, Tap } from '../../ui/parts.tsx';
 import { celsiusField, coverageField } from '../../ui/amounts.ts';
-import { readNumber } from '../../ui/readNumber.ts';
+import { readNumber, readOptional } from '../../ui/readNumber.ts';
+import { useTypedForm } from '../../ui/useTypedForm.ts';
 
 const STAGE_WORDS: Record<Stage, string> = {
   touch: 'Touch, h',
@@ -61,86 +61,76 @@ export function ProductForm({ product, onDone }: { readonly product: Product | n
   const { view, command } = useWorkshop();
   const coverage = coverageField(view.workshop.units);
   const air = celsiusField(view.workshop.units);
-  const [name, setName] = useState(product?.name ?? '');
-  const [family, setFamily] = useState<ProductFamily>(product?.family ?? 'paint');
-  const [base, setBase] = useState<Base>(product?.base ?? 'water');
-  // As such products mostly dry, until somebody says otherwise.
-  const [dries, setDries] = useState<Chemistry | null>(product?.chemistry ?? null);
-  const chemistry = dries ?? usualChemistry(base, family);
-  const [times, setTimes] = useState<Record<Stage, string>>(
-    product
-      ? (Object.fromEntries(STAGES.map((s) => [s, hours(product.stages_minutes[s])])) as Record<Stage, string>)
-      : FRESH_STAGES,
-  );
-  const [spread, setSpread] = useState(
-    product?.spread_m2PerL === null ? '' : String(coverage.show(product?.spread_m2PerL ?? 10)),
-  );
-  const [coldest, setColdest] = useState(String(air.show(product?.limits?.minTemperature_c ?? 10)));
-  const [dampest, setDampest] = useState(String(product?.limits?.maxHumidity_pct ?? 85));
-  const [reactivable, setReactivable] = useState(product?.reactivable ?? false);
-  const [ownSealer, setOwnSealer] = useState(product?.ownSealer ?? false);
-  const [closes, setCloses] = useState(product?.recoatMax_minutes ? hours(product.recoatMax_minutes) : '');
-  const [solids, setSolids] = useState(String(product?.solids_pct ?? ''));
-  const [thinner, setThinner] = useState(product?.thinner ?? '');
-  const [caution, setCaution] = useState(product?.caution ?? '');
-  const [mix, setMix] = useState(mixTyped(product?.mixing ?? null));
-  const parts = readParts(mix.parts);
-  const isMixed = mix.parts.trim() !== '';
-  const made = {
-    id: product?.id ?? `own-${productIdFrom(name)}`.slice(0, 40),
-    name: name.trim(),
-    family,
-    base,
-    chemistry,
-    stages_minutes: Object.fromEntries(STAGES.map((s) => [s, Math.round(readNumber(times[s]) * 60)])) as Record<
-      Stage,
-      number
-    >,
-    recoatMax_minutes: closes.trim() === '' ? null : Math.round(readNumber(closes) * 60),
-    spread_m2PerL: spread.trim() === '' ? null : coverage.read(readNumber(spread)),
-    solids_pct: solids.trim() === '' ? null : readNumber(solids),
-    limits: { minTemperature_c: air.read(readNumber(coldest)), maxHumidity_pct: readNumber(dampest) },
-    reactivable,
-    ownSealer,
-    mixing: parts && {
-      with: mix.with.trim(),
-      parts,
-      rest_minutes: Math.round(readNumber(mix.rest)),
-      life_minutes: Math.round(readNumber(mix.life) * 60),
+  const typed: TypedProduct = {
+    name: product?.name ?? '',
+    family: product?.family ?? 'paint',
+    base: product?.base ?? 'water',
+    // Empty: as such products mostly dry, until somebody says otherwise.
+    dries: product?.chemistry ?? '',
+    times: product ? recordOf((s) => hours(product.stages_minutes[s])) : FRESH_STAGES,
+    spread: product?.spread_m2PerL === null ? '' : String(coverage.show(product?.spread_m2PerL ?? 10)),
+    coldest: String(air.show(product?.limits?.minTemperature_c ?? 10)),
+    dampest: String(product?.limits?.maxHumidity_pct ?? 85),
+    reactivable: product?.reactivable ?? false,
+    ownSealer: product?.ownSealer ?? false,
+    closes: product?.recoatMax_minutes ? hours(product.recoatMax_minutes) : '',
+    solids: String(product?.solids_pct ?? ''),
+    thinner: product?.thinner ?? '',
+    caution: product?.caution ?? '',
+    mix: mixTyped(product?.mixing ?? null),
+  };
+  const { register, choice, watch, setValue, fault, submit } = useTypedForm({
+    typed,
+    schema: ProductInput,
+    read: (t) => {
+      const made = readProduct(t, product, coverage.read, air.read);
+      const version = view.versions[`products/${made.id}`];
+      return { ...(version === undefined ? {} : { version }), product: made };
     },
-    thinner: thinner.trim() || (base === 'water' ? 'water' : 'see the label'),
-    flammability:
-      product?.flammability ?? (base === 'water' ? 'not flammable as supplied' : 'flammable: see the label'),
-    range: product?.range ?? 'your own figures',
-    caution: caution.trim() || null,
-  };
-  const faults = [
-    ...(made.name === '' ? ['Give the product a name.'] : []),
-    ...productFaults(made),
-    ...(Number.isFinite(made.limits.minTemperature_c) && Number.isFinite(made.limits.maxHumidity_pct)
-      ? []
-      : ['Enter the coldest and dampest air it stands as numbers.']),
-    ...(isMixed && !parts ? ['Enter the parts like 2:1, product first; leave them empty when nothing is mixed.'] : []),
-    ...(made.mixing ? mixFaults(made.mixing) : []),
-  ];
-  const save = async () => {
-    const version = view.versions[`products/${made.id}`];
-    const body = { ...(version === undefined ? {} : { version }), product: made };
-    if (await command('PUT', `/products/${made.id}`, body)) onDone();
-  };
+    at: {
+      'product.name': 'name',
+      'product.id': 'name',
+      'product.stages_minutes': 'times',
+      'product.recoatMax_minutes': 'closes',
+      'product.spread_m2PerL': 'spread',
+      'product.solids_pct': 'solids',
+      'product.limits.minTemperature_c': 'coldest',
+      'product.limits.maxHumidity_pct': 'dampest',
+      'product.mixing': 'mix',
+      'product.thinner': 'thinner',
+      'product.caution': 'caution',
+      product: 'root',
+    },
+    words: {
+      times: 'Enter each time in hours, 0 or more, at most 120 days.',
+      closes: 'Hours above 0, or empty: never.',
+      coldest: 'A number: the coldest air it stands.',
+      dampest: '1 to 100: the dampest air it stands.',
+    },
+  });
+  const { family, base, dries, mix, reactivable, ownSealer } = watch();
+  const isMixed = mix.parts.trim() !== '';
+  const save = submit(async (body) => {
+    if (await command('PUT', `/products/${body.product.id}`, body)) onDone();
+  });
   return (
     <div className="flex flex-col gap-3 bg-raised p-3">
       <div className="grid grid-cols-2 gap-2 md:grid-cols-6">
         <div className="col-span-2">
-          <Field label="Product">
-            <Input value={name} maxLength={60} onChange={(e) => setName(e.target.value)} />
+          <Field label="Product" error={fault('name')}>
+            <Input maxLength={60} {...register('name')} />
           </Field>
         </div>
         <Field label="What it is">
           <Select
             value={family}
             disabled={product !== null}
-            onChange={(e) => setFamily(FAMILIES.find((f) => f === e.target.value)!)}
+            onChange={(e) =>
+              setValue(
+                'family',
+                FAMILIES.find((f) => f === e.target.value)!,
+              )
+            }
           >
             {FAMILIES.map((f) => (
               <option key={f}>{f}</option>
@@ -148,7 +138,7 @@ export function ProductForm({ product, onDone }: { readonly product: Product | n
           </Select>
         </Field>
         <Field label="Carried by">
-          <Select value={base} onChange={(e) => setBase(BASES.find((b) => b === e.target.value)!)}>
+          <Select {...choice('base')}>
             {BASES.map((b) => (
               <option key={b} value={b}>
                 {BASE_WORDS[b]}
@@ -157,7 +147,15 @@ export function ProductForm({ product, onDone }: { readonly product: Product | n
           </Select>
         </Field>
         <Field label="Dries">
-          <Select value={chemistry} onChange={(e) => setDries(CHEMISTRIES.find((c) => c === e.target.value)!)}>
+          <Select
+            value={dries || usualChemistry(base, family)}
+            onChange={(e) =>
+              setValue(
+                'dries',
+                CHEMISTRIES.find((c) => c === e.target.value)!,
+              )
+            }
+          >
             {CHEMISTRIES.map((c) => (
               <option key={c} value={c}>
                 {DRIES_WORDS[c]}
@@ -165,88 +163,133 @@ export function ProductForm({ product, onDone }: { readonly product: Product | n
             ))}
           </Select>
         </Field>
-        <Field label={`Coverage, ${coverage.unit}`}>
-          <Input inputMode="decimal" value={spread} onChange={(e) => setSpread(e.target.value)} />
+        <Field label={`Coverage, ${coverage.unit}`} error={fault('spread')}>
+          <Input inputMode="decimal" {...register('spread')} />
         </Field>
         {STAGES.map((s) => (
           <Field key={s} label={STAGE_WORDS[s]}>
-            <Input inputMode="decimal" value={times[s]} onChange={(e) => setTimes({ ...times, [s]: e.target.value })} />
+            <Input inputMode="decimal" {...register(`times.${s}`)} />
           </Field>
         ))}
-        <Field label={`Not below, ${air.unit}`}>
-          <Input inputMode="decimal" value={coldest} onChange={(e) => setColdest(e.target.value)} />
+        <Field label={`Not below, ${air.unit}`} error={fault('coldest')}>
+          <Input inputMode="decimal" {...register('coldest')} />
         </Field>
-        <Field label="Not above, % humidity">
-          <Input inputMode="decimal" value={dampest} onChange={(e) => setDampest(e.target.value)} />
+        <Field label="Not above, % humidity" error={fault('dampest')}>
+          <Input inputMode="decimal" {...register('dampest')} />
         </Field>
-        <Field label="Window closes, h" hint="empty: never">
-          <Input inputMode="decimal" value={closes} onChange={(e) => setCloses(e.target.value)} />
+        <Field label="Window closes, h" hint="empty: never" error={fault('closes')}>
+          <Input inputMode="decimal" {...register('closes')} />
         </Field>
-        <Field label="Solids by volume, %">
-          <Input inputMode="decimal" value={solids} onChange={(e) => setSolids(e.target.value)} />
+        <Field label="Solids by volume, %" error={fault('solids')}>
+          <Input inputMode="decimal" {...register('solids')} />
         </Field>
-        <Field label="Mixed in parts" hint="like 2:1, product first">
-          <Input value={mix.parts} maxLength={20} onChange={(e) => setMix({ ...mix, parts: e.target.value })} />
+        <Field label="Mixed in parts" hint="like 2:1, product first" error={fault('mix')}>
+          <Input maxLength={20} {...register('mix.parts')} />
         </Field>
         {isMixed && (
           <>
             <Field label="Mixed with">
-              <Input value={mix.with} maxLength={40} onChange={(e) => setMix({ ...mix, with: e.target.value })} />
+              <Input maxLength={40} {...register('mix.with')} />
             </Field>
             <Field label="Stands before use, min">
-              <Input inputMode="numeric" value={mix.rest} onChange={(e) => setMix({ ...mix, rest: e.target.value })} />
+              <Input inputMode="numeric" {...register('mix.rest')} />
             </Field>
             <Field label="Mix good for, h">
-              <Input inputMode="decimal" value={mix.life} onChange={(e) => setMix({ ...mix, life: e.target.value })} />
+              <Input inputMode="decimal" {...register('mix.life')} />
             </Field>
           </>
         )}
         <div className="col-span-2">
           <Field label="Thinned and cleaned with">
-            <Input
-              value={thinner}
-              maxLength={60}
-              placeholder={base === 'water' ? 'water' : 'see the label'}
-              onChange={(e) => setThinner(e.target.value)}
-            />
+            <Input maxLength={60} placeholder={base === 'water' ? 'water' : 'see the label'} {...register('thinner')} />
           </Field>
         </div>
         <div className="col-span-2 md:col-span-4">
           <Field label="What can hurt, as the label says">
-            <Input value={caution} maxLength={300} onChange={(e) => setCaution(e.target.value)} />
+            <Input maxLength={300} {...register('caution')} />
           </Field>
         </div>
       </div>
       <div className="flex flex-wrap items-center gap-2">
-        <Tap isOn={reactivable} onToggle={() => setReactivable(!reactivable)}>
+        <Tap isOn={reactivable} onToggle={() => setValue('reactivable', !reactivable)}>
           Softens again under water
         </Tap>
-        <Tap isOn={ownSealer} onToggle={() => setOwnSealer(!ownSealer)}>
+        <Tap isOn={ownSealer} onToggle={() => setValue('ownSealer', !ownSealer)}>
           Carries its own sealer
         </Tap>
-        <Button kind="primary" disabled={faults.length > 0} onClick={() => void save()}>
+        <Button kind="primary" onClick={save}>
           {product ? `Save ${product.name}` : 'Add it to the list'}
         </Button>
       </div>
-      {faults.map((f) => (
-        <p key={f} role="alert" className="text-table text-oxide-text">
-          {f}
-        </p>
-      ))}
+      {[fault('times'), fault('root')].map(
+        (words) =>
+          words && (
+            <p key={words} role="alert" className="text-table text-oxide-text">
+              {words}
+            </p>
+          ),
+      )}
     </div>
   );
 }
 
+/** A product as its figures are typed, in hours and the shop's units. */
+type TypedProduct = {
+  readonly name: string;
+  readonly family: ProductFamily;
+  readonly base: Base;
+  readonly dries: Chemistry | '';
+  readonly times: Record<Stage, string>;
+  readonly spread: string;
+  readonly coldest: string;
+  readonly dampest: string;
+  readonly reactivable: boolean;
+  readonly ownSealer: boolean;
+  readonly closes: string;
+  readonly solids: string;
+  readonly thinner: string;
+  readonly caution: string;
+  readonly mix: ReturnType<typeof mixTyped>;
+};
+type Read = (typed: number) => number;
+
+/** The product that is typed; what cannot be read is NaN. */
+function readProduct(t: TypedProduct, was: Product | null, toCoverage: Read, toCelsius: Read) {
+  const isWater = t.base === 'water';
+  return {
+    id: was?.id ?? `own-${productIdFrom(t.name)}`.slice(0, 40),
+    name: t.name.trim(),
+    family: t.family,
+    base: t.base,
+    chemistry: t.dries || usualChemistry(t.base, t.family),
+    stages_minutes: recordOf((s) => Math.round(readNumber(t.times[s]) * 60)),
+    recoatMax_minutes: t.closes.trim() === '' ? null : Math.round(readNumber(t.closes) * 60),
+    spread_m2PerL: t.spread.trim() === '' ? null : toCoverage(readNumber(t.spread)),
+    solids_pct: readOptional(t.solids),
+    limits: { minTemperature_c: toCelsius(readNumber(t.coldest)), maxHumidity_pct: readNumber(t.dampest) },
+    reactivable: t.reactivable,
+    ownSealer: t.ownSealer,
+    mixing: readMix(t.mix),
+    thinner: t.thinner.trim() || (isWater ? 'water' : 'see the label'),
+    flammability: was?.flammability ?? (isWater ? 'not flammable as supplied' : 'flammable: see the label'),
+    range: was?.range ?? 'your own figures',
+    caution: t.caution.trim() || null,
+  };
+}
+
+const recordOf = <T,>(of: (s: Stage) => T) => Object.fromEntries(STAGES.map((s) => [s, of(s)])) as Record<Stage, T>;
 const mixTyped = (m: Mixing | null) =>
   m
     ? { with: m.with, parts: m.parts.join(':'), rest: String(m.rest_minutes), life: hours(m.life_minutes) }
     : { with: 'water', parts: '', rest: '10', life: '8' };
 
-function mixFaults(m: Mixing): string[] {
-  return [
-    ...(m.with === '' ? ['Say what it is mixed with.'] : []),
-    ...(m.rest_minutes >= 0 && m.life_minutes >= 5
-      ? []
-      : ['Enter how long the mix stands and how long it is good for.']),
-  ];
-}
+/** Null when nothing is mixed; parts that cannot be read stay text, which the schema refuses. */
+const readMix = (t: ReturnType<typeof mixTyped>) =>
+  t.parts.trim() === ''
+    ? null
+    : {
+        with: t.with.trim(),
+        parts: readParts(t.parts) ?? t.parts,
+        rest_minutes: Math.round(readNumber(t.rest)),
+        life_minutes: Math.round(readNumber(t.life) * 60),
+      };

@@ -50,12 +50,13 @@ describe('a mix by parts', () => {
     ['Part 1', ' '],
     ['Hex', 'grey'],
   ])('%s of “%s” is told and cannot be saved', async (label, typed) => {
-    const { user } = inShop(<MixesSection />, { view });
+    const { user, command } = inShop(<MixesSection />, { view });
     const field = screen.getByLabelText((words) => words.startsWith(label));
     await user.clear(field);
     await user.type(field, typed);
-    expect(screen.getAllByRole('alert').length).toBeGreaterThan(0);
-    expect(screen.getByRole('button', { name: 'Save Harbour' })).toBeDisabled();
+    expect((await screen.findAllByRole('alert')).length).toBeGreaterThan(0);
+    await user.click(screen.getByRole('button', { name: 'Save Harbour' }));
+    expect(command).not.toHaveBeenCalled();
   });
 });
 
@@ -139,8 +140,10 @@ describe('a can on its way', () => {
     expect(sent(command)).toMatchObject({ on_hand_litres: 1.5, deliveries: [] });
   });
   test('without a day or an amount cannot be saved', async () => {
-    const { user } = await open();
+    const { user, command } = await open();
     await user.clear(screen.getByLabelText('Delivery 1, litres'));
-    expect(screen.getByRole('button', { name: 'Save Straw' })).toBeDisabled();
+    await user.click(screen.getByRole('button', { name: 'Save Straw' }));
+    expect(await screen.findByText(/Each can needs the day it comes/)).toBeInTheDocument();
+    expect(command).not.toHaveBeenCalled();
   });
 });

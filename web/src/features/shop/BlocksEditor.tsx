@@ -1,6 +1,7 @@
+import { BlockInput } from '@app/contract';
 import type { Block } from '@app/core';
-import { useState } from 'react';
-import { Button, Field, Input, Tap } from '../../ui/parts.tsx';
+import { Button, Field, Input, Select, Tap } from '../../ui/parts.tsx';
+import { useTypedForm } from '../../ui/useTypedForm.ts';
 import { readShifts, timeText } from './hoursText.ts';
 
 const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
@@ -13,44 +14,46 @@ export function BlocksEditor({
   readonly blocks: readonly Block[];
   readonly onChange: (b: readonly Block[]) => void;
 }) {
-  const [title, setTitle] = useState('');
-  const [day, setDay] = useState('0');
-  const [date, setDate] = useState('');
-  const [time, setTime] = useState('');
-  const shift = readShifts(time)?.[0];
-  const isReady = title.trim() !== '' && shift !== undefined && (day !== 'date' || date !== '');
-  const add = () => {
-    if (!shift) return;
-    onChange([...blocks, { title: title.trim(), on: day === 'date' ? { date } : { weekday: Number(day) }, ...shift }]);
-    setTitle('');
-    setTime('');
+  const { register, choice, watch, resetField, fault, submit } = useTypedForm({
+    typed: { title: '', day: '0', date: '', time: '' },
+    schema: BlockInput,
+    read: (t): Block => ({
+      title: t.title.trim(),
+      on: t.day === 'date' ? { date: t.date } : { weekday: Number(t.day) },
+      ...(readShifts(t.time)?.[0] ?? { from: NaN, until: NaN }),
+    }),
+    at: { on: 'date', from: 'time', until: 'time' },
+    words: { time: 'Like 14–15:30.', date: 'Choose the day.' },
+  });
+  const add = (block: Block) => {
+    onChange([...blocks, block]);
+    resetField('title');
+    resetField('time');
   };
   return (
     <div className="flex flex-wrap items-end gap-2">
-      <Field label="Block: market, fetching, school run">
-        <Input value={title} onChange={(e) => setTitle(e.target.value)} />
+      <Field label="Block: market, fetching, school run" error={fault('title')}>
+        <Input {...register('title')} />
       </Field>
       <Field label="When">
-        <select className="select h-8 border-keyline bg-raised" value={day} onChange={(e) => setDay(e.target.value)}>
+        <Select {...choice('day')}>
           {DAYS.map((d, i) => (
             <option key={d} value={i}>
               every {d}
             </option>
           ))}
           <option value="date">once, on a date</option>
-        </select>
+        </Select>
       </Field>
-      {day === 'date' && (
-        <Field label="Date">
-          <Input type="date" value={date} onChange={(e) => setDate(e.target.value)} />
+      {watch('day') === 'date' && (
+        <Field label="Date" error={fault('date')}>
+          <Input type="date" {...register('date')} />
         </Field>
       )}
-      <Field label="From–to">
-        <Input className="max-w-28" placeholder="14–15:30" value={time} onChange={(e) => setTime(e.target.value)} />
+      <Field label="From–to" error={fault('time')}>
+        <Input className="max-w-28" placeholder="14–15:30" {...register('time')} />
       </Field>
-      <Button disabled={!isReady} onClick={add}>
-        Add block
-      </Button>
+      <Button onClick={submit(add)}>Add block</Button>
       {blocks.map((b) => (
         <Tap
           key={`${b.title}-${JSON.stringify(b.on)}-${String(b.from)}`}

@@ -1,3 +1,4 @@
+import { DayOff, PersonInput } from '@app/contract';
 import {
   EVERY_SKILL,
   type Hours,
@@ -7,9 +8,9 @@ import {
   type Skill,
   SKILLS,
 } from '@app/core';
-import { useState } from 'react';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { Button, Field, Input, Section, Tap } from '../../ui/parts.tsx';
+import { useTypedForm } from '../../ui/useTypedForm.ts';
 import { BlocksEditor } from './BlocksEditor.tsx';
 import { HelperSignIn } from './HelperSignIn.tsx';
 import { readShifts, shiftsText } from './hoursText.ts';
@@ -45,21 +46,29 @@ export function PeopleSection() {
 
 function PersonEditor({ person }: { readonly person: Person }) {
   const { view, command } = useWorkshop();
-  const [name, setName] = useState(person.name);
-  const [days, setDays] = useState(() => person.hours.weekly.map((d) => shiftsText(d)));
-  const [exceptions, setExceptions] = useState(person.hours.exceptions);
-  const [blocks, setBlocks] = useState(person.hours.blocks);
-  const [skills, setSkills] = useState(person.skills);
+  const { register, watch, setValue, fault, submit } = useTypedForm({
+    typed: {
+      name: person.name,
+      days: person.hours.weekly.map((d) => shiftsText(d)),
+      exceptions: person.hours.exceptions,
+      blocks: person.hours.blocks,
+      skills: person.skills,
+    },
+    schema: PersonInput,
+    read: (t) => ({
+      version: view.versions[`people/${person.id}`],
+      name: t.name,
+      // A day that cannot be read stays text, which is no list of shifts.
+      hours: { weekly: t.days.map((d) => readShifts(d) ?? d), exceptions: t.exceptions, blocks: t.blocks },
+      skills: t.skills,
+    }),
+    at: { 'hours.weekly': 'days', 'hours.exceptions': 'exceptions', 'hours.blocks': 'blocks' },
+    words: { days: 'Enter each day like 9–12:30, 13–17, or leave it empty.' },
+  });
+  const { days, exceptions, blocks, skills } = watch();
   const read = days.map(readShifts);
   const isReadable = read.every((d) => d !== null);
   const hours: Hours = { weekly: read.map((d) => d ?? []), exceptions, blocks };
-  const save = () =>
-    void command('PUT', `/shop/people/${person.id}`, {
-      version: view.versions[`people/${person.id}`],
-      name,
-      hours,
-      skills,
-    });
   const hasNoHours =
     isReadable && hours.weekly.every((d) => d.length === 0) && exceptions.every((e) => e.shifts.length === 0);
   return (
@@ -69,17 +78,13 @@ function PersonEditor({ person }: { readonly person: Person }) {
         <WeekDrawing hours={isReadable ? hours : person.hours} label={`${person.name}'s week`} />
       </summary>
       <div className="flex flex-col gap-4 border-t border-line p-3">
-        <Field label="Name">
-          <Input className="max-w-60" value={name} onChange={(e) => setName(e.target.value)} />
+        <Field label="Name" error={fault('name')}>
+          <Input className="max-w-60" {...register('name')} />
         </Field>
         <div className="grid grid-cols-2 gap-2 sm:grid-cols-4 lg:grid-cols-7">
           {DAYS.map((d, i) => (
             <Field key={d} label={d} error={read[i] === null ? 'Like 9–12:30, 13–17' : undefined}>
-              <Input
-                value={days[i]}
-                placeholder="off"
-                onChange={(e) => setDays(days.map((x, k) => (k === i ? e.target.value : x)))}
-              />
+              <Input placeholder="off" {...register(`days.${i}`)} />
             </Field>
           ))}
         </div>
@@ -88,21 +93,21 @@ function PersonEditor({ person }: { readonly person: Person }) {
             {person.name} has no hours: nothing can be planned for them. Enter hours like 9–17.
           </p>
         )}
-        <DaysOff exceptions={exceptions} onChange={setExceptions} />
-        <BlocksEditor blocks={blocks} onChange={setBlocks} />
+        <DaysOff exceptions={exceptions} onChange={(e) => setValue('exceptions', e)} />
+        <BlocksEditor blocks={blocks} onChange={(b) => setValue('blocks', b)} />
         <div role="group" aria-label="Skills" className="flex flex-wrap gap-1">
           {SKILLS.map((s) => (
             <Tap
               key={s}
               isOn={(skills[s] ?? 0) > 0}
-              onToggle={() => setSkills({ ...skills, [s]: skills[s] ? undefined : 1 })}
+              onToggle={() => setValue('skills', { ...skills, [s]: skills[s] ? undefined : 1 })}
             >
               {SKILL_WORDS[s]}
             </Tap>
           ))}
         </div>
         <div className="flex flex-wrap gap-2">
-          <Button kind="primary" disabled={!isReadable} onClick={save}>
+          <Button kind="primary" onClick={submit((body) => command('PUT', `/shop/people/${person.id}`, body))}>
             Save {person.name}
           </Button>
           <Button onClick={() => void command('DELETE', `/shop/people/${person.id}`, {})}>Remove</Button>
@@ -120,21 +125,21 @@ function DaysOff({
   readonly exceptions: readonly HoursException[];
   readonly onChange: (e: readonly HoursException[]) => void;
 }) {
-  const [date, setDate] = useState('');
+  const { register, fault, submit, reset } = useTypedForm({
+    typed: { date: '' },
+    schema: DayOff,
+    read: (t) => ({ date: t.date }),
+  });
+  const add = ({ date }: { date: string }) => {
+    if (exceptions.every((e) => e.date !== date)) onChange([...exceptions, { date, shifts: [] }]);
+    reset();
+  };
   return (
     <div className="flex flex-wrap items-end gap-2">
-      <Field label="Day off">
-        <Input type="date" value={date} onChange={(e) => setDate(e.target.value)} />
+      <Field label="Day off" error={fault('date')}>
+        <Input type="date" {...register('date')} />
       </Field>
-      <Button
-        disabled={date === '' || exceptions.some((e) => e.date === date)}
-        onClick={() => {
-          onChange([...exceptions, { date, shifts: [] }]);
-          setDate('');
-        }}
-      >
-        Add
-      </Button>
+      <Button onClick={submit(add)}>Add</Button>
       {exceptions.map((e) => (
         <Tap key={e.date} isOn onToggle={() => onChange(exceptions.filter((x) => x !== e))}>
           {e.date} {e.shifts.length === 0 ? 'off' : shiftsText(e.shifts)} ×

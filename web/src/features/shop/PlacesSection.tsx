@@ -1,9 +1,11 @@
-import { type ClimatePlace, celsiusToFahrenheit, fahrenheitToCelsius, hourlyClimate, PRODUCTS } from '@app/core';
+import { PlaceInput } from '@app/contract';
+import { type ClimatePlace, hourlyClimate, PRODUCTS } from '@app/core';
 import { line, scaleLinear } from 'd3';
-import { useState } from 'react';
 import { useWorkshop } from '../../data/workshop.tsx';
-import { sayTemperature } from '../../ui/amounts.ts';
+import { celsiusField, sayTemperature } from '../../ui/amounts.ts';
 import { Button, Field, Input, Section, Select } from '../../ui/parts.tsx';
+import { readNumber } from '../../ui/readNumber.ts';
+import { useTypedForm } from '../../ui/useTypedForm.ts';
 import { PlaceLog } from './PlaceLog.tsx';
 
 /** The air of each place through an ordinary day; drying times follow from it. */
@@ -30,52 +32,63 @@ export function PlacesSection() {
 
 function PlaceEditor({ place }: { readonly place: ClimatePlace }) {
   const { view, command } = useWorkshop();
-  const isUs = view.workshop.units === 'us';
-  const shown = (c: number) => String(Math.round((isUs ? celsiusToFahrenheit(c) : c) * 10) / 10);
-  const kept = (text: string) => (isUs ? fahrenheitToCelsius(Number(text)) : Number(text));
-  const [name, setName] = useState(place.name);
-  const [high, setHigh] = useState(shown(place.typical.high_c));
-  const [low, setLow] = useState(shown(place.typical.low_c));
-  const [dampDay, setDampDay] = useState(String(place.typical.humidityAtHigh_pct));
-  const [dampNight, setDampNight] = useState(String(place.typical.humidityAtLow_pct));
-  const [air, setAir] = useState(place.air_mps ?? 0.1);
-  const typical = {
-    high_c: kept(high),
-    low_c: kept(low),
-    humidityAtHigh_pct: Number(dampDay),
-    humidityAtLow_pct: Number(dampNight),
-  };
-  const isReadable = Object.values(typical).every(Number.isFinite);
-  const save = () =>
-    void command('PUT', `/shop/places/${place.id}`, {
+  const degrees = celsiusField(view.workshop.units);
+  const typicalOf = (t: { high: string; low: string; dampDay: string; dampNight: string }) => ({
+    high_c: degrees.read(readNumber(t.high)),
+    low_c: degrees.read(readNumber(t.low)),
+    humidityAtHigh_pct: readNumber(t.dampDay),
+    humidityAtLow_pct: readNumber(t.dampNight),
+  });
+  const { register, choice, watch, fault, submit } = useTypedForm({
+    typed: {
+      name: place.name,
+      high: String(Math.round(degrees.show(place.typical.high_c) * 10) / 10),
+      low: String(Math.round(degrees.show(place.typical.low_c) * 10) / 10),
+      dampDay: String(place.typical.humidityAtHigh_pct),
+      dampNight: String(place.typical.humidityAtLow_pct),
+      air: String(place.air_mps ?? 0.1),
+    },
+    schema: PlaceInput,
+    read: (t) => ({
       version: view.versions[`places/${place.id}`],
-      name,
-      typical,
-      air_mps: air,
-    });
-  const degree = isUs ? '°F' : '°C';
+      name: t.name,
+      typical: typicalOf(t),
+      air_mps: readNumber(t.air),
+    }),
+    at: {
+      'typical.high_c': 'high',
+      'typical.low_c': 'low',
+      'typical.humidityAtHigh_pct': 'dampDay',
+      'typical.humidityAtLow_pct': 'dampNight',
+      typical: 'high',
+      air_mps: 'air',
+    },
+    words: { low: 'A number.', dampDay: '1 to 100.', dampNight: '1 to 100.', high: 'A number, not below the coldest.' },
+  });
+  const typical = typicalOf(watch());
+  const isReadable = Object.values(typical).every(Number.isFinite);
   return (
     <div className="flex flex-col gap-3 border border-line bg-raised p-3">
-      <Field label="Name">
-        <Input value={name} onChange={(e) => setName(e.target.value)} />
+      <Field label="Name" error={fault('name')}>
+        <Input {...register('name')} />
       </Field>
       <DayOfAir place={isReadable ? { ...place, typical } : place} />
       <div className="grid grid-cols-4 gap-2">
-        <Field label={`Warmest ${degree}`}>
-          <Input inputMode="decimal" value={high} onChange={(e) => setHigh(e.target.value)} />
+        <Field label={`Warmest ${degrees.unit}`} error={fault('high')}>
+          <Input inputMode="decimal" {...register('high')} />
         </Field>
-        <Field label={`Coldest ${degree}`}>
-          <Input inputMode="decimal" value={low} onChange={(e) => setLow(e.target.value)} />
+        <Field label={`Coldest ${degrees.unit}`} error={fault('low')}>
+          <Input inputMode="decimal" {...register('low')} />
         </Field>
-        <Field label="Humidity day %">
-          <Input inputMode="decimal" value={dampDay} onChange={(e) => setDampDay(e.target.value)} />
+        <Field label="Humidity day %" error={fault('dampDay')}>
+          <Input inputMode="decimal" {...register('dampDay')} />
         </Field>
-        <Field label="night %">
-          <Input inputMode="decimal" value={dampNight} onChange={(e) => setDampNight(e.target.value)} />
+        <Field label="night %" error={fault('dampNight')}>
+          <Input inputMode="decimal" {...register('dampNight')} />
         </Field>
       </div>
       <Field label="Air moved by">
-        <Select value={String(air)} onChange={(e) => setAir(Number(e.target.value))}>
+        <Select {...choice('air')}>
           {[...new Set([0.1, 0.5, 1, place.air_mps ?? 0.1])].map((v) => (
             <option key={v} value={v}>
               {AIR_WORDS[v] ?? `${v} m/s`}
@@ -85,7 +98,7 @@ function PlaceEditor({ place }: { readonly place: ClimatePlace }) {
       </Field>
       <PlaceLog place={place} />
       <div className="flex gap-2">
-        <Button kind="primary" disabled={!isReadable} onClick={save}>
+        <Button kind="primary" onClick={submit((body) => command('PUT', `/shop/places/${place.id}`, body))}>
           Save air
         </Button>
         <Button onClick={() => void command('DELETE', `/shop/places/${place.id}`, {})}>Remove</Button>

@@ -1,3 +1,4 @@
+import { StationInput, ToolInput } from '@app/contract';
 import {
   type Block,
   type DryingLimits,
@@ -8,10 +9,11 @@ import {
   type StationKind,
   type Tool,
 } from '@app/core';
-import { useState } from 'react';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { sayTemperature } from '../../ui/amounts.ts';
 import { Button, Field, Input, Section, Select, Tap } from '../../ui/parts.tsx';
+import { readNumber } from '../../ui/readNumber.ts';
+import { useTypedForm } from '../../ui/useTypedForm.ts';
 import { BlocksEditor } from './BlocksEditor.tsx';
 import { readShifts, shiftsText } from './hoursText.ts';
 
@@ -74,25 +76,27 @@ export function StationsSection() {
 /** Minutes between two colours or products in the sprayer. */
 function CleanOut({ sprayer }: { readonly sprayer: Tool }) {
   const { view, command } = useWorkshop();
-  const [minutes, setMinutes] = useState(String(sprayer.cleanout_minutes ?? 0));
-  const value = Number(minutes);
-  const isGood = minutes.trim() !== '' && Number.isInteger(value) && value >= 0 && value <= 240;
-  const save = () =>
-    void command('PUT', '/shop/tools/sprayer', {
+  const { register, fault, submit, formState } = useTypedForm({
+    typed: { minutes: String(sprayer.cleanout_minutes ?? 0) },
+    schema: ToolInput,
+    read: (t) => ({
       version: view.versions['tools/sprayer'],
       name: sprayer.name,
       capacity: sprayer.capacity,
       hours: sprayer.hours ?? null,
-      cleanout_minutes: value,
-    });
+      cleanout_minutes: readNumber(t.minutes),
+    }),
+    at: { cleanout_minutes: 'minutes' },
+    words: { minutes: 'Enter 0 to 240.' },
+  });
   return (
     <span className="flex items-end gap-2">
       <span className="w-44">
-        <Field label="Clean-out between colours, min" error={isGood ? undefined : 'Enter 0 to 240.'}>
-          <Input inputMode="numeric" value={minutes} onChange={(e) => setMinutes(e.target.value)} />
+        <Field label="Clean-out between colours, min" error={fault('minutes')}>
+          <Input inputMode="numeric" {...register('minutes')} />
         </Field>
       </span>
-      <Button disabled={!isGood || value === (sprayer.cleanout_minutes ?? 0)} onClick={save}>
+      <Button disabled={!formState.isDirty} onClick={submit((body) => command('PUT', '/shop/tools/sprayer', body))}>
         Keep
       </Button>
     </span>
@@ -101,10 +105,14 @@ function CleanOut({ sprayer }: { readonly sprayer: Tool }) {
 
 const ALL_DAY: readonly Shift[] = [{ from: 0, until: 1440 }];
 
-/** Hours of a place: the same shifts every day, any time when none are typed; null when nothing limits it. */
-function placeHours(text: string, blocks: readonly Block[]): Hours | null {
+/**
+ * Hours of a place: the same shifts every day, any time when none are typed; null when nothing limits it, the text itself
+ * when it cannot be read.
+ */
+function placeHours(text: string, blocks: readonly Block[]): Hours | null | string {
   const shifts = readShifts(text);
-  const isAnyTime = text.trim() === '' || !shifts;
+  if (shifts === null) return text;
+  const isAnyTime = text.trim() === '';
   if (isAnyTime && blocks.length === 0) return null;
   return { weekly: Array.from({ length: 7 }, () => (isAnyTime ? ALL_DAY : shifts)), exceptions: [], blocks };
 }
@@ -116,35 +124,36 @@ function shownHours(hours: Hours | null): string {
 
 function StationEditor({ station }: { readonly station: Station }) {
   const { view, command } = useWorkshop();
-  const [name, setName] = useState(station.name);
-  const [kind, setKind] = useState<StationKind>(station.kind);
-  const [capacity, setCapacity] = useState(String(station.capacity));
-  const [climate, setClimate] = useState(station.climate);
-  const [use, setUse] = useState(shownHours(station.hours));
-  const [blocks, setBlocks] = useState<readonly Block[]>(station.hours?.blocks ?? []);
-  const [beside, setBeside] = useState<readonly string[]>(station.beside ?? []);
-  const [daylight, setDaylight] = useState(station.daylight ?? false);
-  const [guard, setGuard] = useState<DryingLimits | null>(station.guard ?? null);
-  const isReadable = readShifts(use) !== null && Number.isInteger(Number(capacity)) && Number(capacity) >= 1;
-  const save = () =>
-    void command('PUT', `/shop/stations/${station.id}`, {
+  const { register, choice, watch, setValue, fault, submit } = useTypedForm({
+    typed: {
+      name: station.name,
+      kind: station.kind,
+      capacity: String(station.capacity),
+      climate: station.climate,
+      use: shownHours(station.hours),
+      blocks: station.hours?.blocks ?? [],
+      beside: station.beside ?? [],
+      daylight: station.daylight ?? false,
+      guard: station.guard ?? null,
+    },
+    schema: StationInput,
+    read: ({ use: hours, capacity: room, blocks: taken, ...t }) => ({
       version: view.versions[`stations/${station.id}`],
-      name,
-      kind,
-      capacity: Number(capacity),
-      climate,
-      hours: placeHours(use, blocks),
-      beside,
-      daylight,
-      guard,
-    });
+      ...t,
+      capacity: readNumber(room),
+      hours: placeHours(hours, taken),
+    }),
+    at: { hours: 'use' },
+    words: { capacity: 'A number, 1 or more.', use: 'Like 9–12:30, 13–17.' },
+  });
+  const { capacity, blocks, beside, daylight, guard } = watch();
   return (
     <li className="grid grid-cols-2 items-end gap-2 border-b border-line pb-2 md:grid-cols-[1.2fr_1fr_80px_1fr_1fr_120px_auto]">
-      <Field label="Name">
-        <Input value={name} onChange={(e) => setName(e.target.value)} />
+      <Field label="Name" error={fault('name')}>
+        <Input {...register('name')} />
       </Field>
       <Field label="Kind">
-        <Select value={kind} onChange={(e) => setKind(e.target.value as StationKind)}>
+        <Select {...choice('kind')}>
           {STATION_KINDS.map((k) => (
             <option key={k} value={k}>
               {KIND_WORDS[k]}
@@ -152,11 +161,11 @@ function StationEditor({ station }: { readonly station: Station }) {
           ))}
         </Select>
       </Field>
-      <Field label="Room for" error={isReadable ? undefined : 'A number, 1 or more'}>
-        <Input inputMode="numeric" value={capacity} onChange={(e) => setCapacity(e.target.value)} />
+      <Field label="Room for" error={fault('capacity')}>
+        <Input inputMode="numeric" {...register('capacity')} />
       </Field>
       <Field label="Air">
-        <Select value={climate} onChange={(e) => setClimate(e.target.value)}>
+        <Select {...choice('climate')}>
           {view.shop.places.map((p) => (
             <option key={p.id} value={p.id}>
               {p.name}
@@ -164,12 +173,12 @@ function StationEditor({ station }: { readonly station: Station }) {
           ))}
         </Select>
       </Field>
-      <Field label="Work there only">
-        <Input placeholder="any time" value={use} onChange={(e) => setUse(e.target.value)} />
+      <Field label="Work there only" error={fault('use')}>
+        <Input placeholder="any time" {...register('use')} />
       </Field>
       <Slots capacity={Number(capacity) || 0} />
       <span className="flex gap-1">
-        <Button kind="primary" disabled={!isReadable} onClick={save}>
+        <Button kind="primary" onClick={submit((body) => command('PUT', `/shop/stations/${station.id}`, body))}>
           Save
         </Button>
         <Button
@@ -186,15 +195,15 @@ function StationEditor({ station }: { readonly station: Station }) {
           beside={beside}
           daylight={daylight}
           guard={guard}
-          onBeside={setBeside}
-          onDaylight={setDaylight}
-          onGuard={setGuard}
+          onBeside={(ids) => setValue('beside', ids)}
+          onDaylight={(is) => setValue('daylight', is)}
+          onGuard={(g) => setValue('guard', g)}
         />
       </details>
       <details className="col-span-full" open={blocks.length > 0}>
         <summary className="cursor-pointer text-lane text-sub underline">Taken by something else</summary>
         <div className="pt-2">
-          <BlocksEditor blocks={blocks} onChange={setBlocks} />
+          <BlocksEditor blocks={blocks} onChange={(b) => setValue('blocks', b)} />
         </div>
       </details>
     </li>
