@@ -176,3 +176,14 @@ describe('the drying clock', () => {
     );
   });
 });
+
+describe('a thick film', () => {
+  // Source: Crank, The Mathematics of Diffusion: time in proportion to the square of the thickness.
+  const twice = (chemistry: 'reactive' | 'waterborne', nominal: number, thickness: number) =>
+    dryAt(dryingCurve(steady(20), chemistry, NO_LIMITS), chemistry, nominal, 0, thickness);
+  test('twice as thick cures four times as long; half as thick no sooner than the data sheet says', () => {
+    const once = twice('reactive', 600, 1);
+    expect(twice('reactive', 600, 2) / once).toBeCloseTo(4, 1);
+    expect(twice('reactive', 600, 0.5)).toBeGreaterThanOrEqual(600);
+  });
+});
