@@ -14,6 +14,7 @@ import {
   REFUSALS,
   SEALERS,
   SHEENS,
+  TEMPLATE_ZONES,
   TEMPLATES,
   TOP_KINDS,
   USES,
@@ -133,14 +134,28 @@ export type PieceField<T> = {
   readonly column: string;
   readonly storedAs: StoredAs;
   readonly isNullable: boolean;
+  /** What a piece nobody has said anything of has. */
+  readonly fresh: T;
 };
 /** @param schema checks more than its static type says, so the type is given: the core's own */
-const field = <T>(column: string, storedAs: StoredAs, schema: unknown): PieceField<T> => ({
+const field = <T>(column: string, storedAs: StoredAs, fresh: T, schema: unknown): PieceField<T> => ({
   schema: schema as Schema<T>,
   column,
   storedAs,
+  fresh,
   isNullable: (schema as { spec?: { nullable?: boolean } }).spec?.nullable === true,
 });
+
+const FRESH_SURVEY: Survey = { wood: 'softwood', finish: 'varnish', layers: 1, findings: [], age: 'unknown' };
+const FRESH_BRIEF: Brief = {
+  paint: 'matt-paint',
+  body: { name: 'Slate blue', hex: '#3f5c74' },
+  top: { kind: 'same' },
+  prime: 'auto',
+  sealer: 'auto',
+  method: 'auto',
+  hardware: 'clean',
+};
 
 /**
  * What a person says of a piece: the one definition from which request schemas, database columns, the view and the forms
@@ -148,12 +163,13 @@ const field = <T>(column: string, storedAs: StoredAs, schema: unknown): PieceFie
  * checks fail until all three are there.
  */
 export const PIECE_FIELDS = {
-  name: field<string>('name', 'text', name('the piece')),
-  kind: field<'client' | 'stock'>('kind', 'text', oneOf(['client', 'stock']).required()),
-  client: field<string | null>('client', 'text', words(60).nullable().default(null)),
+  name: field<string>('name', 'text', '', name('the piece')),
+  kind: field<'client' | 'stock'>('kind', 'text', 'client', oneOf(['client', 'stock']).required()),
+  client: field<string | null>('client', 'text', null, words(60).nullable().default(null)),
   template: field<string>(
     'template',
     'text',
+    '',
     oneOf(
       TEMPLATES.map((t) => t.id),
       'Choose a kind of piece.',
@@ -162,15 +178,22 @@ export const PIECE_FIELDS = {
   dimensions: field<Dimensions>(
     'dimensions',
     'json',
+    {},
     recordOf(() => number().required(), 12),
   ),
-  survey: field<Survey>('survey', 'json', survey.required()),
-  brief: field<Brief>('brief', 'json', brief.required()),
-  zoneChoice: field<ZoneChoice>('zone_choice', 'json', zoneChoice.default({ include: [], areas: {}, own: [] })),
-  arrival: field<Instant>('arrives_at', 'moment', instantField().required('Say when it arrives.')),
+  survey: field<Survey>('survey', 'json', FRESH_SURVEY, survey.required()),
+  brief: field<Brief>('brief', 'json', FRESH_BRIEF, brief.required()),
+  zoneChoice: field<ZoneChoice>(
+    'zone_choice',
+    'json',
+    TEMPLATE_ZONES,
+    zoneChoice.default({ include: [], areas: {}, own: [] }),
+  ),
+  arrival: field<Instant>('arrives_at', 'moment', 0, instantField().required('Say when it arrives.')),
   due: field<Instant | null>(
     'due_at',
     'moment',
+    null,
     instantField()
       .nullable()
       .default(null)
@@ -179,7 +202,7 @@ export const PIECE_FIELDS = {
       }),
   ),
   /** The client has been told the due date. */
-  promised: field<boolean>('promised', 'flag', boolean().required()),
+  promised: field<boolean>('promised', 'flag', false, boolean().required()),
 };
 
 export type PieceFieldName = keyof typeof PIECE_FIELDS;
@@ -188,6 +211,9 @@ export type PieceFields = {
   readonly [K in PieceFieldName]: (typeof PIECE_FIELDS)[K] extends PieceField<infer T> ? T : never;
 };
 export const PIECE_FIELD_NAMES = Object.keys(PIECE_FIELDS) as readonly PieceFieldName[];
+
+/** A piece nobody has said anything of yet. */
+export const FRESH_PIECE = Object.fromEntries(PIECE_FIELD_NAMES.map((k) => [k, PIECE_FIELDS[k].fresh])) as PieceFields;
 
 /** The fields of a piece out of something that has them and more. */
 export const pieceFieldsOf = (from: PieceFields): PieceFields =>

@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { ValidationError } from 'yup';
 import {
+  FRESH_PIECE,
   HelperInput,
   HoldInput,
   PaintInput,
@@ -158,27 +159,7 @@ describe('a hold', () => {
 });
 
 describe('what cannot be right in a piece', () => {
-  const piece: PieceFields = {
-    name: 'Chest',
-    kind: 'stock',
-    client: null,
-    template: 'chest-of-drawers',
-    dimensions: { width: 0.9 },
-    survey: { wood: 'softwood', finish: 'raw', layers: 0, findings: [] },
-    brief: {
-      paint: 'matt-paint',
-      body: { name: 'Slate', hex: '#3f5c74' },
-      top: { kind: 'same' },
-      prime: 'auto',
-      sealer: 'auto',
-      method: 'auto',
-      hardware: 'clean',
-    },
-    zoneChoice: { include: [], areas: {}, own: [] },
-    arrival: 1000,
-    due: null,
-    promised: false,
-  };
+  const piece: PieceFields = { ...FRESH_PIECE, name: 'Chest', template: 'chest-of-drawers', arrival: 1000 };
   test('is one sentence a field, and none when all is right', () => {
     expect(pieceFaults(piece)).toEqual({});
     expect(pieceFaults({ ...piece, name: ' ' })).toEqual({ name: 'Give the piece a name.' });

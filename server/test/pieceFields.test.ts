@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { PIECE_FIELD_NAMES, PIECE_FIELDS, type PieceFieldName, type PieceFields } from '@app/contract';
+import { FRESH_PIECE, PIECE_FIELD_NAMES, PIECE_FIELDS, type PieceFields } from '@app/contract';
 import { TEMPLATE_ZONES } from '@app/core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { fromPieceColumns, pieceColumns } from '../src/store/pieceColumns.ts';
@@ -13,24 +13,24 @@ beforeAll(async () => {
 });
 afterAll(() => shop.close());
 
-/** Another value for each field than `chest` has; a field without one does not compile. */
-const OTHER: { readonly [K in PieceFieldName]: PieceFields[K] } = {
-  name: 'Bedside',
+/** Another value than `chest` has, where not any value of the field's kind will do. */
+const PARTICULAR: Partial<PieceFields> = {
   kind: 'stock',
-  client: null,
   template: 'cabinet',
   dimensions: { width: 0.8, depth: 0.4, height: 1.1, parts: 2 },
   survey: { wood: 'hardwood', finish: 'varnish', layers: 2, findings: ['grime'], age: 'new' },
   brief: { ...(chest().brief as unknown as PieceFields['brief']), body: { name: 'Straw', hex: '#c7a53c' } },
   zoneChoice: { ...TEMPLATE_ZONES, include: ['back'] },
-  arrival: MONDAY_9 + 1440,
   due: null,
-  promised: false,
 };
+const ANY = { text: 'Bedside', flag: false, moment: MONDAY_9 + 1440, json: { other: true } };
+const OTHER = Object.fromEntries(
+  PIECE_FIELD_NAMES.map((k) => [k, k in PARTICULAR ? PARTICULAR[k] : ANY[PIECE_FIELDS[k].storedAs]]),
+) as unknown as PieceFields;
 
 describe('every field of a piece', () => {
   test.each(PIECE_FIELD_NAMES)('%s goes through its column and back unchanged', (k) => {
-    for (const fields of [OTHER, { ...(chest() as unknown as PieceFields), zoneChoice: TEMPLATE_ZONES }]) {
+    for (const fields of [OTHER, { ...FRESH_PIECE, ...(chest() as unknown as PieceFields) }]) {
       const columns = pieceColumns(fields);
       expect(columns).toHaveProperty(PIECE_FIELDS[k].column);
       // A change in the log is JSON, in which moments are text; undo reads it so.
@@ -40,7 +40,7 @@ describe('every field of a piece', () => {
   });
   test.each(PIECE_FIELD_NAMES)('%s is kept as it was sent, changed, and put back by undo', async (k) => {
     const id = randomUUID();
-    const first = { ...chest(), zoneChoice: TEMPLATE_ZONES };
+    const first = { ...FRESH_PIECE, ...chest() };
     await rona.command('post', '/pieces', { id, ...first });
     const piece = async () => (await rona.view()).pieces.find((p) => p.id === id)!;
     const before = await piece();

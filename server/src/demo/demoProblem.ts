@@ -1,4 +1,4 @@
-import type { PieceFields } from '@app/contract';
+import { FRESH_PIECE, type PieceFields } from '@app/contract';
 import {
   type EditedRoute,
   editedRoute,
@@ -45,6 +45,7 @@ export function demoPieceOf(d: DemoPiece, shop: Shop, now: Instant): DemoShopPie
   const edits = d.edits ?? [];
   const route = editedRoute(input, edits);
   return {
+    ...FRESH_PIECE,
     id: d.id,
     name: d.name,
     kind: d.client === null ? 'stock' : 'client',

@@ -12,7 +12,7 @@ import {
   dayOf,
   instantAt,
 } from '@app/core';
-import type { PieceView } from '@app/contract';
+import { FRESH_PIECE, type PieceView } from '@app/contract';
 import { coatHeight, LANE, laneModel } from './laneModel.ts';
 import { openingGrain } from './LaneDrawing.tsx';
 import { DAY_WIDTH, timeScale } from './timeScale.ts';
@@ -36,6 +36,7 @@ function view(due: number): PieceView {
   } as const;
   const route = buildRoute({ template, dimensions, survey, brief, means: { people: 1, sprayer: false } });
   return {
+    ...FRESH_PIECE,
     id: 'p',
     name: 'Chest',
     kind: 'client',

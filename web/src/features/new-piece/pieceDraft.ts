@@ -20,7 +20,7 @@ import {
   withRecipe,
   zonesOf,
 } from '@app/core';
-import { type PieceFields, pieceFieldsOf, type PieceView, type WorkshopView } from '@app/contract';
+import { FRESH_PIECE, type PieceFields, pieceFieldsOf, type PieceView, type WorkshopView } from '@app/contract';
 
 /** What has been entered so far: a piece's fields, the client as typed. */
 export type PieceDraft = Omit<PieceFields, 'client'> & {
@@ -30,31 +30,13 @@ export type PieceDraft = Omit<PieceFields, 'client'> & {
   readonly goesFirst: boolean;
 };
 
-export function emptyDraft(now: number): PieceDraft {
-  return {
-    name: '',
-    kind: 'client',
-    client: '',
-    template: '',
-    dimensions: {},
-    zoneChoice: TEMPLATE_ZONES,
-    survey: { wood: 'softwood', finish: 'varnish', layers: 1, findings: [], age: 'unknown' },
-    brief: {
-      paint: 'matt-paint',
-      body: { name: 'Slate blue', hex: '#3f5c74' },
-      top: { kind: 'same' },
-      prime: 'auto',
-      sealer: 'auto',
-      method: 'auto',
-      hardware: 'clean',
-    },
-    edits: [],
-    arrival: now,
-    due: null,
-    promised: false,
-    goesFirst: false,
-  };
-}
+export const emptyDraft = (now: number): PieceDraft => ({
+  ...FRESH_PIECE,
+  client: '',
+  arrival: now,
+  edits: [],
+  goesFirst: false,
+});
 
 export const draftOf = (p: PieceView): PieceDraft => ({
   ...pieceFieldsOf(p),

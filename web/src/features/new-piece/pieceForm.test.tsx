@@ -1,0 +1,78 @@
+import { PIECE_FIELD_NAMES, type PieceFieldName, type PieceFields, type PieceView } from '@app/contract';
+import { firstShop, templateById } from '@app/core';
+import { cleanup, fireEvent, screen } from '@testing-library/react';
+import { useState } from 'react';
+import { afterEach, expect, test } from 'vitest';
+import { inShop } from '../../../test/inShop.tsx';
+import { BriefFields } from './BriefFields.tsx';
+import { DealFields } from './DealFields.tsx';
+import { MeasureFields } from './MeasureFields.tsx';
+import { draftOf, emptyDraft, type PieceDraft, toInput, withTemplate } from './pieceDraft.ts';
+import { SurveyFields } from './SurveyFields.tsx';
+import { TemplatePicker } from './TemplatePicker.tsx';
+
+afterEach(cleanup);
+const shop = firstShop('Europe/Berlin', 'Rona');
+const chest = templateById.get('chest-of-drawers')!;
+const DUE = 29_580_000;
+const start: PieceDraft = {
+  ...withTemplate(emptyDraft(29_550_000), chest),
+  due: DUE,
+  zoneChoice: own('width * depth'),
+};
+let now = start;
+
+function own(area: string): PieceFields['zoneChoice'] {
+  return { include: [], areas: {}, own: [{ id: 'shelf', name: 'Shelf', group: 'body', area }] };
+}
+
+/** Every part of the form a piece is entered in. */
+function Form() {
+  const [draft, setDraft] = useState(start);
+  const change = (d: PieceDraft) => {
+    now = d;
+    setDraft(d);
+  };
+  return (
+    <>
+      <TemplatePicker draft={draft} onChange={change} />
+      <MeasureFields draft={draft} onChange={change} />
+      <SurveyFields draft={draft} onChange={change} route={null} />
+      <BriefFields draft={draft} onChange={change} route={null} />
+      <DealFields draft={draft} onChange={change} nameFault={undefined} dueFault={undefined} />
+    </>
+  );
+}
+const type = (label: string | RegExp, value: string) =>
+  fireEvent.change(screen.getAllByLabelText(label)[0]!, { target: { value } });
+const tap = (name: string | RegExp, role: 'button' | 'radio' = 'button') =>
+  fireEvent.click(screen.getAllByRole(role, { name })[0]!);
+
+/** How a person changes each field, and what it is then; a field without a place in the form does not compile. */
+const CHANGED: {
+  readonly [K in PieceFieldName]: { readonly by: () => void; readonly is: (fields: PieceFields) => unknown };
+} = {
+  name: { by: () => type('Name of the piece', 'Settle'), is: (p) => p.name === 'Settle' },
+  kind: { by: () => tap('Stock', 'radio'), is: (p) => p.kind === 'stock' },
+  client: { by: () => type('Client', 'Maro'), is: (p) => p.client === 'Maro' },
+  template: { by: () => tap('Table'), is: (p) => p.template === 'table' },
+  dimensions: { by: () => type(/^Width/, '120'), is: (p) => p.dimensions['width'] === 1.2 },
+  survey: { by: () => tap(/veneer/i, 'radio'), is: (p) => p.survey.wood === 'veneer' },
+  brief: { by: () => tap('Repaint', 'radio'), is: (p) => p.brief.hardware === 'repaint' },
+  zoneChoice: { by: () => type('Area', '2 * width'), is: (p) => p.zoneChoice.own[0]!.area === '2 * width' },
+  arrival: { by: () => type('Arrives', '2026-04-01T09:00'), is: (p) => p.arrival === Date.UTC(2026, 3, 1, 7) / 60_000 },
+  due: { by: () => type('Pickup', '2026-05-01T09:00'), is: (p) => p.due === Date.UTC(2026, 4, 1, 7) / 60_000 },
+  promised: { by: () => tap(/not told/), is: (p) => p.promised },
+};
+
+test.each(PIECE_FIELD_NAMES)(
+  '%s can be entered in the form, is sent, and stands there again when it is opened',
+  (k) => {
+    inShop(<Form />, { zone: 'Europe/Berlin', view: { shop } as never });
+    expect(CHANGED[k].is(toInput(start))).toBe(false);
+    CHANGED[k].by();
+    const sent = toInput(now);
+    expect(CHANGED[k].is(sent)).toBe(true);
+    expect(toInput(draftOf({ ...sent, edits: [] } as unknown as PieceView))[k]).toEqual(sent[k]);
+  },
+);
