@@ -234,7 +234,7 @@ export const MATRIX = {
     packages: ['express', 'express-rate-limit', 'multer', 'type:yup'],
   },
   'server/src/demo': {
-    rooms: ['server/src/store', 'type:server/src/services', 'core', 'type:contract'],
+    rooms: ['server/src/store', 'type:server/src/services', 'core', 'contract'],
     packages: ['@node-rs/argon2'],
   },
   'server/src': {

@@ -1,4 +1,4 @@
-import { HoldInput, type PieceView, StepDone } from '@app/contract';
+import { HoldInput, type PieceView, type ProblemKind, StepDone } from '@app/contract';
 import { type ShopStep } from '@app/core';
 import { useWorkshop } from '../data/workshop.tsx';
 import { Button, Field, Input, Select } from '../ui/parts.tsx';
@@ -94,7 +94,15 @@ export function Outcomes({
   );
 }
 
-type ProblemsProps = { readonly step: ShopStep; readonly onProblem: (kind: string, more?: object) => void };
+type ProblemsProps = { readonly step: ShopStep; readonly onProblem: (kind: ProblemKind, more?: object) => void };
+
+/** How each kind of problem is told; one that nobody can tell does not compile. */
+const PROBLEM_WORDS: Readonly<Record<ProblemKind, (step: ShopStep) => string>> = {
+  'not-dry': () => 'Not yet: 1 h more',
+  hold: () => 'Hold until then',
+  redo: (step) => (step.coat ? 'Failed: sand back and repeat' : 'Failed: do it again'),
+  'bleed-through': () => 'Bleeds through: prime again',
+};
 
 function Problems({ step, onProblem }: ProblemsProps) {
   if (step.state.kind === 'planned')
@@ -102,27 +110,27 @@ function Problems({ step, onProblem }: ProblemsProps) {
       <div className="flex flex-col gap-3">
         <div className="flex flex-wrap items-center gap-2">
           <span className="text-table text-sub">Still wet?</span>
-          <Button onClick={() => onProblem('not-dry', { minutes: 60 })}>Not yet: 1 h more</Button>
+          <Button onClick={() => onProblem('not-dry', { minutes: 60 })}>{PROBLEM_WORDS['not-dry'](step)}</Button>
           <Button onClick={() => onProblem('not-dry', { minutes: 24 * 60 })}>A day more</Button>
         </div>
-        <HoldForm onHold={(more) => onProblem('hold', more)} />
+        <HoldForm step={step} onHold={(more) => onProblem('hold', more)} />
       </div>
     );
   return (
     <div className="flex flex-wrap items-center gap-2">
       <span className="text-table text-sub">Went wrong?</span>
-      <Button onClick={() => onProblem('redo')}>
-        {step.coat ? 'Failed: sand back and repeat' : 'Failed: do it again'}
-      </Button>
+      <Button onClick={() => onProblem('redo')}>{PROBLEM_WORDS.redo(step)}</Button>
       {(step.coat === 'paint' || step.coat === 'primer') && (
-        <Button onClick={() => onProblem('bleed-through')}>Bleeds through: prime again</Button>
+        <Button onClick={() => onProblem('bleed-through')}>{PROBLEM_WORDS['bleed-through'](step)}</Button>
       )}
     </div>
   );
 }
 
 /** An approval, a part, a delivery: named, with the day it is expected. */
-function HoldForm({ onHold }: { readonly onHold: (more: { title: string; until: number }) => void }) {
+type HoldProps = { readonly step: ShopStep; readonly onHold: (more: { title: string; until: number }) => void };
+
+function HoldForm({ step, onHold }: HoldProps) {
   const { view, now } = useWorkshop();
   const zone = view.shop.timeZone;
   const { register, fault, submit } = useTypedForm({
