@@ -101,6 +101,15 @@ describe('pins', () => {
   });
 });
 
+describe('a time given by hand', () => {
+  test('is kept also when it is only a quarter of an hour sooner than before', () => {
+    const shop = (when: number) => smallShop([piece('p', [step('a', { pin: { at: when } })])]);
+    const before = planAfresh(shop(at(0, 11)));
+    expect(startOf(before, 'a')).toBe(at(0, 11));
+    expect(startOf(replan(shop(at(0, 10, 45)), before, ['p']), 'a')).toBe(at(0, 10, 45));
+  });
+});
+
 describe('what counts first', () => {
   test('a told date before an earlier one nobody was told', () => {
     const told = piece('z', [], { due: at(9, 9), promised: true });

@@ -189,7 +189,7 @@ export const MUTANTS = [
     find: 'baseline.start !== engine.pinSlot)) return false;',
     to: 'baseline.start === engine.pinSlot)) return false;',
     fault: 'a step stays beside the time it was given',
-    tests: core('whatIf', 'planner'),
+    tests: core('edges', 'planner'),
   },
   {
     file: build('prioritise.ts'),
@@ -200,8 +200,8 @@ export const MUTANTS = [
   },
   {
     file: build('prioritise.ts'),
-    find: '!p.promised && p.id !== piece',
-    to: 'p.id !== piece',
+    find: 'promised || state',
+    to: 'state',
     fault: 'going first sacrifices promises',
     tests: core('edges', 'rehearsal', 'promises'),
   },
@@ -250,8 +250,8 @@ export const MUTANTS = [
   },
   {
     file: engine('resources/floor.ts'),
-    find: 'if (left < 0) return k - 1;',
-    to: 'if (left < -1) return k - 1;',
+    find: 'if (f.besides[s]! > left) return s;',
+    to: 'if (f.besides[s]! > left + 1) return s;',
     fault: 'the floor takes one more',
     tests: core('edges', 'rows'),
   },
