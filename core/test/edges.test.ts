@@ -77,6 +77,14 @@ describe('gaps and windows', () => {
     expect(notices(at(0, 9, 20))).toEqual([]);
     expect(notices(at(0, 9, 25))).toEqual(['window-missed']);
   });
+  test('of two windows only the one that was missed is told, not the one kept to its last minute', () => {
+    const done = (id: string, until: number) =>
+      step(id, { state: { kind: 'done', from: at(0, 7), until, by: ['ada'] } });
+    const links = [after('missed', { max_minutes: 30 }), after('kept', { max_minutes: 20 })];
+    const steps = [done('missed', at(0, 8)), done('kept', at(0, 9)), step('next', { after: links })];
+    const { notices } = planAfresh(smallShop([piece('p', steps)], { now: at(0, 9, 20) }));
+    expect(notices.map((n) => 'before' in n && n.before)).toEqual(['missed']);
+  });
   test('a window that can be rescued forbids no start; one that must hold does', () => {
     const forbids = (rescue: { title: string; minutes: number } | null) => {
       const one = step('one', { state: { kind: 'done', from: at(0, 8), until: at(0, 9), by: ['ada'] } });
@@ -268,10 +276,7 @@ describe('rows, floor and trays', () => {
 
 describe('questions about a plan', () => {
   test('a gap is not filled with what is planned in it, but with what comes after', () => {
-    const shop = smallShop([
-      piece('p', [step('in', { pin: { notBefore: at(0, 10) } })]),
-      piece('q', [step('later', { pin: { notBefore: at(0, 9) } })]),
-    ]);
+    const shop = smallShop([piece('p', [step('in')]), piece('q', [step('later')])]);
     const plan = {
       ...planAfresh(shop),
       steps: {
