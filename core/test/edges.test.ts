@@ -14,6 +14,7 @@ import {
   scoreOf,
   simulate,
   startTimes,
+  usualChemistry,
   verify,
 } from '../src/index.ts';
 import { newDraft } from '../src/planner/build/draft.ts';
@@ -271,6 +272,22 @@ describe('rows, floor and trays', () => {
     expect([...pool]).toEqual([50, 80]);
     occupy(pool, 1, 60);
     expect([...pool]).toEqual([60, 80]);
+  });
+});
+
+describe('how products mostly dry', () => {
+  // Common practice: water glue cures, water paint loses its water; wax and strippers go by the clock.
+  test.each([
+    ['water', 'paint', 'waterborne'],
+    ['water', 'glue', 'reactive'],
+    ['oil', 'paint', 'reactive'],
+    ['alcohol', 'primer', 'solvent'],
+    ['lacquer', 'clear', 'solvent'],
+    ['wax', 'wax', 'clock'],
+    ['oil', 'stripper', 'clock'],
+    ['none', 'filler', 'reactive'],
+  ] as const)('%s-borne %s: %s', (base, family, dries) => {
+    expect(usualChemistry(base, family)).toBe(dries);
   });
 });
 
