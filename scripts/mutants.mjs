@@ -1,4 +1,4 @@
-// npm run mutants [-- WORD]: puts each fault of lib/mutants.mjs in, one at a time, in a copy of the sources, and runs the tests
+// npm run mutants [-- WORDS]: puts each fault of lib/mutants.mjs in, one at a time, in a copy of the sources, and runs the tests
 // that should notice. Prints a table; ends with 1 when more than one in twenty survives. Takes ten to twenty minutes.
 import { spawn, spawnSync } from 'node:child_process';
 import { cpSync, mkdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
@@ -7,8 +7,8 @@ import { MUTANTS } from './lib/mutants.mjs';
 
 ensurePostgres();
 ensureModules();
-const only = process.argv[2];
-const chosen = MUTANTS.filter((m) => !only || `${m.file} ${m.fault}`.includes(only));
+const words = process.argv.slice(2);
+const chosen = MUTANTS.filter((m) => words.length === 0 || words.some((w) => `${m.file} ${m.fault}`.includes(w)));
 const COPIED = [
   'core',
   'contract',

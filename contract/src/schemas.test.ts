@@ -169,3 +169,17 @@ describe('what cannot be right in a piece', () => {
     expect(pieceFaults({ ...piece, brief: { ...piece.brief, body } })).toEqual({ brief: 'Name the colour.' });
   });
 });
+
+describe('shifts at their edge', () => {
+  const person = (shifts: object[]) => messages(PersonInput, { name: 'Teo', hours: week(shifts), skills: {} });
+  test('a shift of no length is refused, one of a minute taken', async () => {
+    expect(Object.values(await person([day(540, 540)]))).toEqual(['A shift must end after it starts.']);
+    expect(await person([day(540, 541)])).toEqual({});
+  });
+  test('shifts may touch and must not overlap by a minute', async () => {
+    expect(await person([day(540, 600), day(600, 660)])).toEqual({});
+    expect(Object.values(await person([day(540, 601), day(600, 660)]))).toEqual([
+      'Shifts of one day must not overlap.',
+    ]);
+  });
+});

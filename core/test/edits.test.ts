@@ -241,3 +241,11 @@ test('a route built again keeps what happened, also what it no longer asks for, 
   expect(after.find((s) => s.key === 'scuff')!.pin).toEqual({ notBefore: 999 });
   expect(new Set(after.map((s) => s.id)).size).toBe(after.length);
 });
+
+test('a step that is running goes on as it was begun when its route is built again', () => {
+  const before = stepsOf('p', buildRoute(CHEST).steps).map((s) =>
+    s.key === 'scuff' ? { ...s, work_minutes: 77, state: { kind: 'started', at: 10, by: ['a'] } as const } : s,
+  );
+  const running = rebuilt('p', before, buildRoute(CHEST).steps).find((s) => s.key === 'scuff')!;
+  expect(running).toMatchObject({ work_minutes: 77, state: { kind: 'started', at: 10, by: ['a'] } });
+});

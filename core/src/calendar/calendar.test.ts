@@ -1,4 +1,5 @@
 import { expect, test } from 'vitest';
+import { merge } from './intervals.ts';
 import { dayOf, instantAt, isTimeZone, openIntervals, wallClock } from '../index.ts';
 
 const at = (zone: string, date: string, hour: number, minute = 0) => instantAt(zone, dayOf(date), hour * 60 + minute);
@@ -52,4 +53,19 @@ test('an unknown zone and an impossible date are told by name', () => {
   expect(isTimeZone('Mars/Olympus')).toBe(false);
   expect(() => instantAt('Mars/Olympus', 0, 0)).toThrow(/Mars\/Olympus/);
   expect(() => dayOf('tomorrow')).toThrow(/tomorrow/);
+});
+
+test('spans that touch are one, spans a minute apart are two', () => {
+  expect(
+    merge([
+      { from: 10, until: 20 },
+      { from: 0, until: 10 },
+    ]),
+  ).toEqual([{ from: 0, until: 20 }]);
+  expect(
+    merge([
+      { from: 11, until: 20 },
+      { from: 0, until: 10 },
+    ]),
+  ).toHaveLength(2);
 });

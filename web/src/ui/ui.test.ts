@@ -1,6 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { toField } from '../step/dateField.ts';
 import { wcagContrast } from 'culori';
+import type { Plan } from '@app/core';
+import { healthOf } from './Health.tsx';
 import { clock, dayOf, instantAt, sayLength, sayTime } from '@app/core';
 import { describe, expect, test } from 'vitest';
 import { fromTyped, fromTypedLitres, sayArea, sayLitres, sayTemperature, toTyped, toTypedLitres } from './amounts.ts';
@@ -79,4 +81,20 @@ test('amounts follow the shop’s units and come back unchanged', () => {
   expect([sayTemperature(20, 'metric'), sayTemperature(20, 'us')]).toEqual(['20 °C', '68 °F']);
   expect(fromTyped(toTyped(0.9, 'us'), 'us')).toBeCloseTo(0.9, 2);
   expect(fromTypedLitres(toTypedLitres(1.5, 'us'), 'us')).toBeCloseTo(1.5, 1);
+});
+
+describe('how a piece stands against its date', () => {
+  const plan = (ready: number | null) => ({ ready: ready === null ? {} : { p: ready } }) as unknown as Plan;
+  const health = (ready: number | null, due: number | null, now = 0) => healthOf({ id: 'p', due }, plan(ready), now);
+  test('a minute past it is late, to the minute it fits', () => {
+    expect(health(10_000, 10_000)).toEqual({ kind: 'fits', words: 'fits, 0 min spare' });
+    expect(health(10_001, 10_000)).toEqual({ kind: 'late', words: '1 min late' });
+  });
+  test('a day in hand is a day; what is ready is ready to go; without a date or a place that is said', () => {
+    expect(health(10_000, 10_000 + 1440).words).toBe('fits, 1 day spare');
+    expect(health(10_000, 10_000 + 2 * 1440).words).toBe('fits, 2 days spare');
+    expect(health(10_000, 20_000, 10_000).kind).toBe('ready');
+    expect(health(10_000, null).kind).toBe('open');
+    expect(health(null, 20_000).kind).toBe('unplanned');
+  });
 });

@@ -102,13 +102,12 @@ export function ProductForm({ product, onDone }: { readonly product: Product | n
       product: 'root',
     },
     words: {
-      times: 'Enter each time in hours, 0 or more, at most 120 days.',
       closes: 'Hours above 0, or empty: never.',
       coldest: 'A number: the coldest air it stands.',
       dampest: '1 to 100: the dampest air it stands.',
     },
   });
-  const { family, base, dries, mix, reactivable, ownSealer } = watch();
+  const { family, base, dries, times, mix, reactivable, ownSealer } = watch();
   const isMixed = mix.parts.trim() !== '';
   const save = submit(async (body) => {
     if (await command('PUT', `/products/${body.product.id}`, body)) onDone();
@@ -167,7 +166,7 @@ export function ProductForm({ product, onDone }: { readonly product: Product | n
           <Input inputMode="decimal" {...register('spread')} />
         </Field>
         {STAGES.map((s) => (
-          <Field key={s} label={STAGE_WORDS[s]}>
+          <Field key={s} label={STAGE_WORDS[s]} error={fault('times') && timeFault(times[s])}>
             <Input inputMode="decimal" {...register(`times.${s}`)} />
           </Field>
         ))}
@@ -221,13 +220,10 @@ export function ProductForm({ product, onDone }: { readonly product: Product | n
           {product ? `Save ${product.name}` : 'Add it to the list'}
         </Button>
       </div>
-      {[fault('times'), fault('root')].map(
-        (words) =>
-          words && (
-            <p key={words} role="alert" className="text-table text-oxide-text">
-              {words}
-            </p>
-          ),
+      {fault('root') && (
+        <p role="alert" className="text-table text-oxide-text">
+          {fault('root')}
+        </p>
       )}
     </div>
   );
@@ -276,6 +272,12 @@ function readProduct(t: TypedProduct, was: Product | null, toCoverage: Read, toC
     caution: t.caution.trim() || null,
   };
 }
+
+/** What to do about one of the times; undefined when it is not this one. */
+const timeFault = (typed: string) => {
+  const typed_hours = readNumber(typed);
+  return typed_hours >= 0 && typed_hours <= 120 * 24 ? undefined : 'Hours: 0 or more, at most 120 days.';
+};
 
 const recordOf = <T,>(of: (s: Stage) => T) => Object.fromEntries(STAGES.map((s) => [s, of(s)])) as Record<Stage, T>;
 const mixTyped = (m: Mixing | null) =>

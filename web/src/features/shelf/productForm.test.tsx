@@ -36,7 +36,7 @@ describe('a product of one’s own', () => {
     ['Product', '', 'Give the product a name.'],
     ['Coverage, m²/L', '0', /Coverage: enter a number above 0/],
     ['Next coat, h', '0.1', /"recoat" \(6 min\) comes before "touch"/],
-    ['Touch, h', 'soon', /Enter each time in hours/],
+    ['Touch, h', 'soon', /Hours: 0 or more/],
     ['Window closes, h', '1', /latest recoat/],
     ['Solids by volume, %', '120', /Solids: at most 100/],
     ['Mixed in parts', 'two to one', /Enter the parts like 2:1/],

@@ -53,7 +53,7 @@ function WorkshopEditor() {
   });
   const zones = [...new Set([view.shop.timeZone, ...Intl.supportedValuesOf('timeZone')])];
   return (
-    <div className="grid items-end gap-3 md:grid-cols-[1fr_1fr_1fr_auto]">
+    <div className="grid items-start gap-3 md:grid-cols-[1fr_1fr_1fr_1fr]">
       <Field label="Name" error={fault('name')}>
         <Input {...register('name')} />
       </Field>
@@ -70,7 +70,7 @@ function WorkshopEditor() {
           ))}
         </Select>
       </Field>
-      <Button kind="primary" onClick={submit((body) => command('PUT', '/workshop', body))}>
+      <Button kind="primary" className="md:mt-[21px]" onClick={submit((body) => command('PUT', '/workshop', body))}>
         Save
       </Button>
       <Field label="Latitude, north above 0" error={fault('north')}>

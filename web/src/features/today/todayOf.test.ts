@@ -102,3 +102,14 @@ test('what is wet is ready for what comes next, soonest first; dry things are go
     ['one', at(13), 'two'],
   ]);
 });
+test('what begins within a quarter of an hour is for now, a minute later it is next', () => {
+  const rona = (now: number) => todayOf(view([step('a')], { 'p.a': place(at(10), at(11)) }), now).people[0]!;
+  expect(rona(at(9, 45)).now?.step.key).toBe('a');
+  expect(rona(at(9, 44))).toMatchObject({ now: null, next: { step: { key: 'a' } } });
+});
+test('a coat is wet up to its last minute, and gone from the list when it is dry', () => {
+  const coat = step('one', { product: 'matt-paint', coat: 'paint', state: done(at(8), at(9)) });
+  const wet = (now: number) => todayOf(view([coat], { 'p.one': place(at(8), at(9), { handle: at(12) }) }), now).wet;
+  expect(wet(at(11, 59))).toHaveLength(1);
+  expect(wet(at(12))).toEqual([]);
+});
