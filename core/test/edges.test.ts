@@ -227,8 +227,10 @@ describe('going first', () => {
     expect(start(at(0, 9), 'u')).toBeGreaterThan(at(0, 9));
     expect(start(at(0, 9), 'f')).toBe(at(0, 9));
   });
-  test('never moves what was told', () => {
-    expect(start(at(0, 9), 't')).toBe(startOf(plan, 't'));
+  test('never moves what was told, although it could be sooner by now', () => {
+    const sooner = { ...told, steps: [step('t', { work_minutes: 420 })] };
+    const shop = smallShop([untold, sooner, first], { frozenUntil: at(0, 9) });
+    expect(startOf(prioritise(shop, plan, 'first'), 't')).toBe(at(1, 9));
   });
 });
 

@@ -1,0 +1,216 @@
+import { firstShop, type Shop } from '@app/core';
+import { cleanup, fireEvent, screen, within } from '@testing-library/react';
+import { afterEach, describe, expect, test } from 'vitest';
+import { inShop } from '../../../test/inShop.tsx';
+import { PeopleSection } from './PeopleSection.tsx';
+import { PlacesSection } from './PlacesSection.tsx';
+import { StationsSection } from './StationsSection.tsx';
+import { WorkshopSection } from './WorkshopSection.tsx';
+
+afterEach(cleanup);
+const plain = firstShop('Europe/Berlin', 'Rona');
+const sprayer = { id: 'sprayer', name: 'Sprayer', capacity: 1, cleanout_minutes: 20 };
+const VERSIONS = { 'people/owner': 3, 'stations/bench': 5, 'places/garage': 7, 'tools/sprayer': 2 };
+const open = (section: React.ReactNode, more: Partial<Shop> = {}, units: 'metric' | 'us' = 'metric') =>
+  inShop(section, {
+    units,
+    view: {
+      shop: { ...plain, ...more },
+      versions: VERSIONS,
+      workshop: { id: 'w', name: 'Shed', units, version: 4 },
+    } as never,
+  });
+const field = (label: string, n = 0) => screen.getAllByLabelText((words) => words.startsWith(label))[n]!;
+const type = (label: string, value: string, n = 0) => fireEvent.change(field(label, n), { target: { value } });
+const press = (name: string | RegExp, n = 0) => fireEvent.click(screen.getAllByRole('button', { name })[n]!);
+const sent = (command: ReturnType<typeof open>['command']) => command.mock.calls[0];
+const told = async (words: string | RegExp) => expect(await screen.findByText(words)).toBeInTheDocument();
+/** What is refused is refused after everything has been looked at. */
+const settled = () => new Promise((done) => setTimeout(done, 50));
+
+describe('a person', () => {
+  test('is saved with hours as they are typed, days off, and the version that was read', async () => {
+    const { command } = open(<PeopleSection />);
+    type('Mon', '8-12, 13-16:30');
+    type('Tue', 'off');
+    press(/^Save Rona/);
+    await settled();
+    expect(sent(command)?.slice(0, 2)).toEqual(['PUT', '/shop/people/owner']);
+    const body = sent(command)![2] as { version: number; hours: { weekly: object[][] } };
+    expect(body.version).toBe(3);
+    expect(body.hours.weekly[0]).toEqual([
+      { from: 480, until: 720 },
+      { from: 780, until: 990 },
+    ]);
+    expect(body.hours.weekly[1]).toEqual([]);
+  });
+  test.each(['noon to four', '9-25', '9-12, 11-14'])('hours like “%s” are told at once and not sent', async (typed) => {
+    const { command } = open(<PeopleSection />);
+    type('Wed', typed);
+    await told('Like 9–12:30, 13–17');
+    press(/^Save Rona/);
+    await settled();
+    expect(command).not.toHaveBeenCalled();
+  });
+  test('a day off is added once, however often it is entered', async () => {
+    const { command } = open(<PeopleSection />);
+    for (const _ of [1, 2]) {
+      type('Day off', '2026-03-04');
+      press('Add');
+      await screen.findByRole('button', { name: /2026-03-04 off/ });
+      await settled();
+    }
+    press(/^Save Rona/);
+    await settled();
+    expect((sent(command)![2] as { hours: object }).hours).toMatchObject({
+      exceptions: [{ date: '2026-03-04', shifts: [] }],
+    });
+  });
+  test('no day chosen is no day off', async () => {
+    open(<PeopleSection />);
+    press('Add');
+    await told('Choose a day.');
+  });
+  test('a block needs a name and a stretch of time; then it is part of the person', async () => {
+    const { command } = open(<PeopleSection />);
+    press('Add block');
+    await told('Give the block a name.');
+    await told('Like 14–15:30.');
+    type('Block:', 'Market');
+    type('When', '5');
+    type('From–to', '7-13');
+    press('Add block');
+    await screen.findByRole('button', { name: /Market, every Sat/ });
+    press(/^Save Rona/);
+    await settled();
+    expect((sent(command)![2] as { hours: object }).hours).toMatchObject({
+      blocks: [{ title: 'Market', on: { weekday: 5 }, from: 420, until: 780 }],
+    });
+  });
+  test('a first password of nine characters is refused at its field, before anything is sent', async () => {
+    const { command } = open(<PeopleSection />);
+    press('Give a sign-in…');
+    type('Sign-in name', 'rona2');
+    type('First password', 'ninechars');
+    press('Make sign-in');
+    await told('Use at least 10 characters.');
+    expect(command).not.toHaveBeenCalled();
+  });
+});
+
+describe('a place to work', () => {
+  test('is saved with its room and hours; empty hours are any time', async () => {
+    const { command } = open(<StationsSection />);
+    type('Room for', '3');
+    type('Work there only', '9-16');
+    press('Save');
+    await settled();
+    expect(sent(command)?.[1]).toBe('/shop/stations/bench');
+    expect(sent(command)![2]).toMatchObject({ version: 5, capacity: 3, name: 'Bench', kind: 'bench' });
+    expect((sent(command)![2] as { hours: { weekly: object[] } }).hours.weekly).toHaveLength(7);
+  });
+  test.each([
+    ['Room for', '0', 'A number, 1 or more.'],
+    ['Room for', 'two', 'A number, 1 or more.'],
+    ['Room for', '1.5', 'A number, 1 or more.'],
+    ['Work there only', 'mornings', 'Like 9–12:30, 13–17.'],
+    ['Name', ' ', 'Give the place a name.'],
+  ])('%s of “%s” is told at its field and not sent', async (label, typed, words) => {
+    const { command } = open(<StationsSection />);
+    type(label, typed);
+    await told(words);
+    press('Save');
+    await settled();
+    expect(command).not.toHaveBeenCalled();
+  });
+  test('what is beside it, daylight and weather are one tap each', async () => {
+    const { command } = open(<StationsSection />);
+    fireEvent.click(screen.getAllByText('Light, weather and what is beside it')[0]!);
+    press('Only by daylight');
+    press(/^Not in cold/);
+    press('Drying rack');
+    press('Save');
+    await settled();
+    expect(sent(command)![2]).toMatchObject({ daylight: true, beside: ['rack'], guard: { minTemperature_c: 10 } });
+  });
+  test.each([
+    ['240', true],
+    ['241', false],
+    ['', false],
+    ['-1', false],
+  ])('a clean-out of “%s” minutes: kept %s', async (typed, isKept) => {
+    const { command } = open(<StationsSection />, { tools: [sprayer] });
+    type('Clean-out', typed);
+    await settled();
+    press('Keep');
+    await settled();
+    expect(command.mock.calls.length === 1).toBe(isKept);
+    if (!isKept) await told('Enter 0 to 240.');
+    else expect(sent(command)![2]).toMatchObject({ version: 2, cleanout_minutes: 240 });
+  });
+});
+
+describe('the air of a place', () => {
+  test('is typed in the shop’s units and sent in °C', async () => {
+    const { command } = open(<PlacesSection />, {}, 'us');
+    type('Warmest °F', '77');
+    type('Coldest °F', '50');
+    press('Save air');
+    await settled();
+    expect((sent(command)![2] as { typical: object }).typical).toMatchObject({ high_c: 25, low_c: 10 });
+    expect(sent(command)![2]).toMatchObject({ version: 7, air_mps: 0.1 });
+  });
+  test.each([
+    ['Coldest °C', '25', 'A number, not below the coldest.'],
+    ['Coldest °C', 'cold', 'A number.'],
+    ['Humidity day %', '101', '1 to 100.'],
+    ['night %', '0', '1 to 100.'],
+  ])('%s of “%s” is told at its field', async (label, typed, words) => {
+    const { command } = open(<PlacesSection />);
+    type(label, typed);
+    await told(words);
+    press('Save air');
+    await settled();
+    expect(command).not.toHaveBeenCalled();
+  });
+});
+
+describe('the workshop', () => {
+  test('takes a position, a floor and hours of noise, or none of them', async () => {
+    const { command } = open(<WorkshopSection />);
+    press('Save');
+    await settled();
+    const none = { latitude_deg: null, longitude_deg: null, floor_units: null, noise: null };
+    expect(sent(command)![2]).toMatchObject({ version: 4, ...none });
+    type('Latitude', '-36,8');
+    type('Longitude', '174.7');
+    type('Floor', '12');
+    type('Noise allowed', '8-19');
+    press('Save');
+    await settled();
+    expect(command.mock.calls[1]![2]).toMatchObject({
+      latitude_deg: -36.8,
+      longitude_deg: 174.7,
+      floor_units: 12,
+      noise: { from: 480, until: 1140 },
+    });
+  });
+  test('half a position is told at the half that is missing', async () => {
+    const { command } = open(<WorkshopSection />);
+    type('Latitude', '52');
+    const label = field('Longitude').closest('label')!;
+    await within(label).findByText(/Both, or neither/);
+    press('Save');
+    await settled();
+    expect(command).not.toHaveBeenCalled();
+  });
+  test.each([
+    ['Latitude', '91', /Both, or neither: −90/],
+    ['Floor', '0', 'A whole number, 1 or more.'],
+    ['Noise allowed', '8-12, 13-19', 'One stretch, like 8-19.'],
+  ])('%s of “%s” is told at its field', async (label, typed, words) => {
+    open(<WorkshopSection />);
+    type(label, typed);
+    await told(words);
+  });
+});
