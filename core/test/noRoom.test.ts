@@ -78,7 +78,6 @@ const CASES: readonly Case[] = [
     shop([step('b'), step('a', { after: [after('b')] })]),
     /It waits for “b”, which has no place in the plan/,
   ],
-  ['faulty', shop([step('a', { product: 'moon-dust' })]), shop([step('a')]), /unknown product "moon-dust"/],
 ];
 
 describe('why a step has no place', () => {

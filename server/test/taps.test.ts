@@ -63,7 +63,8 @@ test('a step due now is left five minutes to be tapped, then what follows moves 
 });
 
 describe('a sign-in', () => {
-  const cookie = (answer: { headers: Record<string, unknown> }) => String(answer.headers['set-cookie'] ?? '');
+  const cookie = (answer: { get: (header: 'Set-Cookie') => string[] | undefined }) =>
+    answer.get('Set-Cookie')?.[0] ?? '';
   const signIn = (name: string) =>
     rona.agent.post('/api/session').send({ name, password: 'brush-and-roller' }).expect(200);
   test('gives a session a new id each time, so that one known from before opens nothing', async () => {

@@ -149,7 +149,7 @@ function HoldForm({ step, onHold }: HoldProps) {
         <Field label="Expected by" error={fault('until')}>
           <Input type="datetime-local" {...register('until')} />
         </Field>
-        <Button onClick={submit(({ title, until }) => onHold({ title, until }))}>Hold until then</Button>
+        <Button onClick={submit(({ title, until }) => onHold({ title, until }))}>{PROBLEM_WORDS.hold(step)}</Button>
       </div>
     </details>
   );
