@@ -1,7 +1,9 @@
 import type { Explained } from '@app/core';
-import { type ReactNode, useState } from 'react';
+import { lazy, type ReactNode, Suspense, useEffect, useState } from 'react';
 import { useWorkshop } from '../data/workshop.tsx';
-import { StepSheet } from './StepSheet.tsx';
+
+const fetchSheet = () => import('./StepSheet.tsx');
+const StepSheet = lazy(async () => ({ default: (await fetchSheet()).StepSheet }));
 
 /** The open step, how to open one, and its sheet to render. */
 export function useStepSheet(explained: Explained | null): {
@@ -11,17 +13,21 @@ export function useStepSheet(explained: Explained | null): {
 } {
   const { view } = useWorkshop();
   const [selected, setSelected] = useState<string | null>(null);
+  // Not part of the first view, but there by the time a step is opened.
+  useEffect(() => void fetchSheet(), []);
   const piece = view.pieces.find((p) => p.steps.some((s) => s.id === selected));
   const step = piece?.steps.find((s) => s.id === selected);
   const sheet =
     piece && step ? (
-      <StepSheet
-        key={step.id}
-        piece={piece}
-        step={step}
-        wait={explained?.waits[step.id]}
-        onClose={() => setSelected(null)}
-      />
+      <Suspense fallback={null}>
+        <StepSheet
+          key={step.id}
+          piece={piece}
+          step={step}
+          wait={explained?.waits[step.id]}
+          onClose={() => setSelected(null)}
+        />
+      </Suspense>
     ) : null;
   return { selected, open: setSelected, sheet };
 }
