@@ -333,7 +333,7 @@ export const MATRIX = {
     packages: ['d3', 'papaparse', 'react', 'react-router', 'sonner'],
   },
   'web/src/features/sums': {
-    rooms: ['web/src/data', 'web/src/ui', 'core'],
+    rooms: ['web/src/data', 'web/src/ui', 'core', 'contract'],
     packages: ['lucide-react', 'react', 'react-router'],
   },
   'web/src/features/today': {

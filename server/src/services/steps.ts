@@ -161,7 +161,7 @@ async function addHold(deps: Deps, rows: Recorder, step: StepFields, { title, un
     throw new ApiError('STEP_STATE', { detail: 'Only a step still to come can be held.' });
   if (!title) throw new ApiError('INVALID_REQUEST', { fields: { title: 'Say what it waits for.' } });
   if (until === undefined || until <= deps.clock.now())
-    throw new ApiError('INVALID_REQUEST', { fields: { until: 'Say until when, later than now.' } });
+    throw new ApiError('INVALID_REQUEST', { fields: { until: 'Enter a day and a time still to come.' } });
   await addEdit(
     rows,
     step.piece_id,

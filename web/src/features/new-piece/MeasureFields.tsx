@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { fromTyped, lengthUnit, toTyped } from '../../ui/amounts.ts';
 import { Field, Input, Section } from '../../ui/parts.tsx';
+import { readNumber } from '../../ui/readNumber.ts';
 import type { PieceDraft } from './pieceDraft.ts';
 import { ZoneFields } from './ZoneFields.tsx';
 
@@ -53,7 +54,7 @@ function NumberInput({ value, onNumber }: { readonly value: number; readonly onN
   const [text, setText] = useState(Number.isFinite(value) ? String(value) : '');
   const change = (typed: string) => {
     setText(typed);
-    onNumber(typed.trim() === '' ? Number.NaN : Number(typed.replace(',', '.')));
+    onNumber(readNumber(typed));
   };
   return <Input inputMode="decimal" value={text} onChange={(e) => change(e.target.value)} />;
 }

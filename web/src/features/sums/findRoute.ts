@@ -1,4 +1,5 @@
-import { buildRoute, type Brief, measuresOf, type ShopMeans, type Survey, sumsOf, templateById } from '@app/core';
+import { FRESH_PIECE } from '@app/contract';
+import { buildRoute, measuresOf, type ShopMeans, type Survey, sumsOf, templateById } from '@app/core';
 
 export type FindState = 'sound' | 'ordinary' | 'rough';
 export const FIND_STATES: readonly (readonly [FindState, string, string])[] = [
@@ -16,15 +17,6 @@ const SURVEYS: Record<FindState, Survey> = {
     findings: ['grime', 'loose-joints', 'gouges', 'cracked-finish', 'missing-hardware', 'old-paint'],
   },
 };
-const BRIEF: Brief = {
-  paint: 'matt-paint',
-  body: { name: 'any', hex: '#3f5c74' },
-  top: { kind: 'same' },
-  prime: 'auto',
-  sealer: 'auto',
-  method: 'auto',
-  hardware: 'clean',
-};
 /** What a litre of paint, primer or clear coat costs on average. Common practice, in the shop's own money. */
 const LITRE_CENTS = 3000;
 /** Brushes, abrasive, tape, cloths for one piece. Common practice. */
@@ -34,7 +26,14 @@ const SUNDRIES_CENTS = 800;
 export function findTakes(template: string, state: FindState, means: ShopMeans) {
   const t = templateById.get(template)!;
   const dimensions = Object.fromEntries(measuresOf(t).map((m) => [m.key, m.usual]));
-  const route = buildRoute({ template: t, dimensions, survey: SURVEYS[state], brief: BRIEF, means, kind: 'stock' });
+  const route = buildRoute({
+    template: t,
+    dimensions,
+    survey: SURVEYS[state],
+    brief: FRESH_PIECE.brief,
+    means,
+    kind: 'stock',
+  });
   const { minutes, litres } = sumsOf(route.steps);
   return { minutes, materials_cents: Math.round(litres * LITRE_CENTS) + SUNDRIES_CENTS };
 }
