@@ -1,5 +1,6 @@
 import type { PieceToPlan, Placement, Plan, Problem, Station, Step } from '../planner/model/model.ts';
 import { sunElevation_deg } from './sun.ts';
+import { firstFrom } from './facts.ts';
 import type { Say } from './verify.ts';
 
 type Placed = { readonly piece: PieceToPlan; readonly step: Step; readonly at: Placement };
@@ -37,13 +38,18 @@ function checkBeside(problem: Problem, placed: readonly Placed[], say: Say): voi
   const shares = (a: Station, b: Station) =>
     a === b || (a.beside ?? []).includes(b.id) || (b.beside ?? []).includes(a.id);
   const raisers = placed.filter((x) => x.step.dusty || x.step.sprayed);
-  const films = placed.filter((x) => x.step.product !== null);
+  const films = placed
+    .filter((x) => x.step.product !== null)
+    .map((w) => ({ w, from: w.at.start, touch: w.at.dry.touch ?? w.at.end }))
+    .sort((a, b) => a.from - b.from);
+  const longest = films.reduce((n, x) => Math.max(n, x.touch - x.from), 0);
   for (const d of raisers)
-    for (const w of films) {
+    // Only films laid before the dust is over, and not so long before that any is dry, can meet it.
+    for (let k = firstFrom(films, d.at.start - longest); k < films.length && films[k]!.from < d.at.end; k++) {
+      const { w, touch } = films[k]!;
       if (d === w || (!isPlanned(d) && !isPlanned(w))) continue;
       // Films sprayed in one round do not mind one another's spray.
       if (!d.step.dusty && w.step.sprayed) continue;
-      const touch = w.at.dry.touch ?? w.at.end;
       if (d.at.start >= touch || w.at.start >= d.at.end) continue;
       const raised = d.step.needs.flatMap((n, i) => (n.span === 'wet' ? [] : [stations.get(d.at.stations[i]!)]));
       const isNear = w.step.needs.some((n, i) => {

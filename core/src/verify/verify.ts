@@ -1,8 +1,8 @@
 import type { DryingLimits } from '../drying/dryingCurve.ts';
 import type { Link, PieceToPlan, Placement, Plan, Problem, Station, Step } from '../planner/model/model.ts';
-import { WallCalendar } from './wallCalendar.ts';
-import { minuteDryness } from './minuteDryness.ts';
+import { Facts, firstFrom } from './facts.ts';
 import { checkSurroundings } from './surroundings.ts';
+import { WallCalendar } from './wallCalendar.ts';
 
 /**
  * Is a plan feasible? Shares only the model's types with what finds plans: it has its own calendar (walked minute by
@@ -38,35 +38,90 @@ export type Rule =
 export type Violation = { readonly rule: Rule; readonly step: string; readonly words: string };
 
 /** Everything wrong with a plan; empty when it is feasible. */
-export function verify(problem: Problem, plan: Plan): Violation[] {
-  const found: Violation[] = [];
-  const say = (rule: Rule, step: Step | string, words: string) => {
-    found.push({ rule, step: typeof step === 'string' ? step : step.id, words });
-  };
-  const calendar = new WallCalendar(problem);
-  const left = new Set(plan.unplanned.map((u) => u.step));
-  const use = newUsage();
-  for (const piece of problem.pieces) {
-    for (const step of piece.steps) {
-      const at = plan.steps[step.id];
-      if (!at) {
-        if (!left.has(step.id) || step.state.kind !== 'planned')
-          say('missing', step, `“${step.title}” of ${piece.name} has no time and no reason why not.`);
-        continue;
+export const verify = (problem: Problem, plan: Plan): Violation[] => new Verifier().verify(problem, plan);
+
+/**
+ * Verifies one plan after another of the same shop. What was found right about a step that is the same, where it was, in a
+ * shop whose hours, places, products and air are the same, is remembered; everything between steps is looked at anew.
+ */
+export class Verifier {
+  #facts: Facts | null = null;
+  #calendar: WallCalendar | null = null;
+  #right = new WeakMap<Step, Seen>();
+
+  verify(problem: Problem, plan: Plan): Violation[] {
+    const found: Violation[] = [];
+    const say = (rule: Rule, step: Step | string, words: string) => {
+      found.push({ rule, step: typeof step === 'string' ? step : step.id, words });
+    };
+    const facts = this.#factsOf(problem, plan);
+    const left = new Set(plan.unplanned.map((u) => u.step));
+    const use = newUsage();
+    for (const piece of problem.pieces) {
+      for (const step of piece.steps) {
+        const at = plan.steps[step.id];
+        if (!at) {
+          if (!left.has(step.id) || step.state.kind !== 'planned')
+            say('missing', step, `“${step.title}” of ${piece.name} has no time and no reason why not.`);
+          continue;
+        }
+        if (step.state.kind === 'planned') checkWhen(facts, piece, step, at, say);
+        else checkHappened(problem, step, at, say);
+        this.#checkOwn(facts, plan, piece, step, at, say);
+        checkLinks(facts, plan, piece, step, at, say);
+        record(use, problem, step, at);
       }
-      if (step.state.kind === 'planned') checkOwn(problem, plan, calendar, piece, step, at, say);
-      else checkHappened(problem, step, at, say);
-      checkStages(problem, step, at, say);
-      checkLinks(problem, plan, piece, step, at, say);
-      record(use, problem, step, at);
+      checkWithinPiece(problem, plan, piece, say);
+      checkReady(problem, plan, piece, say);
     }
-    checkWithinPiece(problem, plan, piece, say);
-    checkReady(problem, plan, piece, say);
+    checkPeaks(facts, use, say);
+    checkSurroundings(problem, plan, say);
+    return found;
   }
-  checkPeaks(problem, use, say);
-  checkSurroundings(problem, plan, say);
-  return found;
+
+  #factsOf(problem: Problem, plan: Plan): Facts {
+    const facts = new Facts(problem, plan, this.#facts);
+    if (!this.#facts || !facts.isSameShopAs(this.#facts)) {
+      this.#calendar = new WallCalendar(problem);
+      this.#right = new WeakMap();
+    }
+    return (this.#facts = facts);
+  }
+
+  /** What concerns the step alone: crew, places, hours, air, and the stages its film is told. */
+  #checkOwn(facts: Facts, plan: Plan, piece: PieceToPlan, step: Step, at: Placement, say: Say): void {
+    const rescue_minutes = step.state.kind === 'planned' ? rescueMinutes(plan, step, at) : 0;
+    const known = this.#right.get(step);
+    if (known && known.rescue_minutes === rescue_minutes && isSamePlacement(known.at, at)) return;
+    let isRight = true;
+    const note: Say = (rule, which, words) => {
+      isRight = false;
+      say(rule, which, words);
+    };
+    if (step.state.kind === 'planned') {
+      const title = titleOf(piece, step);
+      checkCrew(facts, step, at, title, note);
+      checkPlaces(facts, step, at, title, note);
+      checkWorkingTime(facts, this.#calendar!, step, at, rescue_minutes, title, note);
+      checkAir(facts, step, at, title, note);
+    }
+    checkStages(facts, step, at, note);
+    if (isRight) this.#right.set(step, { at, rescue_minutes });
+  }
 }
+
+/** A step as it was found right. */
+type Seen = { readonly at: Placement; readonly rescue_minutes: number };
+
+const isSameList = (a: readonly string[], b: readonly string[]) => a.length === b.length && a.every((x, i) => x === b[i]);
+const isSamePlacement = (a: Placement, b: Placement) =>
+  a === b ||
+  (a.start === b.start &&
+    a.end === b.end &&
+    isSameList(a.people, b.people) &&
+    isSameList(a.stations, b.stations) &&
+    DRY_STAGES.every((s) => a.dry[s] === b.dry[s]));
+const DRY_STAGES = ['touch', 'handle', 'sand', 'recoat', 'topcoat', 'travel', 'use', 'cure'] as const;
 
 export type Say = (rule: Rule, step: Step | string, words: string) => void;
 
@@ -78,26 +133,15 @@ function checkHappened(problem: Problem, step: Step, at: Placement, say: Say): v
     say('fixed', step, `“${step.title}” is under way; it may not move or end before now.`);
 }
 
-function checkOwn(
-  problem: Problem,
-  plan: Plan,
-  calendar: WallCalendar,
-  piece: PieceToPlan,
-  step: Step,
-  at: Placement,
-  say: Say,
-): void {
-  const title = `“${step.title}” of ${piece.name}`;
+const titleOf = (piece: PieceToPlan, step: Step) => `“${step.title}” of ${piece.name}`;
+
+function checkWhen({ problem, pinsDropped }: Facts, piece: PieceToPlan, step: Step, at: Placement, say: Say): void {
+  const title = titleOf(piece, step);
   if (at.start % 5 !== 0) say('grid', step, `${title} starts off the 5-minute grid.`);
   if (at.start < problem.now) say('past', step, `${title} starts in the past.`);
   if (at.end > problem.horizon) say('horizon', step, `${title} ends after the plan's horizon.`);
   if (at.start < piece.arrival) say('arrival', step, `${title} starts before the piece is here.`);
-  checkCrew(problem, step, at, title, say);
-  checkPlaces(problem, step, at, title, say);
-  checkWorkingTime(problem, plan, calendar, step, at, title, say);
-  checkAir(problem, step, at, title, say);
-  const dropped = plan.notices.some((n) => n.step === step.id && n.kind === 'pin-not-kept');
-  if (!dropped && step.pin.at !== undefined && at.start !== step.pin.at)
+  if (!pinsDropped.has(step.id) && step.pin.at !== undefined && at.start !== step.pin.at)
     say('pin', step, `${title} is pinned to another time.`);
   if (step.pin.notBefore !== undefined && at.start < step.pin.notBefore)
     say('pin', step, `${title} starts before the time it may.`);
@@ -105,35 +149,35 @@ function checkOwn(
     say('pin', step, `${title} is given to someone else.`);
 }
 
-function checkCrew(problem: Problem, step: Step, at: Placement, title: string, say: Say): void {
+function checkCrew(facts: Facts, step: Step, at: Placement, title: string, say: Say): void {
   if (at.people.length !== step.hands || new Set(at.people).size !== at.people.length)
     say('crew', step, `${title} needs ${step.hands} different people and has ${at.people.length}.`);
   for (const id of at.people) {
-    const person = problem.people.find((p) => p.id === id);
+    const person = facts.people.get(id);
     if (!person) say('crew', step, `${title} is given to someone who is not in the shop.`);
     else if (!((person.skills[step.skill] ?? 0) > 0))
       say('crew', step, `${title} is given to ${person.name}, who does no ${step.skill} work.`);
   }
 }
 
-function checkPlaces(problem: Problem, step: Step, at: Placement, title: string, say: Say): void {
+function checkPlaces(facts: Facts, step: Step, at: Placement, title: string, say: Say): void {
   step.needs.forEach((need, i) => {
-    const station = problem.stations.find((s) => s.id === at.stations[i]);
+    const station = facts.stations.get(at.stations[i]!);
     if (!station || station.kind !== need.kind) say('space', step, `${title} needs a ${need.kind} and has none.`);
   });
 }
 
 function checkWorkingTime(
-  problem: Problem,
-  plan: Plan,
+  facts: Facts,
   calendar: WallCalendar,
   step: Step,
   at: Placement,
+  rescue_minutes: number,
   title: string,
   say: Say,
 ): void {
-  const speeds = at.people.map((id) => problem.people.find((p) => p.id === id)?.skills[step.skill] ?? 1);
-  const wanted = step.work_minutes / (speeds.length > 0 ? Math.min(...speeds) : 1) + rescueMinutes(plan, step, at);
+  const speeds = at.people.map((id) => facts.people.get(id)?.skills[step.skill] ?? 1);
+  const wanted = step.work_minutes / (speeds.length > 0 ? Math.min(...speeds) : 1) + rescue_minutes;
   const workplaces = step.needs.flatMap((n, i) => (n.span === 'wet' ? [] : [at.stations[i]!]));
   const isOpen = (t: number) =>
     at.people.every((p) => calendar.personWorks(p, t)) &&
@@ -153,20 +197,20 @@ function checkWorkingTime(
     say('hours', step, `${title} starts or ends in closed time.`);
 }
 
-function checkAir(problem: Problem, step: Step, at: Placement, title: string, say: Say): void {
-  const limits = problem.products.find((p) => p.id === step.product)?.limits;
+function checkAir(facts: Facts, step: Step, at: Placement, title: string, say: Say): void {
+  const limits = facts.products.get(step.product)?.limits;
   step.needs.forEach((need, i) => {
-    const spot = problem.stations.find((s) => s.id === at.stations[i]);
-    if (need.span !== 'wet' && spot?.guard && isBroken(problem, spot.guard, spot.climate, at.start, at.end))
+    const spot = facts.stations.get(at.stations[i]!);
+    if (need.span !== 'wet' && spot?.guard && isBroken(facts.problem, spot.guard, spot.climate, at.start, at.end))
       say('air', step, `${title} is done at ${spot.name} while it is too cold or too wet there.`);
   });
   if (!limits) return;
-  const broken = (climate: string, from: number, until: number) => isBroken(problem, limits, climate, from, until);
-  const workplace = problem.stations.find((s) => s.id === at.stations[0])?.climate;
+  const broken = (climate: string, from: number, until: number) => isBroken(facts.problem, limits, climate, from, until);
+  const workplace = facts.stations.get(at.stations[0]!)?.climate;
   const wetUntil = at.dry.handle ?? at.end;
   if (
     (workplace !== undefined && broken(workplace, at.start, at.end)) ||
-    climatesOf(problem, step, at).some((c) => broken(c, at.end, wetUntil))
+    climatesOf(facts, step, at).some((c) => broken(c, at.end, wetUntil))
   )
     say('air', step, `${title} is too cold or too damp somewhere between start and dry to handle.`);
 }
@@ -188,25 +232,25 @@ function rescueMinutes(plan: Plan, step: Step, at: Placement): number {
 }
 
 /** Where a film dries: its wet places, else where it was worked, else the shop's first place. */
-function climatesOf(problem: Problem, step: Step, at: Placement): string[] {
-  const station = (id: string | undefined): Station | undefined => problem.stations.find((s) => s.id === id);
+function climatesOf(facts: Facts, step: Step, at: Placement): string[] {
+  const station = (id: string | undefined): Station | undefined => facts.stations.get(id ?? '');
   const all = step.needs.map((n, i) => ({ n, s: station(at.stations[i]) })).filter((x) => x.s !== undefined);
   const wet = all.filter((x) => x.n.span !== 'work');
   const chosen = (wet.length > 0 ? wet : all).map((x) => x.s!.climate);
   if (chosen.length > 0 && all.length === step.needs.length) return [...new Set(chosen)];
-  const first = [...problem.stations].sort((a, b) => (a.id < b.id ? -1 : 1))[0];
+  const first = [...facts.problem.stations].sort((a, b) => (a.id < b.id ? -1 : 1))[0];
   return first ? [first.climate] : [];
 }
 
-function checkStages(problem: Problem, step: Step, at: Placement, say: Say): void {
-  const product = problem.products.find((p) => p.id === step.product);
+function checkStages(facts: Facts, step: Step, at: Placement, say: Say): void {
+  const product = facts.products.get(step.product);
   if (!product) return;
   for (const stage of ['touch', 'handle', 'sand', 'recoat', 'topcoat', 'travel'] as const) {
     const promised = at.dry[stage];
     if (promised === undefined) continue;
     const own = Math.max(
-      ...climatesOf(problem, step, at).map((c) =>
-        minuteDryness(problem.climates[c]!, product, stage, at.end, step.thickness),
+      ...climatesOf(facts, step, at).map((c) =>
+        facts.dryAt(c, product, stage, at.end, step.thickness),
       ),
       at.end,
     );
@@ -215,7 +259,7 @@ function checkStages(problem: Problem, step: Step, at: Placement, say: Say): voi
   }
 }
 
-function checkLinks(problem: Problem, plan: Plan, piece: PieceToPlan, step: Step, at: Placement, say: Say): void {
+function checkLinks(facts: Facts, plan: Plan, piece: PieceToPlan, step: Step, at: Placement, say: Say): void {
   if (step.state.kind !== 'planned') return;
   for (const link of step.after) {
     const before = piece.steps.find((s) => s.id === link.step);
@@ -224,12 +268,12 @@ function checkLinks(problem: Problem, plan: Plan, piece: PieceToPlan, step: Step
       say('gap-min', step, `“${step.title}” is planned although what it waits for is not.`);
       continue;
     }
-    if (at.start < originOf(problem, before, was, link) + link.min_minutes - 1)
+    if (at.start < originOf(facts, before, was, link) + link.min_minutes - 1)
       say('gap-min', step, `“${step.title}” of ${piece.name} starts before “${before.title}” is ready for it.`);
     // A window that what has begun has closed cannot be kept any more, and one with a rescue need not; either is reported.
-    const hasBegun = before.state.kind !== 'planned' || was.start < (problem.frozenUntil ?? problem.now);
+    const hasBegun = before.state.kind !== 'planned' || was.start < (facts.problem.frozenUntil ?? facts.problem.now);
     const promised =
-      (hasBegun || link.rescue) && plan.notices.some((n) => n.step === step.id && n.kind !== 'pin-not-kept');
+      (hasBegun || link.rescue) && facts.reported.has(step.id);
     if (link.max_minutes !== null && at.start > was.end + link.max_minutes && !promised)
       say(
         'gap-max',
@@ -239,14 +283,14 @@ function checkLinks(problem: Problem, plan: Plan, piece: PieceToPlan, step: Step
   }
 }
 
-function originOf(problem: Problem, before: Step, was: Placement, link: Link): number {
-  const product = problem.products.find((p) => p.id === before.product);
+function originOf(facts: Facts, before: Step, was: Placement, link: Link): number {
+  const product = facts.products.get(before.product);
   if (link.from === 'end' || !product) return was.end;
   const stage = link.from;
   return Math.max(
     was.end,
-    ...climatesOf(problem, before, was).map((c) =>
-      minuteDryness(problem.climates[c]!, product, stage, was.end, before.thickness),
+    ...climatesOf(facts, before, was).map((c) =>
+      facts.dryAt(c, product, stage, was.end, before.thickness),
     ),
   );
 }
@@ -316,35 +360,29 @@ function record(use: Usages, problem: Problem, step: Step, at: Placement): void 
   if (step.tool !== null) put(use.tool, step.tool, at.start, at.end, 1);
 }
 
-function checkPeaks(problem: Problem, use: Usages, say: Say): void {
+function checkPeaks(facts: Facts, use: Usages, say: Say): void {
   const check = (rule: Rule, where: Usage, capacity: (id: string) => number, name: (id: string) => string) => {
-    for (const [id, list] of where)
+    for (const [id, list] of where) {
+      const room = capacity(id);
+      const starts = [...list].sort((a, b) => a.from - b.from);
+      const longest = list.reduce((n, x) => Math.max(n, x.until - x.from), 0);
       for (const x of list) {
         // Only what is planned can be blamed; people may really have done two things at once.
         if (x.step.state.kind !== 'planned') continue;
-        const at = Math.max(x.from, problem.now);
-        const taken = list.filter((y) => y.from <= at && at < y.until).reduce((n, y) => n + y.units, 0);
-        if (at < x.until && taken > capacity(id))
-          say(rule, x.step, `${name(id)} is taken ${taken} times over ${capacity(id)} when “${x.step.title}” starts.`);
+        const at = Math.max(x.from, facts.problem.now);
+        if (at >= x.until) continue;
+        let taken = 0;
+        // Nothing that starts earlier than the longest stay before can still be there.
+        for (let k = firstFrom(starts, at - longest); k < starts.length && starts[k]!.from <= at; k++)
+          if (at < starts[k]!.until) taken += starts[k]!.units;
+        if (taken > room)
+          say(rule, x.step, `${name(id)} is taken ${taken} times over ${room} when “${x.step.title}” starts.`);
       }
+    }
   };
-  const station = (id: string) => problem.stations.find((s) => s.id === id);
-  check(
-    'person',
-    use.person,
-    () => 1,
-    (id) => problem.people.find((p) => p.id === id)?.name ?? id,
-  );
-  check(
-    'space',
-    use.station,
-    (id) => station(id)?.capacity ?? 0,
-    (id) => station(id)?.name ?? id,
-  );
-  check(
-    'tool',
-    use.tool,
-    (id) => problem.tools.find((t) => t.id === id)?.capacity ?? 0,
-    (id) => problem.tools.find((t) => t.id === id)?.name ?? id,
-  );
+  const { people, stations, tools } = facts;
+  const called = (of: ReadonlyMap<string, { readonly name: string }>) => (id: string) => of.get(id)?.name ?? id;
+  check('person', use.person, () => 1, called(people));
+  check('space', use.station, (id) => stations.get(id)?.capacity ?? 0, called(stations));
+  check('tool', use.tool, (id) => tools.get(id)?.capacity ?? 0, called(tools));
 }

@@ -10,6 +10,8 @@ type WallHalfHour = { readonly date: string; readonly weekday: number; readonly 
 export class WallCalendar {
   readonly #show: Intl.DateTimeFormat;
   readonly #wall = new Map<number, WallHalfHour>();
+  /** Open minutes of each half hour, one bit each, by whose hours they are. */
+  readonly #open = new Map<Hours, Map<number, number>>();
   readonly #people: ReadonlyMap<string, Hours>;
   readonly #stations: ReadonlyMap<string, Hours | null>;
   readonly #tools: ReadonlyMap<string, Hours | null>;
@@ -52,14 +54,28 @@ export class WallCalendar {
   }
 
   #isOpen(hours: Hours, t: number): boolean {
-    const wall = this.#wallAt(Math.floor(t / 30));
-    const minute = wall.minute + (t % 30);
-    const within = (s: { readonly from: number; readonly until: number }) => s.from <= minute && minute < s.until;
+    const halfHour = Math.floor(t / 30);
+    let known = this.#open.get(hours);
+    if (!known) this.#open.set(hours, (known = new Map()));
+    let minutes = known.get(halfHour);
+    if (minutes === undefined) known.set(halfHour, (minutes = this.#openMinutes(hours, halfHour)));
+    return ((minutes >> (t - halfHour * 30)) & 1) === 1;
+  }
+
+  #openMinutes(hours: Hours, halfHour: number): number {
+    const wall = this.#wallAt(halfHour);
     const special = hours.exceptions.filter((e) => e.date === wall.date).at(-1);
-    if (!(special?.shifts ?? hours.weekly[wall.weekday] ?? []).some(within)) return false;
-    return !hours.blocks.some(
-      (b) => within(b) && ('date' in b.on ? b.on.date === wall.date : b.on.weekday === wall.weekday),
+    const shifts = special?.shifts ?? hours.weekly[wall.weekday] ?? [];
+    const blocks = hours.blocks.filter((b) =>
+      'date' in b.on ? b.on.date === wall.date : b.on.weekday === wall.weekday,
     );
+    let minutes = 0;
+    for (let m = 0; m < 30; m++) {
+      const at = wall.minute + m;
+      const within = (s: { readonly from: number; readonly until: number }) => s.from <= at && at < s.until;
+      if (shifts.some(within) && !blocks.some(within)) minutes |= 1 << m;
+    }
+    return minutes;
   }
 
   #wallAt(halfHour: number): WallHalfHour {

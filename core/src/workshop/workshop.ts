@@ -79,24 +79,67 @@ export const stepId = (pieceId: string, key: string) => `${pieceId}.${key}`;
 export const pieceOfStep = (id: string): string => id.slice(0, id.indexOf('.'));
 
 /** The planning problem of a shop as it stands. Pieces without steps, and those that left, are not in it. */
-export function problemOf(shop: Shop, pieces: readonly ShopPiece[], now: Instant): Problem {
-  const hours = Math.ceil((AHEAD_MINUTES + BACK_MINUTES + AFTER_MINUTES) / 60);
-  const from = now - BACK_MINUTES;
-  const toPlan = pieceToPlan(shop);
+export const problemOf = (shop: Shop, pieces: readonly ShopPiece[], now: Instant): Problem =>
+  new ProblemKeeper().problemOf(shop, pieces, now);
+
+/** What of a problem follows from the shop alone. */
+type OfShop = Pick<Problem, 'products' | 'climates' | 'noiseHours' | 'stock'>;
+
+/**
+ * The planning problems of one shop, one after another: what is the same as in the one before (a piece, the air of a day)
+ * is the very same object, so that what was found out about it need not be found out again.
+ */
+export class ProblemKeeper {
+  #shop: Shop | null = null;
+  #day = Number.NaN;
+  #ofShop: OfShop | null = null;
+  #toPlan: (p: ShopPiece) => PieceToPlan = pieceToPlan(NO_SHOP);
+  #pieces = new WeakMap<ShopPiece, PieceToPlan>();
+
+  problemOf(shop: Shop, pieces: readonly ShopPiece[], now: Instant): Problem {
+    const day = Math.floor(now / 1440);
+    if (shop !== this.#shop || day !== this.#day) {
+      if (shop !== this.#shop) {
+        this.#toPlan = pieceToPlan(shop);
+        this.#pieces = new WeakMap();
+      }
+      this.#ofShop = ofShop(shop, day * 1440);
+      [this.#shop, this.#day] = [shop, day];
+    }
+    const planning = shop.planning ?? PLANNING_DEFAULTS;
+    return {
+      now,
+      horizon: now + AHEAD_MINUTES,
+      timeZone: shop.timeZone,
+      people: shop.people,
+      stations: shop.stations,
+      tools: shop.tools,
+      pieces: pieces.filter((p) => p.active && p.steps.length > 0).map((p) => this.#pieceOf(p)),
+      sun: shop.sun ?? null,
+      floor_units: shop.floor_units ?? null,
+      frozenUntil: now + planning.frozen_hours * 60,
+      preferences: planning.preferences,
+      ...this.#ofShop!,
+    };
+  }
+
+  #pieceOf(p: ShopPiece): PieceToPlan {
+    let known = this.#pieces.get(p);
+    if (!known) this.#pieces.set(p, (known = this.#toPlan(p)));
+    return known;
+  }
+}
+const NO_SHOP = { paints: [], products: [] };
+
+/** @param midnight of the day by UTC: the air of a day is known from the same hour on, whenever it is asked for */
+function ofShop(shop: Shop, midnight: Instant): OfShop {
+  const from = midnight - BACK_MINUTES;
+  const hours = Math.ceil((BACK_MINUTES + AHEAD_MINUTES + AFTER_MINUTES) / 60) + 24;
   return {
-    now,
-    horizon: now + AHEAD_MINUTES,
-    timeZone: shop.timeZone,
-    people: shop.people,
-    stations: shop.stations,
-    tools: shop.tools,
     products: [...catalogueOf(shop.products).values()],
     climates: Object.fromEntries(
       shop.places.map((p) => [p.id, hourlyClimate(p.typical, p.series, shop.timeZone, from, hours, p.air_mps)]),
     ),
-    pieces: pieces.filter((p) => p.active && p.steps.length > 0).map(toPlan),
-    sun: shop.sun ?? null,
-    floor_units: shop.floor_units ?? null,
     noiseHours: shop.noise ? everyDay(shop.noise) : null,
     stock: shop.paints.map((p) => ({
       id: p.id,
@@ -105,8 +148,6 @@ export function problemOf(shop: Shop, pieces: readonly ShopPiece[], now: Instant
       deliveries: p.deliveries ?? [],
       lead_minutes: p.lead_days === null ? null : p.lead_days * 1440,
     })),
-    frozenUntil: now + (shop.planning ?? PLANNING_DEFAULTS).frozen_hours * 60,
-    preferences: (shop.planning ?? PLANNING_DEFAULTS).preferences,
   };
 }
 
@@ -117,7 +158,7 @@ const everyDay = (shift: Shift): Hours => ({
 });
 
 /** A piece as the planner takes it, with what of the shop its steps draw on. */
-export function pieceToPlan(shop: Shop): (p: ShopPiece) => PieceToPlan {
+export function pieceToPlan(shop: Pick<Shop, 'paints' | 'products'>): (p: ShopPiece) => PieceToPlan {
   const products = catalogueOf(shop.products);
   return (p) => ({
     id: p.id,

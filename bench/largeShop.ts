@@ -1,0 +1,89 @@
+// Puts workshops into an empty database for the benchmarks through HTTP, and prints who signs in.
+//   node .mokume/bench/largeShop.js DATABASE_URL NAME PIECES LEFT
+// NAME owns a shop of so many pieces: the demo's over and over, with hands and space in proportion, part of each done;
+// beside them pieces that left over two years, every step of them done.
+import { hash } from '@node-rs/argon2';
+import { EMPTY_SHEET, planAfresh, problemOf, type Shop, type ShopPiece, stepId } from '@app/core';
+import { boatShed } from '../server/src/demo/boatShed.ts';
+import { DEMO_PIECES } from '../server/src/demo/demoPieces.ts';
+import { demoPieceOf, type DemoShopPiece } from '../server/src/demo/demoProblem.ts';
+import { openDatabase } from '../server/src/store/database.ts';
+import { addPlan } from '../server/src/store/plans.ts';
+import { addUser } from '../server/src/store/users.ts';
+import { addPieceWithSteps, addWorkshop } from '../server/src/store/workshops.ts';
+
+const [url, name, pieceCount, leftCount] = process.argv.slice(2);
+const pieces = Number(pieceCount);
+const left = Number(leftCount);
+const now = Math.floor(Date.now() / 60_000);
+const demo = boatShed(now);
+const shop = shopFor(Math.ceil(pieces / DEMO_PIECES.length));
+const made = DEMO_PIECES.map((d) => demoPieceOf(d, shop, now));
+const sequelize = await openDatabase(url!);
+await sequelize.transaction(async (transaction) => {
+  await addWorkshop({ id: name!, name: `Shop of ${name}`, units: 'metric', isDemo: false, shop }, transaction);
+  await addUser(
+    {
+      id: `${name}-owner`,
+      workshopId: name!,
+      signIn: name!,
+      name: 'Ines',
+      role: 'owner',
+      personId: shop.people[0]!.id,
+      passwordHash: await hash('long enough to sign in'),
+      mustChangePassword: false,
+    },
+    transaction,
+  );
+  const active = Array.from({ length: pieces }, (_, i) => standing(made[i % made.length]!, Math.floor(i / made.length)));
+  for (const p of active) await addPieceWithSteps(name!, p.id, { ...p, sheet: EMPTY_SHEET }, p.steps, transaction);
+  for (let i = 0; i < left; i++) {
+    const p = gone(made[i % made.length]!, i);
+    await addPieceWithSteps(name!, p.id, { ...p, sheet: EMPTY_SHEET }, p.steps, transaction);
+  }
+  await addPlan(name!, 1, planAfresh(problemOf(shop, active as ShopPiece[], now), null, 1), now, transaction);
+});
+await sequelize.close();
+console.log(`${name}: ${pieces} pieces, ${left} that left`);
+
+function shopFor(times: number): Shop {
+  const rows = Math.max(1, Math.round(times / 2));
+  const people = Array.from({ length: rows }, (_, n) =>
+    demo.people.map((p) => ({ ...p, id: `${p.id}-${n}`, name: `${p.name} ${n}` })),
+  ).flat();
+  const room = Math.max(1, Math.round(times / 1.5));
+  return {
+    ...demo,
+    people,
+    floor_units: null,
+    stations: demo.stations.map((s) => ({ ...s, capacity: s.capacity * room })),
+    paints: demo.paints.map((p) => ({ ...p, on_hand_litres: 500 })),
+  };
+}
+/** A piece that came some days later than the last of its kind. */
+function standing(p: DemoShopPiece, round: number): DemoShopPiece {
+  return renamed(p, `${p.id}-${round}`, `${p.name} ${round + 1}`, round * 2 * 1440);
+}
+/** A piece that was done and fetched some time in the last two years. */
+function gone(p: DemoShopPiece, i: number): DemoShopPiece {
+  const ago = -30 * 1440 - Math.round((i / Math.max(1, left)) * 700 * 1440);
+  const out = renamed(p, `${p.id}-left-${i}`, `${p.name} (${i})`, ago);
+  return {
+    ...out,
+    active: false,
+    steps: out.steps.map((s, n) => ({
+      ...s,
+      state: { kind: 'done', from: out.arrival + n * 90, until: out.arrival + n * 90 + s.work_minutes, by: ['ines-0'] },
+    })),
+  };
+}
+function renamed(p: DemoShopPiece, id: string, words: string, later: number): DemoShopPiece {
+  return {
+    ...p,
+    id,
+    name: words,
+    arrival: p.arrival + later,
+    due: p.due === null ? null : p.due + Math.max(later, Math.round(later * 1.5)),
+    steps: p.steps.map((s) => ({ ...s, id: stepId(id, s.key) })),
+  };
+}

@@ -1,0 +1,31 @@
+import { planAfresh, ProblemKeeper, problemOf, replan, sanitise, Verifier, planDiff, promisesMadeLater, stepId, type ShopPiece } from '@app/core';
+import { boatShed } from '../server/src/demo/boatShed.ts';
+import { DEMO_PIECES } from '../server/src/demo/demoPieces.ts';
+import { demoPieceOf } from '../server/src/demo/demoProblem.ts';
+const now = Math.floor(Date.now() / 60_000);
+const demo = boatShed(now);
+const N = Number(process.argv[2] ?? 300);
+const made = DEMO_PIECES.map((d) => demoPieceOf(d, demo, now));
+const times = Math.ceil(N/made.length); const rows = Math.max(1, Math.round(times/2)); const room=Math.max(1,Math.round(times/1.5));
+const shop = { ...demo, floor_units: null, people: Array.from({length: rows},(_,n)=>demo.people.map(p=>({...p,id:`${p.id}-${n}`,name:`${p.name} ${n}`}))).flat(), stations: demo.stations.map(s=>({...s,capacity:s.capacity*room})), paints: demo.paints.map(p=>({...p,on_hand_litres:500})) };
+const pieces = Array.from({length:N},(_,i)=>{const p=made[i%made.length]!;const r=Math.floor(i/made.length);const id=`${p.id}-${r}`;return {...p,id,arrival:p.arrival+r*2880,due:p.due===null?null:p.due+r*4320,steps:p.steps.map(s=>({...s,id:stepId(id,s.key)}))} as ShopPiece});
+const t = <T,>(n: string, f: () => T): T => { const a = performance.now(); const r = f(); console.log(n.padEnd(30), (performance.now()-a).toFixed(1)); return r; };
+const keeper = new ProblemKeeper(); const verifier = new Verifier(); let pcs = pieces;
+const problem0 = problemOf(shop, pieces, now);
+let plan = t('afresh', () => planAfresh(problem0, null, 1));
+for (let k=0;k<14;k++){
+  console.log('--');
+  const target = pieces[k]!; const s = target.steps[0]!;
+  const next = pcs = pcs.map(p=>p===target?{...p,steps:p.steps.map(x=>x===s?{...x,state:{kind:'done' as const,from:now-x.work_minutes,until:now,by:[shop.people[0]!.id]}}:x)}:p);
+  const problem = t('problemOf', () => keeper.problemOf(shop, next, now + k * 5));
+  const cl = t('clone problem', () => problem);
+  t('clone plan', () => 0);
+  const sound = t('sanitise', () => sanitise(cl));
+  const p2 = t('replan', () => replan(sound.problem!, plan, [target.id]));
+  const faults = t('verify', () => verifier.verify(sound.problem!, p2)); if (faults.length) console.log(faults.length, faults[0]);
+  t('planDiff', () => planDiff(problem, plan, p2));
+  t('promises', () => promisesMadeLater(problem, plan, p2));
+  t('json plan', () => JSON.stringify(p2));
+  console.log(Object.keys(p2.steps).filter(k=>JSON.stringify(p2.steps[k])!==JSON.stringify(plan.steps[k])).length, 'steps moved');
+  plan = p2;
+}
