@@ -75,6 +75,7 @@ export * from './promise/chances.ts';
 export * from './promise/simulate.ts';
 export * from './promise/promise.ts';
 export * from './questions/remedies.ts';
+export * from './planner/compile/shopResources.ts';
 export * from './verify/verify.ts';
 export * from './neutral/format.ts';
 export * from './neutral/readInstance.ts';

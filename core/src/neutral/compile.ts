@@ -29,6 +29,7 @@ export function compile(instance: NeutralInstance): Compiled {
   return {
     model: {
       slots: resources.slots,
+      now: 0,
       people: resources.people,
       profiles: resources.profiles,
       setups: resources.setups,

@@ -109,7 +109,8 @@ export class ProblemKeeper {
     const planning = shop.planning ?? PLANNING_DEFAULTS;
     return {
       now,
-      horizon: now + AHEAD_MINUTES,
+      // The end of a day, so that all problems of one day have the same.
+      horizon: (day + 1) * 1440 + AHEAD_MINUTES,
       timeZone: shop.timeZone,
       people: shop.people,
       stations: shop.stations,
@@ -134,7 +135,7 @@ const NO_SHOP = { paints: [], products: [] };
 /** @param midnight of the day by UTC: the air of a day is known from the same hour on, whenever it is asked for */
 function ofShop(shop: Shop, midnight: Instant): OfShop {
   const from = midnight - BACK_MINUTES;
-  const hours = Math.ceil((BACK_MINUTES + AHEAD_MINUTES + AFTER_MINUTES) / 60) + 24;
+  const hours = Math.ceil((BACK_MINUTES + 1440 + AHEAD_MINUTES + AFTER_MINUTES) / 60);
   return {
     products: [...catalogueOf(shop.products).values()],
     climates: Object.fromEntries(

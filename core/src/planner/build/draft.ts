@@ -1,5 +1,6 @@
 import { GRID_MINUTES } from '../../calendar/grid.ts';
 import { type CompiledProblem, compileProblem } from '../compile/compile.ts';
+import type { ResourceCache } from '../compile/shopResources.ts';
 import { doneSlot, newPartialSchedule, type PartialSchedule } from '../engine/schedule/partialSchedule.ts';
 import { newScratch, type Scratch } from '../engine/schedule/serialSgs.ts';
 import type { Placement, Plan, Problem } from '../model/model.ts';
@@ -11,9 +12,12 @@ export type Draft = {
   readonly scratch: Scratch;
 };
 
-/** @param previous only tells where steps under way stand */
-export function newDraft(problem: Problem, previous: Plan | null): Draft {
-  const compiled = compileProblem(problem, previous);
+/**
+ * @param previous only tells where steps under way stand
+ * @param cache of the shop; the draft made with it before is not to be used any more
+ */
+export function newDraft(problem: Problem, previous: Plan | null, cache?: ResourceCache): Draft {
+  const compiled = compileProblem(problem, previous, undefined, cache?.resourcesOf(problem));
   const schedule = newPartialSchedule(compiled.model);
   return { compiled, schedule, scratch: newScratch(compiled.steps.length, true) };
 }

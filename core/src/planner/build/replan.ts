@@ -14,6 +14,7 @@ import {
   settleFloor,
   bookFloor,
 } from '../engine/schedule/serialSgs.ts';
+import type { ResourceCache } from '../compile/shopResources.ts';
 import { type PieceToPlan, type Plan, type Problem } from '../model/model.ts';
 import { improve } from '../engine/search/search.ts';
 import { withBaseline } from './stability.ts';
@@ -30,6 +31,7 @@ const WORTH_MOVING_MINUTES = 30;
  *
  * @param touched ids of pieces whose own steps or dates changed
  * @param waiting ids of pieces whose steps without a place in `previous` are placed after all others, as if they were new
+ * @param cache of the shop's resources, kept between its plans
  * Field term: right-shift repair and minimum-perturbation repair with local re-insertion
  */
 export function replan(
@@ -37,9 +39,10 @@ export function replan(
   previous: Plan | null,
   touched: readonly string[] = [],
   waiting: ReadonlySet<string> = NONE,
+  cache?: ResourceCache,
 ): Plan {
   if (!previous) return planAfresh(problem);
-  return finish(replanned(problem, previous, touched, waiting));
+  return finish(replanned(problem, previous, touched, waiting, cache));
 }
 
 /** As `replan`, still in the schedule. */
@@ -48,8 +51,9 @@ export function replanned(
   previous: Plan,
   touched: readonly string[],
   waiting: ReadonlySet<string> = NONE,
+  cache?: ResourceCache,
 ): Draft {
-  const draft = withBaseline(newDraft(problem, previous), previous, RELUCTANCE);
+  const draft = withBaseline(newDraft(problem, previous, cache), previous, RELUCTANCE);
   repair(draft, previous, touched, shiftRight, waiting);
   const shifted = perturbationCost(draft, previous);
   // A new piece goes round the others, whatever its date.

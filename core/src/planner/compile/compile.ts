@@ -2,8 +2,8 @@ import type { Instant } from '../../quantities/units.ts';
 import { engineSteps, type FixedSteps, type NumberedSteps } from './engineSteps.ts';
 import { ExecutedSteps } from './executedSteps.ts';
 import { Grid } from './grid.ts';
-import { stationResourcesOf } from './stationResources.ts';
-import { Modes } from './modes.ts';
+import type { Modes } from './modes.ts';
+import { type ShopResources, shopResources } from './shopResources.ts';
 import type { EngineModel, EnginePiece, Mode } from '../engine/engineModel.ts';
 import { newFloor } from '../engine/resources/floor.ts';
 import { inLinkOrder } from '../model/linkOrder.ts';
@@ -38,25 +38,39 @@ const NOT_FROZEN: Frozen = new Map();
  * the execution modes, what has begun, and from these the engine's steps and pieces.
  * @param previous only tells where steps under way stand
  * @param frozen planned steps that stay where they are, as if they had begun
+ * @param resources of the shop, when they are known already
  * Cost: O((people + stations) * slots + steps)
  */
-export function compileProblem(problem: Problem, previous: Plan | null, frozen: Frozen = NOT_FROZEN): CompiledProblem {
-  const grid = new Grid(problem);
+export function compileProblem(
+  problem: Problem,
+  previous: Plan | null,
+  frozen: Frozen = NOT_FROZEN,
+  resources: ShopResources = shopResources(problem),
+): CompiledProblem {
+  const { stationResources, modes, disjunctions } = resources;
+  const grid = new Grid(problem, resources.origin);
   const numbered = numberedSteps(problem);
   const { steps, pieces, indexOf } = numbered;
-  const stationResources = stationResourcesOf(problem, grid);
-  const modes = new Modes(problem, grid, stationResources);
   const fixed = fixedSteps(problem, grid, modes, steps, previous, frozen);
   return {
     problem,
     origin: grid.origin,
     model: {
       slots: grid.slots,
+      now: grid.first,
       people: modes.people,
       profiles: stationResources.profiles,
       setups: stationResources.setups,
       floor: scarceFloor(problem, pieces, grid),
-      steps: engineSteps({ problem, grid, modes, numbered, fixed, stock: stockTimes(problem, previous) }),
+      steps: engineSteps({
+        problem,
+        grid,
+        modes,
+        numbered,
+        fixed,
+        stock: stockTimes(problem, previous),
+        disjunctions,
+      }),
       pieces: enginePieces(problem, numbered, grid),
       loadCost: costOfLoad(problem.preferences ?? PLANNING_DEFAULTS.preferences),
     },

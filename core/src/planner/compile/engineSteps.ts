@@ -28,7 +28,10 @@ type Compiled = {
   readonly numbered: NumberedSteps;
   readonly fixed: FixedSteps;
   readonly stock: ReadonlyMap<string, Instant>;
+  readonly disjunctions: WeakMap<PieceToPlan, PieceDisjunctions>;
 };
+/** Which steps of a piece may not overlap which, by the numbers they have when its first has number `first`. */
+export type PieceDisjunctions = { readonly first: number; readonly of: readonly (readonly Disjunction[])[] };
 
 /** A film that stays where the piece stands, so that dust raised there would land on it. */
 const isWetInPlace = (step: Step) => step.product !== null && step.needs.some((n) => n.span === 'both');
@@ -64,7 +67,7 @@ function engineStep(c: Compiled, s: Step, i: number, groups: ReadonlyMap<string,
     cure: 0,
     doneStage: s.product === null ? -1 : STAGES.indexOf('travel'),
     preds,
-    disjunctions: disjunctionsOf(s, numbered.own[piece]!, numbered.steps),
+    disjunctions: ownDisjunctions(c, piece).of[i - numbered.own[piece]![0]!]!,
     earliest: slotOf(Math.max(earliest, s.pin.at ?? 0)),
     unpinned: slotOf(earliest),
     pinSlot: s.pin.at !== undefined && s.pin.at >= earliest ? slotOf(s.pin.at) : -1,
@@ -121,6 +124,17 @@ const fixedSlots = (s: Step, at: Placement, grid: Grid) => ({
   hold: grid.ceil(Math.max(at.end, at.dry.handle ?? at.end)),
   done: doneAt(s, at) === Number.POSITIVE_INFINITY ? grid.slots : grid.ceil(doneAt(s, at)),
 });
+
+/** Of all steps of a piece, found once for a piece that stays as it is. */
+function ownDisjunctions({ numbered, disjunctions }: Compiled, piece: number): PieceDisjunctions {
+  const of = numbered.pieces[piece]!;
+  const own = numbered.own[piece]!;
+  const known = disjunctions.get(of);
+  if (known?.first === own[0]) return known;
+  const found = { first: own[0]!, of: own.map((i) => disjunctionsOf(numbered.steps[i]!, own, numbered.steps)) };
+  disjunctions.set(of, found);
+  return found;
+}
 
 /** Steps of its piece that may not overlap it: on a zone of both, while one is turned over, or dust where the other is wet. */
 function disjunctionsOf(s: Step, own: readonly number[], steps: readonly Step[]): Disjunction[] {

@@ -78,14 +78,14 @@ export class ExecutedSteps {
     const minutes = slots * GRID_MINUTES;
     const soonest = Math.ceil(now / GRID_MINUTES) * GRID_MINUTES;
     if (!step.splittable || at + minutes <= now) return Math.max(at + minutes, soonest);
-    const { origin } = this.#grid;
-    const left = Math.ceil((at + minutes - Math.max(at, origin)) / GRID_MINUTES);
-    const { slots: known } = this.#grid;
+    const { origin, slots: known } = this.#grid;
+    const from = Math.max(at, this.#grid.now);
+    const left = Math.ceil((at + minutes - from) / GRID_MINUTES);
     const hours = intersect(
       crew.map((c) => c.row),
       known,
     );
-    const end = afterNth(hours, this.#grid.floor(at), left);
+    const end = afterNth(hours, this.#grid.floor(from), left);
     return Math.max(origin + (end < 0 ? known : end) * GRID_MINUTES, soonest);
   }
 }

@@ -10,11 +10,17 @@ export class Grid {
   readonly origin: Instant;
   readonly slots: number;
   readonly until: Instant;
+  /** The grid's mark at or before now, and its slot: what is over is as if it were over then. */
+  readonly now: Instant;
+  readonly first: number;
   readonly #problem: Problem;
 
-  constructor(problem: Problem) {
+  /** @param origin where slot 0 begins, on the grid and not after now; missing: now */
+  constructor(problem: Problem, origin?: Instant) {
     this.#problem = problem;
-    this.origin = Math.floor(problem.now / GRID_MINUTES) * GRID_MINUTES;
+    this.now = Math.floor(problem.now / GRID_MINUTES) * GRID_MINUTES;
+    this.origin = origin ?? this.now;
+    this.first = (this.now - this.origin) / GRID_MINUTES;
     this.slots = Math.max(1, Math.floor((problem.horizon - this.origin) / GRID_MINUTES));
     this.until = this.origin + this.slots * GRID_MINUTES;
   }
@@ -22,10 +28,10 @@ export class Grid {
     return Math.floor((at - this.origin) / GRID_MINUTES);
   }
   floor(at: Instant): number {
-    return Math.min(this.slots, Math.max(0, this.rawFloor(at)));
+    return Math.min(this.slots, Math.max(this.first, this.rawFloor(at)));
   }
   ceil(at: Instant): number {
-    return Math.max(0, Math.ceil((at - this.origin) / GRID_MINUTES));
+    return Math.max(this.first, Math.ceil((at - this.origin) / GRID_MINUTES));
   }
   /** A slot is open only when all of it is: spans that start off the grid are rounded inward. */
   rowOf(spans: readonly Interval[]): Bits {

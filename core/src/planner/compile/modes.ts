@@ -30,6 +30,7 @@ export class Modes {
   readonly #problem: Problem;
   readonly #grid: Grid;
   readonly #modes = new Map<string, readonly Mode[]>();
+  readonly #modesOfStep = new WeakMap<Step, readonly Mode[]>();
   readonly #calendars = new Map<string, Bits>();
   readonly #always: Bits;
   /** When noise is allowed; null: always. */
@@ -55,6 +56,13 @@ export class Modes {
 
   /** The modes of a step: the faster crews first, then by id; empty when nobody or nowhere fits. */
   modesOf(step: Step): readonly Mode[] {
+    let modes = this.#modesOfStep.get(step);
+    if (!modes) this.#modesOfStep.set(step, (modes = this.#modesLike(step)));
+    return modes;
+  }
+
+  /** Steps that ask for the same have the same modes. */
+  #modesLike(step: Step): readonly Mode[] {
     const key = JSON.stringify([
       step.hands,
       step.skill,

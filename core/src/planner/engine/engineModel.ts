@@ -9,6 +9,8 @@ import type { SetupSequence } from './resources/setupSequence.ts';
  */
 export type EngineModel = {
   readonly slots: number;
+  /** Slot of now: rows may begin earlier. */
+  readonly now: number;
   readonly people: readonly EnginePerson[];
   /** Every profile that modes draw on, so that the schedule can be emptied. */
   readonly profiles: readonly CumulativeProfile[];

@@ -322,7 +322,7 @@ export class ParallelSgs {
   /** Books the floor for a piece that stands here or some of whose steps are placed. */
   #bookBegun(k: number): void {
     const { pieces } = this.#b.model;
-    let from = pieces[k]!.isHere ? 0 : Infinity;
+    let from = pieces[k]!.isHere ? this.#b.model.now : Infinity;
     for (const i of pieces[k]!.steps) if (this.#b.start[i]! >= 0) from = Math.min(from, this.#b.start[i]!);
     if (from < Infinity) this.#bookFloor(k, from);
   }

@@ -171,7 +171,7 @@ export function stayOf(b: PartialSchedule, piece: number): { from: number; until
     const d = doneSlot(b, i);
     if (d > done) done = d;
   }
-  return { from: p.isHere ? 0 : from, until: Math.max(p.staysUntil, done), done };
+  return { from: p.isHere ? b.model.now : from, until: Math.max(p.staysUntil, done), done };
 }
 
 /**
