@@ -35,7 +35,9 @@ await sequelize.transaction(async (transaction) => {
     },
     transaction,
   );
-  const active = Array.from({ length: pieces }, (_, i) => standing(made[i % made.length]!, Math.floor(i / made.length)));
+  const active = Array.from({ length: pieces }, (_, i) =>
+    standing(made[i % made.length]!, Math.floor(i / made.length)),
+  );
   for (const p of active) await addPieceWithSteps(name!, p.id, { ...p, sheet: EMPTY_SHEET }, p.steps, transaction);
   for (let i = 0; i < left; i++) {
     const p = gone(made[i % made.length]!, i);

@@ -1,6 +1,18 @@
 import { type NoRoom, NO_ROOM_CODES, type Notice, NOTICE_KINDS } from '@app/core';
 import { array, boolean, mixed, number, object, type Schema, string } from 'yup';
-import type { ChangeView, CommandAnswer, ProposalAnswer, SessionView, WorkshopView } from './view.ts';
+import type {
+  Announced,
+  ChangesPage,
+  ChangeView,
+  CommandAnswer,
+  HelperView,
+  LeftPieces,
+  PieceView,
+  ProposalAnswer,
+  SessionView,
+  ViewSince,
+  WorkshopView,
+} from './view.ts';
 
 /**
  * What the server answers, checked where it arrives: that it is whole, and that every kind in it is known. Structures the
@@ -15,6 +27,7 @@ const typed = <T>(schema: Schema): Schema<T> => schema as Schema<T>;
 
 const change = object({
   id: string().required(),
+  number: number().required(),
   at: number().required(),
   by: string().defined(),
   madeBy: string().oneOf(['person', 'clock']).required(),
@@ -61,7 +74,7 @@ const reasons = {
           .required(),
       }).required(),
     }),
-  ).required(),
+  ),
   notices: array(
     object({
       step: string().required(),
@@ -69,9 +82,14 @@ const reasons = {
         .oneOf([...NOTICE_KINDS], unknown('The notice'))
         .required(),
     }),
-  ).required(),
+  ),
 };
-const plan = object({ steps: map(), ready: map(), ...reasons });
+const plan = object({
+  steps: map(),
+  ready: map(),
+  unplanned: reasons.unplanned.required(),
+  notices: reasons.notices.required(),
+});
 const piece = object({
   id: string().required(),
   name: string().required(),
@@ -88,7 +106,12 @@ const update = object({
   pieces: array(piece).required(),
   gone: array(string().required()).required(),
   shop: shopUpdate.nullable().default(null).defined(),
-  plan: object({ steps: map(), ready: map(), ...reasons })
+  plan: object({
+    steps: map(),
+    ready: map(),
+    unplanned: reasons.unplanned.nullable().default(null).defined(),
+    notices: reasons.notices.nullable().default(null).defined(),
+  })
     .nullable()
     .default(null)
     .defined(),
@@ -99,6 +122,28 @@ export const CommandAnswerSchema = typed<CommandAnswer>(
     revision: number().required(),
     update: update.nullable().default(null).defined(),
   }),
+);
+
+const announced = object({ revision: number().required(), update: update.required() });
+/** What the stream of changes tells. */
+export const AnnouncedSchema = typed<Announced>(announced);
+export const ViewSinceSchema = typed<ViewSince>(
+  object({ updates: array(announced).nullable().default(null).defined() }),
+);
+export const PieceSchema = typed<PieceView>(piece);
+export const LeftPiecesSchema = typed<LeftPieces>(
+  object({
+    pieces: array(
+      object({ id: string().required(), name: string().required(), leftAt: number().required() }),
+    ).required(),
+    isAll: boolean().required(),
+  }),
+);
+export const ChangesPageSchema = typed<ChangesPage>(
+  object({ changes: array(change).required(), isAll: boolean().required() }),
+);
+export const HelpersSchema = typed<readonly HelperView[]>(
+  array(object({ personId: string().required(), signIn: string().required() })).required(),
 );
 
 export const ViewSchema = typed<WorkshopView>(

@@ -6,17 +6,36 @@ export const ERRORS = {
     status: 400,
     message: 'Something in this request cannot be right. See the field messages and correct them.',
   },
+  BAD_TEXT: {
+    status: 400,
+    message:
+      'This request holds signs that cannot be kept as text, or is nested too deep. Leave them out and send it again.',
+  },
+  BAD_REQUEST: { status: 400, message: 'This request cannot be read. Reload the page and try again.' },
   BAD_JSON: { status: 400, message: 'The request is not readable JSON. Send it again, or reload the page.' },
   SIGN_IN_NEEDED: { status: 401, message: 'Sign in first.' },
   WRONG_SIGN_IN: { status: 401, message: 'Name or password is wrong. Check both and try again.' },
   PASSWORD_CHANGE_NEEDED: { status: 403, message: 'Choose a new password before going on.' },
   OTHER_ORIGIN: { status: 403, message: 'This request came from another site. Open Mokume at its own address.' },
+  OTHER_HOST: {
+    status: 403,
+    message: 'Mokume does not answer under this name. Open it at the address it printed when it started.',
+  },
   OWNER_ONLY: { status: 403, message: 'Only the owner can change this. Ask them to do it.' },
   DEMO_NOT_HERE: { status: 403, message: 'The demo can be looked round only on the computer that runs it.' },
+  START_HERE_ONLY: {
+    status: 403,
+    message: 'A workshop is started on the computer that runs Mokume, or by somebody who is signed in.',
+  },
   NOT_FOUND: { status: 404, message: 'This is not here any more. Go back and choose again.' },
   STALE_VERSION: {
     status: 409,
     message: 'Someone changed this in the meantime. Look at their change, then make yours again.',
+  },
+  ID_USED: { status: 409, message: 'This command’s id was used for something else. Reload the page and do it again.' },
+  PIECE_LEFT: {
+    status: 409,
+    message: 'This piece has left the shop, so nothing on it changes any more. Undo its leaving first.',
   },
   NAME_TAKEN: { status: 409, message: 'This sign-in name is taken. Choose another.' },
   UNDO_BLOCKED: { status: 409, message: 'Later work depends on this. Undo both, or leave it.' },
@@ -35,6 +54,11 @@ export const ERRORS = {
   },
   TOO_LARGE: { status: 413, message: 'This is too large. Send less than 1 MB.' },
   NOT_A_PICTURE: { status: 415, message: 'This is not a picture that can be read. Send a JPEG, PNG or WebP photo.' },
+  AWAY: {
+    status: 503,
+    message:
+      'A moment: Mokume’s database is being started again. What you did was not saved yet; it can be sent again.',
+  },
   TOO_MANY: { status: 429, message: 'Too many tries. Wait a minute and try again.' },
   UNEXPECTED: {
     status: 500,

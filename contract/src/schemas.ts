@@ -9,6 +9,7 @@ export const SignIn = object({
   password: string().max(200).required('Enter your password.'),
 });
 export const NewPassword = object({
+  old: string().max(200).required('Enter the password you have now.'),
   password: string().min(10, 'Use at least 10 characters.').max(200).required('Enter a new password.'),
 });
 export const StartOwn = object({

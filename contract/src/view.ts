@@ -47,8 +47,27 @@ export type PieceView = ShopPiece &
     readonly sheet: ArrivalSheet;
     readonly photos: readonly PhotoView[];
     readonly notes: readonly string[];
+    /** When it left the shop; null while it is here. */
+    readonly leftAt: Instant | null;
     readonly stepVersions: Readonly<Record<string, number>>;
   };
+
+/** A piece that left the shop, as the list of them shows it. */
+export type LeftPiece = Pick<PieceFields, 'name' | 'kind' | 'client' | 'brief' | 'due'> & {
+  readonly id: string;
+  readonly leftAt: Instant;
+};
+/** A page of them, the last that left first. */
+export type LeftPieces = { readonly pieces: readonly LeftPiece[]; readonly isAll: boolean };
+/** Older changes, the newest first. */
+export type ChangesPage = { readonly changes: readonly ChangeView[]; readonly isAll: boolean };
+/** What happened since a revision, in order; null: too long ago, the view has to be asked for. */
+export type ViewSince = { readonly updates: readonly Announced[] | null };
+/** What is told of each change as it is made. */
+export type Announced = { readonly revision: number; readonly update: ViewUpdate };
+
+/** Who of the shop can sign in, for its owner. */
+export type HelperView = { readonly personId: string; readonly signIn: string };
 
 /** A photo of a piece; its picture is at /api/photos/ID. */
 export type PhotoView = {
@@ -60,6 +79,8 @@ export type PhotoView = {
 
 export type ChangeView = {
   readonly id: string;
+  /** The revision it made. */
+  readonly number: number;
   readonly at: Instant;
   readonly by: string;
   /** A person's tap, or the passing of time. */

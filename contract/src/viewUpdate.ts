@@ -1,12 +1,14 @@
 import type { Instant, Plan, Shop } from '@app/core';
+import { dequal } from 'dequal/lite';
 import type { ChangeView, PieceView, WorkshopView } from './view.ts';
 
 /** What of a plan differs from another; null in a record: it is not there any more. */
 export type PlanUpdate = {
   readonly steps: Readonly<Record<string, Plan['steps'][string] | null>>;
   readonly ready: Readonly<Record<string, number | null>>;
-  readonly unplanned: Plan['unplanned'];
-  readonly notices: Plan['notices'];
+  /** Null: as before. */
+  readonly unplanned: Plan['unplanned'] | null;
+  readonly notices: Plan['notices'] | null;
 };
 
 /** What one change made of a view: enough to bring one of the revision before up to date without asking for it again. */
@@ -31,15 +33,18 @@ export type ViewUpdate = {
   readonly plan: PlanUpdate | null;
 };
 
-const isSame = (a: unknown, b: unknown) => a === b || JSON.stringify(a) === JSON.stringify(b);
+/** Whatever order its keys are in: what comes from the database has them in another. */
+const isSame = (a: unknown, b: unknown) => a === b || dequal(a, b);
 
 /** What of `after` differs from `before`; null when nothing does. */
 export function planUpdate(before: Plan, after: Plan): PlanUpdate | null {
+  if (before === after) return null;
   const steps = differences(before.steps, after.steps);
   const ready = differences(before.ready, after.ready);
-  const isAll = isSame(before.unplanned, after.unplanned) && isSame(before.notices, after.notices);
-  if (isAll && Object.keys(steps).length + Object.keys(ready).length === 0) return null;
-  return { steps, ready, unplanned: after.unplanned, notices: after.notices };
+  const unplanned = isSame(before.unplanned, after.unplanned) ? null : after.unplanned;
+  const notices = isSame(before.notices, after.notices) ? null : after.notices;
+  if (!unplanned && !notices && Object.keys(steps).length + Object.keys(ready).length === 0) return null;
+  return { steps, ready, unplanned, notices };
 }
 
 function differences<T>(
@@ -63,36 +68,50 @@ function laidUpon<T>(
   return out;
 }
 
+/** A plan with an update laid upon it. */
+export const applyPlanUpdate = (plan: Plan, update: PlanUpdate): Plan => ({
+  steps: laidUpon(plan.steps, update.steps),
+  ready: laidUpon(plan.ready, update.ready),
+  unplanned: update.unplanned ?? plan.unplanned,
+  notices: update.notices ?? plan.notices,
+});
+/** Nothing differs. */
+export const NO_PLAN_UPDATE: PlanUpdate = { steps: {}, ready: {}, unplanned: null, notices: null };
+
 /** Changes a view shows. */
 export const MOST_CHANGES = 60;
 
+/** A shop's pieces after some of them changed, came or went; by id. Those that stay are the very same. */
+export function applyPieces(
+  pieces: readonly PieceView[],
+  after: Pick<ViewUpdate, 'pieces' | 'gone'>,
+): readonly PieceView[] {
+  if (after.pieces.length + after.gone.length === 0) return pieces;
+  const changed = new Map(after.pieces.map((p) => [p.id, p]));
+  const known = new Set(pieces.map((p) => p.id));
+  const gone = new Set(after.gone);
+  return [
+    ...pieces.filter((p) => !gone.has(p.id)).map((p) => changed.get(p.id) ?? p),
+    ...after.pieces.filter((p) => !known.has(p.id)),
+  ].sort((a, b) => (a.id < b.id ? -1 : 1));
+}
+
+/** What of a view is the same for everybody of a workshop, whenever they look. */
+export type SharedView = Omit<WorkshopView, 'me' | 'now' | 'clockIsFixed'>;
+
 /** A view with a change laid upon it; null when it is not of the revision before, and must be asked for anew. */
-export function applyUpdate(view: WorkshopView, update: ViewUpdate, revision: number): WorkshopView | null {
+export function applyUpdate<V extends SharedView>(view: V, update: ViewUpdate, revision: number): V | null {
   if (view.revision !== update.base) return null;
   const undone = new Set(update.undone);
-  const changed = new Map(update.pieces.map((p) => [p.id, p]));
-  const known = new Set(view.pieces.map((p) => p.id));
-  const gone = new Set(update.gone);
-  const pieces = [
-    ...view.pieces.filter((p) => !gone.has(p.id)).map((p) => changed.get(p.id) ?? p),
-    ...update.pieces.filter((p) => !known.has(p.id)),
-  ].sort((a, b) => (a.id < b.id ? -1 : 1));
   const changes = view.changes.map((c) => (undone.has(c.id) ? { ...c, undone: true, undoable: false } : c));
   const { plan } = update;
   return {
     ...view,
     ...update.shop,
     revision,
-    now: update.now,
-    pieces,
+    ...('now' in view ? { now: update.now } : {}),
+    pieces: applyPieces(view.pieces, update),
     changes: [update.change, ...changes].slice(0, MOST_CHANGES),
-    plan: plan
-      ? {
-          steps: laidUpon(view.plan.steps, plan.steps),
-          ready: laidUpon(view.plan.ready, plan.ready),
-          unplanned: plan.unplanned,
-          notices: plan.notices,
-        }
-      : view.plan,
+    plan: plan ? applyPlanUpdate(view.plan, plan) : view.plan,
   };
 }

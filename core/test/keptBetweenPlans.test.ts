@@ -59,7 +59,7 @@ describe('what is kept between plans', () => {
           }
         },
       ),
-      { numRuns: process.env['MOKUME_LONG'] ? 300 : 12, endOnFailure: true },
+      { numRuns: process.env['MOKUME_LONG'] ? 300 : 5, endOnFailure: true },
     );
   }, 60_000);
 
@@ -69,7 +69,9 @@ describe('what is kept between plans', () => {
     const plan = planAfresh(problem, null, 1);
     const verifier = new Verifier();
     expect(verifier.verify(problem, plan)).toEqual([]);
-    const [id, at] = Object.entries(plan.steps).find(([, p]) => p.people.length === 1 && p.stations.length === 1 && p.start > now && p.dry.recoat)!;
+    const [id, at] = Object.entries(plan.steps).find(
+      ([, p]) => p.people.length === 1 && p.stations.length === 1 && p.start > now && p.dry.recoat,
+    )!;
     const moved = (how: Partial<typeof at>): Plan => ({ ...plan, steps: { ...plan.steps, [id]: { ...at, ...how } } });
     const wrongs = [
       moved({ start: at.start + 1 }),
@@ -104,7 +106,10 @@ describe('what is kept between plans', () => {
     expect(next).toEqual(replan(problemOf(away, pieces, now), plan, []));
     const planned = Object.values(next.steps).filter((p) => p.start >= now && p.people.includes(first));
     expect(planned).toEqual([]);
-    const cold = { ...shop, places: shop.places.map((p) => ({ ...p, typical: { ...p.typical, high_c: 4, low_c: 3 } })) };
+    const cold = {
+      ...shop,
+      places: shop.places.map((p) => ({ ...p, typical: { ...p.typical, high_c: 4, low_c: 3 } })),
+    };
     expect(verifier.verify(keeper.problemOf(cold, pieces, now), plan).map((v) => v.rule)).toContain('stage');
   });
 });

@@ -1,4 +1,4 @@
-import type { QueryInterface } from 'sequelize';
+import type { QueryInterface, Transaction } from 'sequelize';
 
 const SQL = `
 create table workshops (
@@ -124,8 +124,6 @@ create table "Sessions" (
 );
 `;
 
-export const up = async (q: QueryInterface) => {
-  await q.sequelize.transaction(async (transaction) => {
-    await q.sequelize.query(SQL, { transaction });
-  });
+export const up = async (q: QueryInterface, transaction: Transaction) => {
+  await q.sequelize.query(SQL, { transaction });
 };

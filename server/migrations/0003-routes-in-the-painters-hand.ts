@@ -1,4 +1,4 @@
-import type { QueryInterface } from 'sequelize';
+import type { QueryInterface, Transaction } from 'sequelize';
 
 const SQL = `
 alter table workshops add column house jsonb not null default '{}';
@@ -55,8 +55,6 @@ create table photos (
 create index photos_of_piece on photos (workshop_id, piece_id, taken_at);
 `;
 
-export const up = async (q: QueryInterface) => {
-  await q.sequelize.transaction(async (transaction) => {
-    await q.sequelize.query(SQL, { transaction });
-  });
+export const up = async (q: QueryInterface, transaction: Transaction) => {
+  await q.sequelize.query(SQL, { transaction });
 };

@@ -1,4 +1,4 @@
-import type { QueryInterface } from 'sequelize';
+import type { QueryInterface, Transaction } from 'sequelize';
 
 const SQL = `
 alter table workshops
@@ -19,8 +19,6 @@ alter table paints add column deliveries jsonb not null default '[]';
 update tools set cleanout_minutes = 20 where id = 'sprayer';
 `;
 
-export const up = async (q: QueryInterface) => {
-  await q.sequelize.transaction(async (transaction) => {
-    await q.sequelize.query(SQL, { transaction });
-  });
+export const up = async (q: QueryInterface, transaction: Transaction) => {
+  await q.sequelize.query(SQL, { transaction });
 };

@@ -1,4 +1,4 @@
-import type { QueryInterface } from 'sequelize';
+import type { QueryInterface, Transaction } from 'sequelize';
 
 /**
  * A date a client was told is `promised`, what the owner prefers in a plan `preferences`; reasons in plans are codes; who
@@ -27,8 +27,6 @@ update changes c set user_id = (
 alter table changes alter column made_by drop default;
 `;
 
-export const up = async (q: QueryInterface) => {
-  await q.sequelize.transaction(async (transaction) => {
-    await q.sequelize.query(SQL, { transaction });
-  });
+export const up = async (q: QueryInterface, transaction: Transaction) => {
+  await q.sequelize.query(SQL, { transaction });
 };

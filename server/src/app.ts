@@ -6,12 +6,13 @@ import session from 'express-session';
 import helmet from 'helmet';
 import { pinoHttp } from 'pino-http';
 import { ApiError, errorHandler } from './errors.ts';
-import { refuseOtherOrigins } from './guards.ts';
+import { OWN_HOSTS, refuseOtherHosts, refuseOtherOrigins } from './guards.ts';
 import { register } from './routes/register.ts';
 import { ROUTES } from './routes/table.ts';
 import type { AppOptions } from './options.ts';
 
-const WEEK_MS = 7 * 24 * 3_600_000;
+const HOUR_MS = 3_600_000;
+const WEEK_MS = 7 * 24 * HOUR_MS;
 
 /** Builds the whole app; opens no port. */
 export function createApp(options: AppOptions): Express {
@@ -30,12 +31,22 @@ export function createApp(options: AppOptions): Express {
     }),
   );
   app.use(pinoHttp({ logger: options.deps.log, autoLogging: false }));
+  app.use(refuseOtherHosts(new Set([...OWN_HOSTS, ...options.hosts])));
   app.use(compression());
   const Store = connectSessions(session.Store);
-  const store = new Store({ db: options.deps.sequelize, checkExpirationInterval: 0, expiration: WEEK_MS });
+  const store = new Store({
+    db: options.deps.sequelize,
+    checkExpirationInterval: options.cleansSessions ? HOUR_MS : 0,
+    expiration: WEEK_MS,
+  });
   app.use(
     '/api',
     refuseOtherOrigins,
+    // What is answered here is of somebody's workshop: no shared cache keeps it.
+    (_req, res, next) => {
+      res.set('cache-control', 'private, no-store');
+      next();
+    },
     express.json({ limit: '1mb' }),
     session({
       store,
@@ -57,7 +68,7 @@ export function createApp(options: AppOptions): Express {
 
 function serveWeb(app: Express, root: string): void {
   if (!existsSync(root)) throw new Error(`The web client is not built: ${root} is missing. Run npm run build.`);
-  app.use('/assets', express.static(`${root}/assets`, { immutable: true, maxAge: '1y' }));
+  app.use('/assets', express.static(`${root}/assets`, { immutable: true, maxAge: '1y', fallthrough: false }));
   app.use(express.static(root, { index: false }));
   app.get('/{*path}', (_req, res) => res.set('cache-control', 'no-cache').sendFile('index.html', { root }));
 }

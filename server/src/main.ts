@@ -13,7 +13,9 @@ import { Events } from './events.ts';
 import { threadedPlanner } from './jobs/planner.ts';
 import { oneTimeDemoPassword } from './services/accounts.ts';
 import type { Deps } from './services/commands.ts';
-import { keepUp } from './services/keepUp.ts';
+import { Keeper } from './services/keeper.ts';
+import { KeptShops } from './services/keptShops.ts';
+import { Turns } from './services/turns.ts';
 import { openDatabase } from './store/database.ts';
 
 const env = process.env;
@@ -32,15 +34,21 @@ const deps: Deps = {
   clock: clockFrom(env['MOKUME_NOW']),
   log,
   offers: new Map(),
-  announce: (id, revision) => events.announce(id, revision),
+  shops: new KeptShops(sequelize),
+  turns: new Turns(),
+  events,
 };
 await seedDemo(deps, env['MOKUME_FRESH'] === '1');
+const keeper = new Keeper(deps);
 
 const host = isLan ? lanAddress() : '127.0.0.1';
 const address = `${isLan ? 'https' : 'http'}://${host}:${port}`;
 const app = createApp({
   deps,
   events,
+  keeper,
+  hosts: isLan ? [host] : [],
+  cleansSessions: true,
   sessionSecret: env['MOKUME_SESSION_SECRET'] ?? randomBytes(32).toString('hex'),
   beyondLoopback: isLan,
   webRoot: env['MOKUME_WEB_ROOT'] ?? fileURLToPath(new URL('../../web/dist', import.meta.url)),
@@ -60,8 +68,7 @@ server.on('error', (error: NodeJS.ErrnoException) => {
 server.listen(port, isLan ? '0.0.0.0' : '127.0.0.1', () => void ready());
 
 const tick = setInterval(() => {
-  for (const id of events.watched())
-    keepUp(deps, id).catch((error: unknown) => log.error({ err: error }, 'keeping up failed'));
+  for (const id of events.watched()) void keeper.push(id);
 }, TICK_MS);
 
 let isStopping = false;

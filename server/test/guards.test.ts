@@ -118,7 +118,10 @@ describe('who may do what', () => {
     const helper = new Browser(shop.app);
     await helper.agent.post('/api/session').send({ name: 'Teo', password: 'first-password' }).expect(200);
     expect((await helper.agent.get('/api/view')).body).toMatchObject({ code: 'PASSWORD_CHANGE_NEEDED' });
-    await helper.agent.post('/api/session/password').send({ password: 'my-own-password' }).expect(200);
+    await helper.agent
+      .post('/api/session/password')
+      .send({ old: 'first-password', password: 'my-own-password' })
+      .expect(200);
     expect((await helper.view()).me.role).toBe('helper');
     const refused = await helper.agent
       .put('/api/workshop')
@@ -157,6 +160,9 @@ describe('the demo', () => {
     const lan = createApp({
       deps: shop.deps,
       events: new Events(),
+      keeper: shop.keeper,
+      hosts: [],
+      cleansSessions: false,
       sessionSecret: 'test',
       beyondLoopback: true,
       webRoot: null,

@@ -9,6 +9,8 @@ import { up as paintOnTheShelf } from '../migrations/0002-paint-on-the-shelf.ts'
 import { up as routesInThePaintersHand } from '../migrations/0003-routes-in-the-painters-hand.ts';
 import { up as wholeShopInThePlan } from '../migrations/0004-the-whole-shop-in-the-plan.ts';
 import { loadShop } from '../src/store/shopStore.ts';
+import { KeptShops } from '../src/services/keptShops.ts';
+import { Turns } from '../src/services/turns.ts';
 import { undo } from '../src/services/undo.ts';
 import { newestChanges } from '../src/store/changes.ts';
 import { currentPlan } from '../src/store/plans.ts';
@@ -33,6 +35,12 @@ async function emptyDatabase(): Promise<string> {
   url.pathname = `/${name}`;
   return url.href;
 }
+type Up = typeof firstShop;
+/** A database as an earlier version left it. */
+const madeBy = (old: Sequelize, ...ups: Up[]) =>
+  old.transaction(async (transaction) => {
+    for (const up of ups) await up(old.getQueryInterface(), transaction);
+  });
 const WORKSHOP = "insert into workshops (id, name, time_zone, units, is_demo) values ('w', 'W', 'UTC', 'us', false)";
 
 describe('the schema', () => {
@@ -48,13 +56,14 @@ describe('the schema', () => {
       { name: '0003-routes-in-the-painters-hand' },
       { name: '0004-the-whole-shop-in-the-plan' },
       { name: '0005-the-fields-own-words' },
+      { name: '0006-a-shop-that-lasts' },
     ]);
     await again.close();
   });
   test('keeps the rows of a first release', async () => {
     const url = await emptyDatabase();
     const old = new Sequelize(url, { logging: false });
-    await firstShop(old.getQueryInterface());
+    await madeBy(old, firstShop);
     await old.query(WORKSHOP);
     await old.query('create table "SequelizeMeta" (name varchar(255) primary key)');
     await old.query(`insert into "SequelizeMeta" values ('0001-first-shop')`);
@@ -66,8 +75,7 @@ describe('the schema', () => {
   test('a piece with its steps from the release before keeps them, with no changes of its own', async () => {
     const url = await emptyDatabase();
     const old = new Sequelize(url, { logging: false });
-    await firstShop(old.getQueryInterface());
-    await paintOnTheShelf(old.getQueryInterface());
+    await madeBy(old, firstShop, paintOnTheShelf);
     await old.query(WORKSHOP);
     await old.query(`
       insert into pieces values ('w','p','P','client',null,'box','{}','{}','{}','[]','[]','2026-03-02',null,true,true,0);
@@ -84,8 +92,7 @@ describe('the schema', () => {
   test('what was told, preferred, said in a plan and done by whom is found again, and old changes are undone', async () => {
     const url = await emptyDatabase();
     const old = new Sequelize(url, { logging: false });
-    const q = old.getQueryInterface();
-    for (const up of [firstShop, paintOnTheShelf, routesInThePaintersHand, wholeShopInThePlan]) await up(q);
+    await madeBy(old, firstShop, paintOnTheShelf, routesInThePaintersHand, wholeShopInThePlan);
     const planning = '{"taste": {"calm": 3, "loads": 2, "slack": 2, "speed": 2}, "frozen_hours": 8}';
     const row = (before: string, after: string) =>
       `[{"table": "pieces", "id": "p", "before": {"told": ${before}, "name": "Said \\"told\\": so"}, "after": {"told": ${after}, "name": "P"}}]`;
@@ -123,13 +130,22 @@ describe('the schema', () => {
     const deps = {
       sequelize: db,
       planner: {
-        solve: () => Promise.resolve({ kind: 'planned' as const, plan: plan! }),
+        solve: () =>
+          Promise.resolve({
+            kind: 'planned' as const,
+            plan: plan!,
+            difference: null,
+            moves: [],
+            makesPromisesLater: false,
+          }),
         close: () => Promise.resolve(),
       },
       clock: { now: () => 29_600_000, isFixed: true },
       log: pino({ level: 'silent' }),
       offers: new Map(),
-      announce: () => {},
+      shops: new KeptShops(db),
+      turns: new Turns(),
+      events: { announce: () => {}, end: () => {}, isWatched: () => false },
     };
     const rona = {
       workshopId: 'w',
@@ -138,6 +154,7 @@ describe('the schema', () => {
       role: 'owner' as const,
       personId: null,
       consents: false,
+      request: 'undo',
     };
     await undo(deps, rona, 'c1', { commandId: 'undo-c1', withDependents: false });
     expect((await loadShop('w'))!.pieces[0]).toMatchObject({ promised: false, name: 'Said "told": so' });

@@ -51,7 +51,7 @@ const EXAMPLES: Readonly<Record<string, Example>> = {
   'post /session': () => ({ name: 'rona', password: 'brush-and-roller' }),
   'post /session/demo': () => ({}),
   'delete /session': () => ({}),
-  'post /session/password': () => ({ password: 'another-password' }),
+  'post /session/password': () => ({ old: 'brush-and-roller', password: 'another-password' }),
   'post /workshops': () => ({
     workshopName: 'Shed',
     ownerName: 'Mo',
@@ -61,6 +61,10 @@ const EXAMPLES: Readonly<Record<string, Example>> = {
     units: 'us',
   }),
   'get /view': () => ({}),
+  'get /view/since/:id': () => ({}),
+  'get /left': () => ({}),
+  'get /pieces/:id': () => ({}),
+  'get /changes': () => ({}),
   'get /events': () => ({}),
   'post /pieces': () => ({ id: randomUUID(), ...chest() }),
   'put /pieces/:id': (h) => ({ ...pieceVersion(h), ...chest(), name: `Chest ${randomUUID().slice(0, 4)}` }),
@@ -97,6 +101,8 @@ const EXAMPLES: Readonly<Record<string, Example>> = {
     ...version('places')(h),
     series: { from: 0, temperature_c: [Math.round(Math.random() * 20)], humidity_pct: [50] },
   }),
+  'get /helpers': () => ({}),
+  'delete /helpers/:id': () => ({}),
   'post /helpers': () => ({ signIn: `h-${randomUUID()}`, password: 'first-password', personId: 'owner' }),
   ...Object.fromEntries(
     Object.entries(ROWS).flatMap(([table, row]): [string, Example][] => [
@@ -112,7 +118,10 @@ const EXAMPLES: Readonly<Record<string, Example>> = {
 
 /** What `:id` is in an example: for rows that may be made under an id too. */
 const ownedBy = (r: Route): string | null =>
-  r.owned ?? /^\/shop\/(\w+)\/:id$/.exec(r.path)?.[1] ?? (r.path === '/products/:id' ? 'products' : null);
+  r.owned ??
+  (r.path === '/view/since/:id' ? 'revision' : null) ??
+  /^\/shop\/(\w+)\/:id$/.exec(r.path)?.[1] ??
+  (r.path === '/products/:id' ? 'products' : null);
 const pathOf = (r: Route, ids: Readonly<Record<string, string>>) =>
   `/api${r.path.replace(':id', encodeURIComponent(ids[ownedBy(r) ?? ''] ?? ''))}`;
 
@@ -132,6 +141,7 @@ async function furnish(browser: Browser): Promise<Here> {
   const view = await browser.view();
   ids['steps'] = view.pieces.find((p) => p.id === ids['pieces'])!.steps[0]!.id;
   ids['changes'] = view.changes[0]!.id;
+  ids['revision'] = String(view.revision);
   const last = (list: readonly { readonly id: string; readonly name: string }[], name: string) =>
     list.find((x) => x.name === name)!.id;
   for (const table of ['people', 'stations', 'tools', 'places', 'paints', 'mixes', 'recipes'] as const)
@@ -167,7 +177,10 @@ beforeAll(async () => {
     await rona.command('post', '/helpers', { signIn: name, password: 'first-password', personId: 'owner' });
   teo = new Browser(shop.app);
   await teo.agent.post('/api/session').send({ name: 'teo', password: 'first-password' }).expect(200);
-  await teo.agent.post('/api/session/password').send({ password: 'my-own-password' }).expect(200);
+  await teo.agent
+    .post('/api/session/password')
+    .send({ old: 'first-password', password: 'my-own-password' })
+    .expect(200);
   fresh = new Browser(shop.app);
   await fresh.agent.post('/api/session').send({ name: 'fresh', password: 'first-password' }).expect(200);
 });
@@ -303,9 +316,9 @@ test('answers are what the table says they are', async () => {
   for (const path of ['/session', '/view'])
     expect(
       await (ROUTES.find((r) => r.path === path)!.answer as Schema).validate(
-        (await rona.agent.get(`/api${path}`)).body,
+        (await other.agent.get(`/api${path}`)).body,
       ),
     ).toBeTruthy();
-  const look = await rona.agent.post('/api/plan/improve').send({});
+  const look = await other.agent.post('/api/plan/improve').send({});
   expect(await (ROUTES.find((r) => r.path === '/plan/improve')!.answer as Schema).validate(look.body)).toBeTruthy();
 });

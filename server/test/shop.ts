@@ -9,6 +9,9 @@ import { createApp } from '../src/app.ts';
 import { Events } from '../src/events.ts';
 import { threadedPlanner } from '../src/jobs/planner.ts';
 import type { Deps } from '../src/services/commands.ts';
+import { Keeper } from '../src/services/keeper.ts';
+import { KeptShops } from '../src/services/keptShops.ts';
+import { Turns } from '../src/services/turns.ts';
 import { openDatabase } from '../src/store/database.ts';
 
 export type TestShop = {
@@ -16,11 +19,14 @@ export type TestShop = {
   readonly deps: Deps;
   readonly clock: { at: number };
   readonly announced: number[];
+  /** Users whose open streams were ended. */
+  readonly ended: string[];
+  readonly keeper: Keeper;
   readonly close: () => Promise<void>;
 };
 
 // One planner for all tests of a file: starting its threads takes longer than most tests.
-const planner = threadedPlanner();
+const planner = threadedPlanner(1);
 afterAll(() => planner.close());
 
 export const MONDAY_9 = Date.UTC(2026, 2, 2, 8) / 60_000; // 9:00 in Berlin
@@ -36,17 +42,28 @@ export async function openShop(): Promise<TestShop> {
   const sequelize = await openDatabase(url.href);
   const clock = { at: MONDAY_9 };
   const announced: number[] = [];
+  const ended: string[] = [];
   const deps: Deps = {
     sequelize,
     planner,
     clock: { now: () => clock.at, isFixed: true },
     log: pino({ level: 'silent' }),
     offers: new Map(),
-    announce: (_id, revision) => announced.push(revision),
+    shops: new KeptShops(sequelize),
+    turns: new Turns(),
+    events: {
+      announce: (_id, { revision }) => announced.push(revision),
+      end: (id) => ended.push(id),
+      isWatched: () => false,
+    },
   };
+  const keeper = new Keeper(deps);
   const app = createApp({
     deps,
     events: new Events(),
+    keeper,
+    hosts: [],
+    cleansSessions: false,
     sessionSecret: 'test',
     beyondLoopback: false,
     webRoot: null,
@@ -57,7 +74,7 @@ export async function openShop(): Promise<TestShop> {
     await client.query(`drop database ${name} with (force)`);
     await client.end();
   };
-  return { app, deps, clock, announced, close };
+  return { app, deps, keeper, clock, announced, ended, close };
 }
 
 /** A signed-in browser. */

@@ -76,9 +76,14 @@ describe('a sign-in', () => {
     expect(second).not.toBe(first);
   });
   test('with a new password that is the old one is refused at its field', async () => {
-    const again = await rona.agent.post('/api/session/password').send({ password: 'brush-and-roller' });
+    const again = await rona.agent
+      .post('/api/session/password')
+      .send({ old: 'brush-and-roller', password: 'brush-and-roller' });
     expect(again.status).toBe(400);
     expect(again.body).toMatchObject({ fields: { password: 'Choose one that is not the old one.' } });
-    await rona.agent.post('/api/session/password').send({ password: 'roller-and-brush' }).expect(200);
+    await rona.agent
+      .post('/api/session/password')
+      .send({ old: 'brush-and-roller', password: 'roller-and-brush' })
+      .expect(200);
   });
 });

@@ -113,7 +113,8 @@ export class Verifier {
 /** A step as it was found right. */
 type Seen = { readonly at: Placement; readonly rescue_minutes: number };
 
-const isSameList = (a: readonly string[], b: readonly string[]) => a.length === b.length && a.every((x, i) => x === b[i]);
+const isSameList = (a: readonly string[], b: readonly string[]) =>
+  a.length === b.length && a.every((x, i) => x === b[i]);
 const isSamePlacement = (a: Placement, b: Placement) =>
   a === b ||
   (a.start === b.start &&
@@ -205,7 +206,8 @@ function checkAir(facts: Facts, step: Step, at: Placement, title: string, say: S
       say('air', step, `${title} is done at ${spot.name} while it is too cold or too wet there.`);
   });
   if (!limits) return;
-  const broken = (climate: string, from: number, until: number) => isBroken(facts.problem, limits, climate, from, until);
+  const broken = (climate: string, from: number, until: number) =>
+    isBroken(facts.problem, limits, climate, from, until);
   const workplace = facts.stations.get(at.stations[0]!)?.climate;
   const wetUntil = at.dry.handle ?? at.end;
   if (
@@ -249,9 +251,7 @@ function checkStages(facts: Facts, step: Step, at: Placement, say: Say): void {
     const promised = at.dry[stage];
     if (promised === undefined) continue;
     const own = Math.max(
-      ...climatesOf(facts, step, at).map((c) =>
-        facts.dryAt(c, product, stage, at.end, step.thickness),
-      ),
+      ...climatesOf(facts, step, at).map((c) => facts.dryAt(c, product, stage, at.end, step.thickness)),
       at.end,
     );
     if (Math.abs(own - promised) > 1)
@@ -272,8 +272,7 @@ function checkLinks(facts: Facts, plan: Plan, piece: PieceToPlan, step: Step, at
       say('gap-min', step, `“${step.title}” of ${piece.name} starts before “${before.title}” is ready for it.`);
     // A window that what has begun has closed cannot be kept any more, and one with a rescue need not; either is reported.
     const hasBegun = before.state.kind !== 'planned' || was.start < (facts.problem.frozenUntil ?? facts.problem.now);
-    const promised =
-      (hasBegun || link.rescue) && facts.reported.has(step.id);
+    const promised = (hasBegun || link.rescue) && facts.reported.has(step.id);
     if (link.max_minutes !== null && at.start > was.end + link.max_minutes && !promised)
       say(
         'gap-max',
@@ -289,9 +288,7 @@ function originOf(facts: Facts, before: Step, was: Placement, link: Link): numbe
   const stage = link.from;
   return Math.max(
     was.end,
-    ...climatesOf(facts, before, was).map((c) =>
-      facts.dryAt(c, product, stage, was.end, before.thickness),
-    ),
+    ...climatesOf(facts, before, was).map((c) => facts.dryAt(c, product, stage, was.end, before.thickness)),
   );
 }
 

@@ -5,7 +5,6 @@ import {
   type Instant,
   instantAt,
   type Plan,
-  problemOf,
   learn,
   rebuilt,
   type RouteEdit,
@@ -40,8 +39,8 @@ export async function seedDemo(deps: Deps, fresh = false): Promise<void> {
     await addUser(ownerWith(passwordHash), transaction);
     const lived = await live(deps, shop, now);
     for (const p of lived.pieces)
-      await addPieceWithSteps(DEMO_ID, p.id, { ...p, sheet: EMPTY_SHEET }, p.steps, transaction);
-    await addPlan(DEMO_ID, 1, lived.plan, now, transaction);
+      await addPieceWithSteps(DEMO_ID, p.id, { ...p, sheet: EMPTY_SHEET, left_at: null }, p.steps, transaction);
+    await addPlan(DEMO_ID, { number: 1, plan: lived.plan, difference: null }, now, transaction);
     const log = logOf(lived.pieces, now);
     await appendChanges(DEMO_ID, log, transaction);
     await setRevision(DEMO_ID, log.length, transaction);
@@ -60,11 +59,17 @@ async function live(deps: Deps, shop: Shop, now: Instant): Promise<Lived> {
     afresh: boolean,
   ): Promise<Plan> => {
     const result = await deps.planner.solve({
-      problem: problemOf(shop, list, at),
-      previous,
+      workshopId: DEMO_ID,
+      shop,
+      pieces: list,
+      plan: previous,
+      now: at,
+      instead: null,
+      since: null,
       touched: [],
       goesFirst: null,
       mode: afresh ? 'afresh' : 'repair',
+      seed: 1,
     });
     if (result.kind === 'refused') throw new Error(`The demo cannot be planned: ${result.reasons.join(' ')}`);
     return result.plan;
@@ -139,6 +144,7 @@ const ownerWith = (passwordHash: string): User => ({
   personId: 'ines',
   passwordHash,
   mustChangePassword: false,
+  credential: 0,
 });
 
 /** What was done, as the log would have it. */
@@ -172,6 +178,7 @@ function logOf(pieces: readonly DemoShopPiece[], now: Instant): Change[] {
     planAfter: 1,
     undoes: null,
     undoneBy: null,
+    request: null,
   });
   const log = done.map((d, i) =>
     entry(i + 1, `demo-log-${i + 1}`, d.by, d.at, `“${d.step.title}” done on ${d.piece.name}`, d.piece.id),

@@ -1,28 +1,134 @@
+import { applyPlanUpdate, type PlanUpdate, planUpdate } from '@app/contract';
+import { EMPTY_PLAN, type Plan, type Shop, type ShopPiece } from '@app/core';
 import { existsSync } from 'node:fs';
+import { availableParallelism } from 'node:os';
 import { fileURLToPath } from 'node:url';
 import { Piscina } from 'piscina';
-import type { PlanResult, PlanTask } from './plan.worker.ts';
+import type { PlanAnswer, PlanTask, ShopChange } from './plan.worker.ts';
+
+/** A shop to plan, as it stands: what of it is the very same as the last time is not sent to the thread again. */
+export type PlanRequest = Omit<PlanTask, 'change'> & {
+  readonly shop: Shop;
+  readonly pieces: readonly ShopPiece[];
+  /** The plan that is followed; null: none yet. */
+  readonly plan: Plan | null;
+};
+type Planned = Extract<PlanAnswer, { kind: 'planned' }>;
+export type PlanResult =
+  | (Omit<Planned, 'difference'> & { readonly plan: Plan; readonly difference: PlanUpdate | null })
+  | Extract<PlanAnswer, { kind: 'refused' }>;
 
 /** Runs the core's planner off the event loop. */
-export type Planner = { readonly solve: (task: PlanTask) => Promise<PlanResult>; readonly close: () => Promise<void> };
+export type Planner = {
+  readonly solve: (request: PlanRequest) => Promise<PlanResult>;
+  readonly close: () => Promise<void>;
+};
 
-export function threadedPlanner(): Planner {
-  const built = fileURLToPath(new URL('./plan.worker.js', import.meta.url));
-  const isBuilt = existsSync(built);
-  const poolOf = (minThreads: number, maxThreads: number) =>
-    new Piscina<PlanTask, PlanResult>({
-      filename: isBuilt ? built : fileURLToPath(new URL('./plan.worker.ts', import.meta.url)),
-      execArgv: isBuilt ? [] : ['--import', 'tsx'],
-      minThreads,
-      maxThreads,
-    });
-  const pool = poolOf(1, 2);
+/** Threads for what somebody waits for; each shop has one of them, so that one shop's long plan holds up few others. */
+const THREADS = Math.max(2, Math.min(6, availableParallelism()));
+
+export function threadedPlanner(threads = THREADS): Planner {
+  const pool = new Threads(threads);
   // What somebody waits for never stands behind what is only looked for.
-  const quiet = poolOf(0, 1);
+  const quiet = new Threads(1);
   return {
-    solve: (task) => (task.mode === 'improve' ? quiet : pool).run(task),
+    solve: (request) => (request.mode === 'improve' ? quiet : pool).solve(request),
     close: async () => {
-      await Promise.all([pool.destroy(), quiet.close({ force: true })]);
+      await Promise.all([pool.close(), quiet.close()]);
     },
   };
+}
+
+/** Threads that keep the shops they plan. */
+class Threads {
+  readonly #most: number;
+  readonly #threads: Thread[] = [];
+  readonly #threadOf = new Map<string, Thread>();
+
+  constructor(most: number) {
+    this.#most = most;
+  }
+
+  solve(request: PlanRequest): Promise<PlanResult> {
+    return this.#of(request.workshopId).solve(request);
+  }
+
+  /** The thread a shop always goes to: at first a new one, later the one with the fewest shops. */
+  #of(workshopId: string): Thread {
+    let thread = this.#threadOf.get(workshopId);
+    if (!thread) {
+      if (this.#threads.length < this.#most) this.#threads.push(new Thread());
+      thread = this.#threads.reduce((a, b) => (b.shops < a.shops ? b : a));
+      this.#threadOf.set(workshopId, thread);
+      thread.shops++;
+    }
+    return thread;
+  }
+
+  async close(): Promise<void> {
+    await Promise.all(this.#threads.map((t) => t.close()));
+  }
+}
+
+/** What was sent to a thread of one shop last. */
+type Sent = {
+  readonly state: number;
+  readonly shop: Shop;
+  readonly pieces: ReadonlyMap<string, ShopPiece>;
+  readonly plan: Plan | null;
+};
+
+/** One thread, and what it was sent of each shop. */
+class Thread {
+  shops = 0;
+  readonly #pool = newPool();
+  readonly #sent = new Map<string, Sent>();
+  #states = 0;
+
+  async solve(request: PlanRequest): Promise<PlanResult> {
+    const before = this.#sent.get(request.workshopId);
+    let answer = await this.#send(request, before);
+    // The thread let go of the shop, or is a new one: then it is sent whole.
+    if (answer.kind === 'cold') answer = await this.#send(request, undefined);
+    if (answer.kind === 'cold') throw new Error('a shop that was sent whole was not taken');
+    if (answer.kind === 'refused') return answer;
+    const followed = request.plan ?? EMPTY_PLAN;
+    return { ...answer, plan: answer.difference ? applyPlanUpdate(followed, answer.difference) : followed };
+  }
+
+  #send(request: PlanRequest, before: Sent | undefined): Promise<PlanAnswer> {
+    const { shop, pieces, plan, ...rest } = request;
+    const next: Sent = { state: ++this.#states, shop, pieces: new Map(pieces.map((p) => [p.id, p])), plan };
+    this.#sent.set(request.workshopId, next);
+    return this.#pool.run({ ...rest, change: changeOf(before, next) });
+  }
+
+  async close(): Promise<void> {
+    await this.#pool.close({ force: true });
+  }
+}
+
+function changeOf(before: Sent | undefined, next: Sent): ShopChange {
+  const { state: to, shop, pieces, plan } = next;
+  const isPlanTheSame = before?.plan === plan || (before?.plan != null && plan !== null);
+  if (!before || !isPlanTheSame) return { from: null, to, shop, pieces: [...pieces.values()], gone: [], plan };
+  return {
+    from: before.state,
+    to,
+    shop: shop === before.shop ? null : shop,
+    pieces: [...pieces.values()].filter((p) => before.pieces.get(p.id) !== p),
+    gone: [...before.pieces.keys()].filter((id) => !pieces.has(id)),
+    plan: before.plan && plan && before.plan !== plan ? planUpdate(before.plan, plan) : null,
+  };
+}
+
+function newPool(): Piscina<PlanTask, PlanAnswer> {
+  const built = fileURLToPath(new URL('./plan.worker.js', import.meta.url));
+  const isBuilt = existsSync(built);
+  return new Piscina<PlanTask, PlanAnswer>({
+    filename: isBuilt ? built : fileURLToPath(new URL('./plan.worker.ts', import.meta.url)),
+    execArgv: isBuilt ? [] : ['--import', 'tsx'],
+    minThreads: 1,
+    maxThreads: 1,
+  });
 }

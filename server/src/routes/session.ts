@@ -79,9 +79,9 @@ export const SESSION_ROUTES: readonly Route[] = [
     body: NewPassword,
     answer: OkSchema,
     isGuarded: true,
-    run: async ({ user, body }) => {
-      await changePassword(user, body.password);
-      return OK;
+    run: async ({ deps, user, body, req }) => {
+      // What else is signed in with the old password ends; who changed it stays.
+      return remember(req, await changePassword(deps, user, body.old, body.password));
     },
   }),
   route({
@@ -94,7 +94,10 @@ export const SESSION_ROUTES: readonly Route[] = [
     answer: OkSchema,
     status: 201,
     isGuarded: true,
-    run: async ({ deps, body, req }) => remember(req, await startOwn(deps, body)),
+    run: async ({ deps, body, req, user }) => {
+      if (!isLoopback(req) && !user) throw new ApiError('START_HERE_ONLY');
+      return remember(req, await startOwn(deps, body));
+    },
   }),
 ];
 
@@ -110,5 +113,6 @@ async function remember(req: Request, user: User): Promise<typeof OK> {
     req.session.regenerate((error: unknown) => (error ? reject(new Error('session', { cause: error })) : resolve()));
   });
   req.session.userId = user.id;
+  req.session.credential = user.credential;
   return OK;
 }

@@ -3,6 +3,7 @@ import {
   Command,
   CommandAnswerSchema,
   HelperInput,
+  HelpersSchema,
   HouseInput,
   MixInput,
   OkSchema,
@@ -21,7 +22,7 @@ import {
 import type { HouseRules } from '@app/core';
 import type { Schema } from 'yup';
 import { ApiError } from '../errors.ts';
-import { addHelper } from '../services/accounts.ts';
+import { addHelper, helpers, removeHelper } from '../services/accounts.ts';
 import {
   removeProduct,
   removeShopRow,
@@ -34,23 +35,23 @@ import {
   type ShopInput,
   type ShopTable,
 } from '../services/shop.ts';
-import { type Access, type Route, route } from './route.ts';
+import { TABLE_ACCESS } from '../services/tableAccess.ts';
+import { type Route, route } from './route.ts';
 
-/** Parts of the shop that are rows of their own: what each takes, who keeps it, and what one is called. */
-const TABLES: Readonly<Record<ShopTable, { readonly body: Schema; readonly access: Access; readonly one: string }>> = {
-  people: { body: PersonInput, access: 'owner', one: 'a person' },
-  stations: { body: StationInput, access: 'owner', one: 'a station' },
-  tools: { body: ToolInput, access: 'owner', one: 'a tool' },
-  places: { body: PlaceInput, access: 'owner', one: 'a place with its air' },
-  // Kept by whoever mixes and paints.
-  paints: { body: PaintInput, access: 'helper', one: 'a can on the shelf' },
-  mixes: { body: MixInput, access: 'helper', one: 'a mix' },
-  recipes: { body: RecipeInput, access: 'helper', one: 'a recipe' },
+/** Parts of the shop that are rows of their own: what each takes, and what one is called. */
+const TABLES: Readonly<Record<ShopTable, { readonly body: Schema; readonly one: string }>> = {
+  people: { body: PersonInput, one: 'a person' },
+  stations: { body: StationInput, one: 'a station' },
+  tools: { body: ToolInput, one: 'a tool' },
+  places: { body: PlaceInput, one: 'a place with its air' },
+  paints: { body: PaintInput, one: 'a can on the shelf' },
+  mixes: { body: MixInput, one: 'a mix' },
+  recipes: { body: RecipeInput, one: 'a recipe' },
 };
 
 function tableRoutes(table: ShopTable): Route[] {
   const { body, one } = TABLES[table];
-  const access = TABLES[table].access as 'owner' | 'helper';
+  const access = TABLE_ACCESS[table];
   const shared = { access, answer: CommandAnswerSchema } as const;
   return [
     route({
@@ -159,8 +160,30 @@ export const SHOP_ROUTES: readonly Route[] = [
     body: HelperInput,
     answer: OkSchema,
     status: 201,
-    run: async ({ deps: _deps, actor, body }) => {
-      await addHelper(actor.workshopId, body);
+    run: async ({ deps, actor, body }) => {
+      await addHelper(deps, actor.workshopId, body);
+      return { ok: true };
+    },
+  }),
+  route({
+    ...owner,
+    method: 'get',
+    path: '/helpers',
+    does: 'who of the shop can sign in beside its owner',
+    body: null,
+    answer: HelpersSchema,
+    run: ({ actor }) => helpers(actor.workshopId),
+  }),
+  route({
+    ...owner,
+    method: 'delete',
+    path: '/helpers/:id',
+    owned: 'people',
+    does: 'takes somebody’s sign-in away; what they have open ends',
+    body: null,
+    answer: OkSchema,
+    run: async ({ deps, actor, id }) => {
+      await removeHelper(deps, actor.workshopId, id);
       return { ok: true };
     },
   }),

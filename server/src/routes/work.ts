@@ -1,11 +1,14 @@
 import {
   AdoptInput,
   ArrivalInput,
+  ChangesPageSchema,
   Command,
   CommandAnswerSchema,
   EditPiece,
   EditsInput,
+  LeftPiecesSchema,
   NewPiece,
+  PieceSchema,
   PieceVersion,
   ProposalAnswerSchema,
   StepDone,
@@ -14,16 +17,30 @@ import {
   StepStart,
   Undo,
   ViewSchema,
+  ViewSinceSchema,
 } from '@app/contract';
 import type { RouteEdit } from '@app/core';
-import { keepUp } from '../services/keepUp.ts';
+import { ApiError } from '../errors.ts';
+import { isStillSignedIn } from '../guards.ts';
 import { addPiece, editPiece, editRoute, removePiece, saveArrivalSheet } from '../services/pieces.ts';
 import { adopt, lookForBetter } from '../services/proposals.ts';
 import { planAgain } from '../services/shop.ts';
 import { finishStep, pinStep, reportProblem, startStep } from '../services/steps.ts';
 import { undo } from '../services/undo.ts';
-import { workshopView } from '../services/view.ts';
+import { leftPieces, olderChanges, pieceView, viewSince, workshopView } from '../services/view.ts';
 import { type Route, route } from './route.ts';
+
+/** Revisions are whole numbers of the database, up to this. */
+const MOST_REVISION = 2_147_483_647;
+
+/** @throws {ApiError} INVALID_REQUEST for what is no whole number the database has room for */
+function wholeNumber(given: unknown): number {
+  const n = typeof given === 'string' || typeof given === 'number' ? Number(given) : Number.NaN;
+  if (!Number.isSafeInteger(n) || Math.abs(n) > MOST_REVISION)
+    throw new ApiError('INVALID_REQUEST', { detail: 'Give a whole number.' });
+  return n;
+}
+const text = (given: unknown): string => (typeof given === 'string' ? given : '');
 
 /** What every command on a piece, a step or the plan shares. */
 const work = { access: 'helper', answer: CommandAnswerSchema } as const;
@@ -40,12 +57,55 @@ export const WORK_ROUTES: readonly Route[] = [
     does: 'the workshop as its people see it',
     body: null,
     answer: ViewSchema,
-    run: async ({ deps, actor }) => {
-      // Looking must never fail because the plan could not follow the clock.
-      await keepUp(deps, actor.workshopId).catch((error: unknown) =>
-        deps.log.error({ err: error }, 'keeping up failed'),
-      );
+    run: async ({ deps, options, actor }) => {
+      await options.keeper.beforeLook(actor.workshopId);
       return workshopView(deps, actor);
+    },
+  }),
+  route({
+    method: 'get',
+    path: '/view/since/:id',
+    access: 'helper',
+    owned: null,
+    does: 'what happened since a revision, one change after the other; null when that is too long ago',
+    body: null,
+    answer: ViewSinceSchema,
+    run: ({ deps, actor, id }) => viewSince(deps, actor.workshopId, wholeNumber(id)),
+  }),
+  route({
+    method: 'get',
+    path: '/left',
+    access: 'helper',
+    owned: null,
+    does: 'pieces that left the shop, the last first, a page at a time (`?leftAt=…&id=…`: after that one)',
+    body: null,
+    answer: LeftPiecesSchema,
+    run: ({ actor, req }) => {
+      const { leftAt, id } = req.query;
+      return leftPieces(actor.workshopId, leftAt === undefined ? null : { leftAt: wholeNumber(leftAt), id: text(id) });
+    },
+  }),
+  route({
+    method: 'get',
+    path: '/pieces/:id',
+    access: 'helper',
+    owned: 'pieces',
+    does: 'one piece, also when it has left the shop',
+    body: null,
+    answer: PieceSchema,
+    run: ({ actor, id }) => pieceView(actor.workshopId, id),
+  }),
+  route({
+    method: 'get',
+    path: '/changes',
+    access: 'helper',
+    owned: null,
+    does: 'older changes, the newest first, a page at a time (`?before=…`; `&piece=…`: only those about it)',
+    body: null,
+    answer: ChangesPageSchema,
+    run: ({ actor, req: { query } }) => {
+      const piece = query['piece'] === undefined ? null : text(query['piece']);
+      return olderChanges(actor.workshopId, wholeNumber(query['before'] ?? MOST_REVISION), piece);
     },
   }),
   route({
@@ -56,7 +116,10 @@ export const WORK_ROUTES: readonly Route[] = [
     does: 'tells when the workshop changed, as server-sent events',
     body: null,
     answer: 'events',
-    run: async ({ options, actor, res }) => Promise.resolve(options.events.open(actor.workshopId, res)),
+    run: ({ options, actor, req, res }) => {
+      const stays = () => isStillSignedIn(req);
+      return Promise.resolve(options.events.open(actor.workshopId, actor.userId, res, stays));
+    },
   }),
   route({
     ...work,

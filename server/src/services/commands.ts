@@ -1,18 +1,21 @@
-import type { ChangeView, CommandAnswer } from '@app/contract';
-import { type PieceMove, type Plan, planDiff, type Problem, problemOf, promisesMadeLater } from '@app/core';
+import { applyPieces, type ChangeView, type CommandAnswer, NO_PLAN_UPDATE, type PlanUpdate } from '@app/contract';
+import type { PieceMove, Plan, Shop } from '@app/core';
 import type { Logger } from 'pino';
 import type { Sequelize, Transaction } from 'sequelize';
 import type { Clock } from '../clock.ts';
 import { ApiError } from '../errors.ts';
+import type { Events } from '../events.ts';
 import type { Planner } from '../jobs/planner.ts';
-import { appendChanges, type Change, changeById, newestChanges } from '../store/changes.ts';
-import { addPlan, currentPlan, planNumbered } from '../store/plans.ts';
+import { appendChanges, type Change, changeById, planBeforePushes } from '../store/changes.ts';
+import { addPlan, planNumbered } from '../store/plans.ts';
 import { Recorder } from '../store/recorder.ts';
-import { loadShop, type StoredShop } from '../store/shopStore.ts';
 import type { Role } from '../store/users.ts';
 import { lockRevision, setRevision } from '../store/workshops.ts';
+import { changeView } from './changeView.ts';
+import type { KeptShop, KeptShops } from './keptShops.ts';
 import type { Offers } from './offers.ts';
-import { updateOf } from './viewUpdate.ts';
+import { shopAfter, type ShopAfter, updateOf } from './shopAfter.ts';
+import type { Turns } from './turns.ts';
 
 /** What services are given. */
 export type Deps = {
@@ -21,8 +24,10 @@ export type Deps = {
   readonly clock: Clock;
   readonly log: Logger;
   readonly offers: Offers;
-  /** Tells every open browser of a workshop that it changed. */
-  readonly announce: (workshopId: string, revision: number) => void;
+  readonly shops: KeptShops;
+  readonly turns: Turns;
+  /** Open browsers, told of every change. */
+  readonly events: Pick<Events, 'announce' | 'end' | 'isWatched'>;
 };
 /** Somebody signed in. */
 export type Actor = {
@@ -33,6 +38,8 @@ export type Actor = {
   readonly personId: string | null;
   /** Has seen that a promised date moves, and wants it. */
   readonly consents: boolean;
+  /** Digest of what is asked, so that a command's id used for something else is noticed. */
+  readonly request: string;
 };
 /** Who makes a change: a person, or the passing of time. */
 export type Author = Actor | { readonly workshopId: string; readonly isClock: true };
@@ -41,8 +48,8 @@ const CLOCK_NAME = 'Mokume';
 
 export type Command = {
   readonly id: string;
-  /** Writes rows through the recorder; says what was done, in words for the log. */
-  readonly run: (rows: Recorder) => Promise<Done>;
+  /** Writes rows through the recorder; says what was done, in words for the log. Null: there is nothing to do. */
+  readonly run: (rows: Recorder, before: KeptShop) => Promise<Done | null>;
 };
 type Done = {
   readonly summary: string;
@@ -66,95 +73,132 @@ type Done = {
 };
 
 /**
- * Carries out one command: in one transaction that holds the workshop's row, once per command id, with the plan
- * worked out and verified before anything is saved, and the change recorded.
+ * Carries out one command: in the shop's turn, in one transaction that holds the workshop's row, once per command id, with
+ * the plan worked out and verified before anything is saved, and the change recorded.
  * @throws {ApiError} when refused; nothing is saved then
  */
 export async function carryOut(deps: Deps, author: Author, command: Command): Promise<CommandAnswer> {
-  const { workshopId } = author;
-  const answer = await deps.sequelize.transaction(async (transaction) => {
-    const before = await lockRevision(workshopId, transaction);
-    if (before === null) throw new ApiError('NOT_FOUND');
-    const known = await changeById(workshopId, command.id, transaction);
-    if (known) return { change: changeView(known), revision: before, update: null };
-    const rows = new Recorder(workshopId, transaction);
-    const done = await command.run(rows);
-    const plans = await planFor(deps, author, done, transaction);
-    const revision = before + 1;
-    const change: Change = {
-      ...signature(author),
-      id: command.id,
-      number: revision,
-      at: deps.clock.now(),
-      summary: done.summary,
-      piece: done.piece ?? null,
-      rows: rows.changes,
-      moves: plans.moves,
-      planBefore: plans.before,
-      planAfter: plans.after,
-      undoes: done.undoes ?? null,
-      undoneBy: null,
-    };
-    await appendChanges(workshopId, [change], transaction);
-    await setRevision(workshopId, revision, transaction);
-    const shown = changeView(change);
-    const stored = plans.stored ?? (await loadShop(workshopId, transaction))!;
-    const update = updateOf(before, shown, done, rows.changes, stored, plans);
-    return { change: shown, revision, update };
-  });
-  deps.announce(workshopId, answer.revision);
+  const answer = await carryOutIfNeeded(deps, author, command);
+  if (!answer) throw new Error('a command had nothing to do');
   return answer;
 }
 
-const signature = (author: Author): Pick<Change, 'madeBy' | 'userId' | 'by'> =>
+/** As `carryOut`, for what may have nothing to do; null then. */
+export function carryOutIfNeeded(deps: Deps, author: Author, command: Command): Promise<CommandAnswer | null> {
+  const { workshopId } = author;
+  return deps.turns.take(workshopId, async () => {
+    const carried = await deps.sequelize.transaction((transaction) => within(deps, author, command, transaction));
+    if (!carried) return null;
+    const { answer, before, planNumber } = carried;
+    if (answer.update) {
+      const announced = { revision: answer.revision, update: answer.update };
+      deps.shops.change(workshopId, before!, planNumber, announced);
+      deps.events.announce(workshopId, announced);
+    }
+    return answer;
+  });
+}
+
+type Carried = { readonly answer: CommandAnswer; readonly before: KeptShop | null; readonly planNumber: number };
+
+async function within(deps: Deps, author: Author, command: Command, transaction: Transaction): Promise<Carried | null> {
+  const { workshopId } = author;
+  const base = await lockRevision(workshopId, transaction);
+  if (base === null) throw new ApiError('NOT_FOUND');
+  const known = await changeById(workshopId, command.id, transaction);
+  if (known) return { answer: again(known, author, base), before: null, planNumber: 0 };
+  const before = await deps.shops.within(workshopId, base, transaction);
+  const rows = new Recorder(workshopId, transaction);
+  const done = await command.run(rows, before);
+  if (!done) return null;
+  const after = await shopAfter(workshopId, rows.changes, done.piece, transaction);
+  const plans = await planFor(deps, author, done, before, after, transaction);
+  const change: Change = {
+    ...signature(author),
+    id: command.id,
+    number: base + 1,
+    at: deps.clock.now(),
+    summary: done.summary,
+    piece: done.piece ?? null,
+    rows: rows.changes,
+    moves: plans.moves,
+    planBefore: before.planNumber,
+    planAfter: plans.number,
+    undoes: done.undoes ?? null,
+    undoneBy: null,
+  };
+  await appendChanges(workshopId, [change], transaction);
+  await setRevision(workshopId, change.number, transaction);
+  const shown: ChangeView = changeView(change);
+  const update = updateOf(base, shown, done.undone ?? [], after, plans.difference);
+  return { answer: { change: shown, revision: change.number, update }, before, planNumber: plans.number };
+}
+
+/** The answer to a command that was carried out before. @throws {ApiError} ID_USED when it was another one */
+function again(known: Change, author: Author, revision: number): CommandAnswer {
+  const isOther = !('isClock' in author) && known.request !== null && known.request !== author.request;
+  if (isOther)
+    throw new ApiError('ID_USED', { detail: `This id was used for “${known.summary}”. Send it with a new one.` });
+  return { change: changeView(known), revision, update: null };
+}
+
+const signature = (author: Author): Pick<Change, 'madeBy' | 'userId' | 'by' | 'request'> =>
   'isClock' in author
-    ? { madeBy: 'clock', userId: null, by: CLOCK_NAME }
-    : { madeBy: 'person', userId: author.userId, by: author.name };
+    ? { madeBy: 'clock', userId: null, by: CLOCK_NAME, request: null }
+    : { madeBy: 'person', userId: author.userId, by: author.name, request: author.request };
 
 type Plans = {
-  readonly before: number;
-  readonly after: number;
+  readonly number: number;
   readonly moves: readonly PieceMove[];
-  /** The plans themselves, and the shop as it was read for them; null where nothing was planned. */
-  readonly plan: { readonly before: Plan | null; readonly after: Plan } | null;
-  readonly stored: StoredShop | null;
+  /** What it changed in the plan; null: nothing. */
+  readonly difference: PlanUpdate | null;
 };
 
-async function planFor(deps: Deps, author: Author, done: Done, transaction: Transaction): Promise<Plans> {
+async function planFor(
+  deps: Deps,
+  author: Author,
+  done: Done,
+  before: KeptShop,
+  after: ShopAfter,
+  transaction: Transaction,
+): Promise<Plans> {
   const { workshopId } = author;
-  const current = await currentPlan(workshopId, transaction);
-  if (done.planning === 'none')
-    return { before: current.number, after: current.number, moves: [], plan: null, stored: null };
-  if (done.adopt && done.adopt.base !== current.number) throw new ApiError('OLD_PROPOSAL');
-  const stored = await loadShop(workshopId, transaction);
-  const problem = problemOf(stored!.shop, stored!.pieces, deps.clock.now());
+  const { view, planNumber } = before;
+  if (done.planning === 'none') return { number: planNumber, moves: [], difference: null };
+  if (done.adopt && done.adopt.base !== planNumber) throw new ApiError('OLD_PROPOSAL');
+  const isClock = 'isClock' in author;
   const old = done.restorePlan === undefined ? null : await planNumbered(workshopId, done.restorePlan, transaction);
+  const shop: Shop = after.shop?.shop ?? view.shop;
+  const plan = planNumber === 0 ? null : view.plan;
   const result = await deps.planner.solve({
-    problem,
-    previous: done.adopt?.plan ?? old ?? current.plan,
+    workshopId,
+    shop,
+    pieces: applyPieces(view.pieces, after),
+    plan,
+    now: deps.clock.now(),
+    instead: done.adopt?.plan ?? old,
+    since: isClock ? null : await planBeforeWaiting(workshopId, transaction),
     touched: done.touched ?? [],
     goesFirst: done.goesFirst ?? null,
     mode: done.adopt ? 'check' : done.planning,
+    seed: 1,
   });
   if (result.kind === 'refused' && done.adopt) throw new ApiError('OLD_PROPOSAL');
   if (result.kind === 'refused') {
     deps.log.warn({ reasons: result.reasons }, 'plan refused');
     throw new ApiError('PLAN_REFUSED', { detail: result.reasons.slice(0, 3).join(' ') });
   }
-  const { plan } = result;
-  done.accept?.(plan);
-  const isClock = 'isClock' in author;
-  const since = (isClock ? null : await planBeforeWaiting(workshopId, transaction)) ?? current.plan;
-  const moves = planDiff(problem, since, plan);
-  if (!isClock && done.hasHappened !== true && !author.consents) mustSparePromises(problem, current.plan, plan, moves);
-  const number = current.number + 1;
-  await addPlan(workshopId, number, plan, deps.clock.now(), transaction);
-  return { before: current.number, after: number, moves, plan: { before: current.plan, after: plan }, stored };
-}
-
-/** @throws {ApiError} MOVES_PROMISE when a piece whose date was told becomes late, or later than it was */
-function mustSparePromises(problem: Problem, before: Plan | null, after: Plan, moves: readonly PieceMove[]): void {
-  if (promisesMadeLater(problem, before, after).length > 0) throw new ApiError('MOVES_PROMISE', { moves });
+  done.accept?.(result.plan);
+  if (!isClock && done.hasHappened !== true && !author.consents && result.makesPromisesLater)
+    throw new ApiError('MOVES_PROMISE', { moves: result.moves });
+  const number = planNumber + 1;
+  await addPlan(
+    workshopId,
+    { number, plan: result.plan, difference: plan && (result.difference ?? NO_PLAN_UPDATE) },
+    deps.clock.now(),
+    transaction,
+  );
+  return { number, moves: result.moves, difference: result.difference };
 }
 
 /**
@@ -162,25 +206,6 @@ function mustSparePromises(problem: Problem, before: Plan | null, after: Plan, m
  * there, so that "two hours late" shows all it cost and not only the last five minutes. Null: nothing was pushed.
  */
 async function planBeforeWaiting(workshopId: string, transaction: Transaction): Promise<Plan | null> {
-  const newest = await newestChanges(workshopId, 50, transaction);
-  const firstByPerson = newest.findIndex((c) => c.madeBy === 'person');
-  const pushes = firstByPerson === -1 ? newest : newest.slice(0, firstByPerson);
-  const before = pushes.at(-1)?.planBefore;
-  return before == null ? null : planNumbered(workshopId, before, transaction);
+  const before = await planBeforePushes(workshopId, transaction);
+  return before === null ? null : planNumbered(workshopId, before, transaction);
 }
-
-/** Nothing but the plan changed: another one was taken. */
-export const isOnlyPlan = (c: Change): boolean =>
-  c.rows.length === 0 && c.madeBy === 'person' && (c.planBefore ?? 0) > 0 && c.planBefore !== c.planAfter;
-
-export const changeView = (c: Change): ChangeView => ({
-  id: c.id,
-  at: c.at,
-  by: c.by,
-  madeBy: c.madeBy,
-  summary: c.summary,
-  moves: c.moves,
-  undone: c.undoneBy !== null,
-  undoable: c.undoneBy === null && (c.rows.length > 0 || isOnlyPlan(c)),
-  piece: c.piece,
-});

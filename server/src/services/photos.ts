@@ -4,6 +4,7 @@ import sharp from 'sharp';
 import { ApiError } from '../errors.ts';
 import { keepPicture, photoCount, pictureOf } from '../store/shopParts.ts';
 import { type Actor, carryOut, type Deps } from './commands.ts';
+import { mustBeHere } from './mustBeHere.ts';
 
 /** Longest edge kept, in pixels: damage can be read, and a piece's photos stay under a few megabytes. */
 const LONGEST_EDGE = 1600;
@@ -23,7 +24,7 @@ export async function addPhoto(
   return carryOut(deps, actor, {
     id: input.commandId,
     run: async (rows) => {
-      const piece = await rows.mustRead('pieces', pieceId);
+      const piece = await mustBeHere(rows, pieceId);
       if ((await photoCount(rows, pieceId)) >= MOST_PER_PIECE)
         throw new ApiError('INVALID_REQUEST', {
           fields: { photo: `A piece keeps at most ${MOST_PER_PIECE} photos. Take one away first.` },
@@ -58,7 +59,7 @@ export function removePhoto(deps: Deps, actor: Actor, photoId: string, commandId
       const photo = await rows.mustRead('photos', photoId);
       if (photo.removed) throw new ApiError('NOT_FOUND');
       await rows.update('photos', photoId, { removed: true });
-      const piece = await rows.mustRead('pieces', photo.piece_id);
+      const piece = await mustBeHere(rows, photo.piece_id);
       return { summary: `Took away a photo of ${piece.name}`, piece: photo.piece_id, planning: 'none' };
     },
   });

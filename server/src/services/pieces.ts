@@ -2,8 +2,10 @@ import { type CommandAnswer, type PieceFields, pieceFieldsOf } from '@app/contra
 import { type ArrivalSheet, EMPTY_SHEET, type RouteEdit } from '@app/core';
 import { ApiError } from '../errors.ts';
 import type { Recorder } from '../store/recorder.ts';
+import { toDate } from '../store/moments.ts';
 import { stepsOfPiece } from '../store/shopParts.ts';
 import { type Actor, carryOut, type Deps } from './commands.ts';
+import { mustBeHere } from './mustBeHere.ts';
 import { rebuildPiece, routeFor, routeRest, storeRoute } from './routes.ts';
 
 /** A validated piece as a person enters it; with `goesFirst` pieces whose date nobody was told wait for it. */
@@ -26,6 +28,7 @@ export function addPiece(
         edits: input.edits,
         sheet: EMPTY_SHEET,
         active: true,
+        left_at: null,
       });
       await storeRoute(rows, input.id, route);
       return {
@@ -55,7 +58,7 @@ export function editPiece(
   return carryOut(deps, actor, {
     id: input.commandId,
     run: async (rows) => {
-      const before = await rows.mustRead('pieces', pieceId);
+      const before = await mustBeHere(rows, pieceId);
       const edits = input.edits ?? before.edits;
       if (input.edits) await mustSpareTheDone(rows, pieceId, before.edits, edits);
       const route = await routeFor(rows, input, edits);
@@ -82,7 +85,7 @@ export function editRoute(
   return carryOut(deps, actor, {
     id: input.commandId,
     run: async (rows) => {
-      const before = await rows.mustRead('pieces', pieceId);
+      const before = await mustBeHere(rows, pieceId);
       await mustSpareTheDone(rows, pieceId, before.edits, input.edits);
       await rebuildPiece(rows, pieceId, { edits: input.edits }, input.version);
       const words = input.edits.length < before.edits.length ? 'Put back part of the route of' : 'Changed the route of';
@@ -124,8 +127,8 @@ export function removePiece(
   return carryOut(deps, actor, {
     id: input.commandId,
     run: async (rows) => {
-      const before = await rows.mustRead('pieces', pieceId);
-      await rows.update('pieces', pieceId, { active: false }, input.version);
+      const before = await mustBeHere(rows, pieceId);
+      await rows.update('pieces', pieceId, { active: false, left_at: toDate(deps.clock.now()) }, input.version);
       return { summary: `Took ${before.name} out of the shop`, piece: pieceId, planning: 'repair' };
     },
   });
@@ -141,7 +144,7 @@ export function saveArrivalSheet(
   return carryOut(deps, actor, {
     id: input.commandId,
     run: async (rows) => {
-      const before = await rows.mustRead('pieces', pieceId);
+      const before = await mustBeHere(rows, pieceId);
       for (const id of new Set(input.sheet.marks.map((m) => m.photo))) {
         const photo = await rows.read('photos', id);
         if (photo?.piece_id !== pieceId)

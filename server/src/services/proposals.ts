@@ -1,10 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { CommandAnswer, ProposalAnswer, ProposalView } from '@app/contract';
-import { compareScores, planDiff, problemOf } from '@app/core';
+import { compareScores } from '@app/core';
 import { ApiError } from '../errors.ts';
-import { currentPlan } from '../store/plans.ts';
-import { atOneMoment } from '../store/reading.ts';
-import { loadShop } from '../store/shopStore.ts';
 import { type Actor, carryOut, type Deps } from './commands.ts';
 import type { Offer } from './offers.ts';
 
@@ -16,38 +13,39 @@ const MOST_TRIES = 2;
  * it moves, and is old as soon as the plan is another.
  */
 export async function lookForBetter(deps: Deps, workshopId: string): Promise<ProposalAnswer> {
-  // A plan of before a change would not fit the shop of after it.
-  const [{ number, plan }, stored] = await atOneMoment(
-    deps.sequelize,
-    async (t) => [await currentPlan(workshopId, t), await loadShop(workshopId, t)] as const,
-  );
-  if (!plan || !stored) return { proposal: null, isLooking: false };
+  const kept = await deps.shops.now(workshopId);
+  if (!kept || kept.planNumber === 0) return { proposal: null, isLooking: false };
+  const { view, planNumber } = kept;
   const known = deps.offers.get(workshopId);
-  const before = known?.base === number ? known : { base: number, tries: 0, proposal: null };
+  const before = known?.base === planNumber ? known : { base: planNumber, tries: 0, proposal: null };
   if (before.tries >= MOST_TRIES) return { proposal: shown(before), isLooking: false };
-  const problem = problemOf(stored.shop, stored.pieces, deps.clock.now());
-  const task = {
-    problem,
-    previous: before.proposal?.plan ?? plan,
+  const request = {
+    workshopId,
+    shop: view.shop,
+    pieces: view.pieces,
+    plan: view.plan,
+    now: deps.clock.now(),
+    instead: before.proposal?.plan ?? null,
+    since: null,
     touched: [],
     goesFirst: null,
     mode: 'improve' as const,
     seed: before.tries + 1,
   };
   // Only an offer: when the look is cut short (the server stops) there is none.
-  const result = await deps.planner.solve(task).catch((error: unknown) => {
+  const result = await deps.planner.solve(request).catch((error: unknown) => {
     deps.log.warn({ err: error }, 'the look for a better plan ended without an answer');
     return null;
   });
   if (!result) return { proposal: shown(before), isLooking: false };
   if (result.kind === 'refused') deps.log.error({ reasons: result.reasons }, 'what was to be a better plan is wrong');
   const tries = before.tries + 1;
-  const moves = result.kind === 'planned' ? planDiff(problem, plan, result.plan) : [];
+  const moves = result.kind === 'planned' ? result.moves : [];
   const isBetter =
     result.kind === 'planned' &&
     result.scores !== undefined &&
     moves.length > 0 &&
-    compareScores(result.scores.after, result.scores.before, problem.preferences) < 0;
+    compareScores(result.scores.after, result.scores.before, result.scores.preferences) < 0;
   const proposal = isBetter
     ? {
         id: randomUUID(),
@@ -57,7 +55,7 @@ export async function lookForBetter(deps: Deps, workshopId: string): Promise<Pro
         plan: result.plan,
       }
     : before.proposal;
-  const next = { base: number, tries, proposal };
+  const next = { base: planNumber, tries, proposal };
   deps.offers.set(workshopId, next);
   return { proposal: shown(next), isLooking: tries < MOST_TRIES };
 }

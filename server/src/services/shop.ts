@@ -44,6 +44,8 @@ export function saveShopRow(
         throw new ApiError('INVALID_REQUEST', { fields: { climate: 'Choose one of the shop’s places.' } });
       if ('on_hand_litres' in fields) await mustBeProduct(rows, fields.product);
       const before = id === null ? null : await rows.read(table, id);
+      // Somebody changes what they saw; when it was removed since, a late save does not bring it back.
+      if (!before && version !== undefined) throw new ApiError('NOT_FOUND', { detail: REMOVED });
       if (before) await rows.update(table, id!, fields, version ?? -1);
       // The sprayer is known by its id: routes ask whether the shop has one.
       else await rows.insert(table, id ?? randomUUID(), table === 'places' ? { ...fields, series: null } : fields);
@@ -54,6 +56,8 @@ export function saveShopRow(
     },
   });
 }
+
+const REMOVED = 'It was removed in the meantime, so there is nothing to change. Add it anew if it is still wanted.';
 
 /** What is kept in these says nothing about when anything can be done. */
 const NO_PLAN_NEEDED: readonly ShopTable[] = ['mixes', 'recipes'];
@@ -77,6 +81,7 @@ export function saveProducts(
     run: async (rows) => {
       for (const product of input.products) {
         const before = await rows.read('products', product.id);
+        if (!before && input.version !== undefined) throw new ApiError('NOT_FOUND', { detail: REMOVED });
         if (!before) await rows.insert('products', product.id, { product });
         else
           await rows.update(

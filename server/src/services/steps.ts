@@ -19,6 +19,7 @@ import { ApiError } from '../errors.ts';
 import type { Recorder } from '../store/recorder.ts';
 import type { Records } from '../store/records.ts';
 import { type Actor, carryOut, type Deps } from './commands.ts';
+import { mustBeHere } from './mustBeHere.ts';
 import { rebuildPiece } from './routes.ts';
 
 type StepFields = Records['steps'] & { readonly version: number };
@@ -221,7 +222,7 @@ export function pinStep(deps: Deps, actor: Actor, stepId: string, input: StepPin
 
 async function find(rows: Recorder, stepId: string): Promise<{ step: StepFields; piece: string }> {
   const step = await rows.mustRead('steps', stepId);
-  const { name } = await rows.mustRead('pieces', step.piece_id);
+  const { name } = await mustBeHere(rows, step.piece_id);
   return { step, piece: name };
 }
 

@@ -1,11 +1,12 @@
 import { isDeepStrictEqual } from 'node:util';
 import type { CommandAnswer } from '@app/contract';
 import { ApiError } from '../errors.ts';
-import { type Change, changeById, markUndone, newestChanges } from '../store/changes.ts';
-import { currentPlan } from '../store/plans.ts';
+import { type Change, changeById, changesAfter, markUndone } from '../store/changes.ts';
 import { type Recorder, storable } from '../store/recorder.ts';
 import type { Columns, RowChange } from '../store/records.ts';
-import { type Actor, carryOut, type Deps, isOnlyPlan } from './commands.ts';
+import { isOnlyPlan } from './changeView.ts';
+import { type Actor, carryOut, type Deps } from './commands.ts';
+import { TABLE_ACCESS } from './tableAccess.ts';
 
 /**
  * Takes a change back by appending one that restores the fields it set. If later changes touched the same fields,
@@ -22,23 +23,23 @@ export function undo(
   const { workshopId } = actor;
   return carryOut(deps, actor, {
     id: commandId,
-    run: async (rows) => {
+    run: async (rows, { planNumber }) => {
       const target = await changeById(workshopId, changeId, rows.transaction);
       if (!target || (target.rows.length === 0 && !isOnlyPlan(target))) throw new ApiError('NOT_FOUND');
       if (target.undoneBy !== null) throw new ApiError('ALREADY_UNDONE');
-      const dependents = dependentsOf(target, await newestChanges(workshopId, 500, rows.transaction));
+      const dependents = dependentsOf(target, await changesAfter(workshopId, target.number, rows.transaction));
       if (dependents.length > 0 && !withDependents)
         throw new ApiError('UNDO_BLOCKED', {
           detail: `Later work depends on it: ${dependents.map((d) => `“${d.summary}”`).join(', ')}.`,
           dependents: dependents.map((d) => ({ id: d.id, summary: d.summary })),
         });
+      mustBeOwnToUndo(actor, [...dependents, target]);
       for (const change of [...dependents, target]) {
         await restore(rows, change);
         await markUndone(workshopId, change.id, commandId, rows.transaction);
       }
-      const current = await currentPlan(workshopId, rows.transaction);
       const oldest = target.planBefore;
-      const untouched = current.number === (dependents[0] ?? target).planAfter;
+      const untouched = planNumber === (dependents[0] ?? target).planAfter;
       if (!untouched && isOnlyPlan(target))
         throw new ApiError('UNDO_BLOCKED', { detail: 'The plan has moved on since; the one before no longer fits.' });
       return {
@@ -54,12 +55,18 @@ export function undo(
   });
 }
 
+/** Who may not make a change may not take it back either. @throws {ApiError} OWNER_ONLY */
+function mustBeOwnToUndo({ role }: Actor, changes: readonly Change[]): void {
+  const isOwners = changes.some((c) => c.rows.some((r) => TABLE_ACCESS[r.table] === 'owner'));
+  if (isOwners && role !== 'owner') throw new ApiError('OWNER_ONLY');
+}
+
 /** Later changes, newest first, that set a field the change (or one that depends on it) set. */
-function dependentsOf(target: Change, newestFirst: readonly Change[]): Change[] {
+function dependentsOf(target: Change, later: readonly Change[]): Change[] {
   const reach = [...target.rows];
   const found: Change[] = [];
-  for (const change of [...newestFirst].reverse()) {
-    if (change.number <= target.number || change.undoneBy !== null || change.undoes !== null) continue;
+  for (const change of later) {
+    if (change.undoneBy !== null || change.undoes !== null) continue;
     if (!change.rows.some((r) => reach.some((t) => overlaps(t, r)))) continue;
     found.unshift(change);
     reach.push(...change.rows);

@@ -1,5 +1,5 @@
 import type { Instant, PieceMove } from '@app/core';
-import type { Transaction } from 'sequelize';
+import { Op, type Transaction } from 'sequelize';
 import { ChangeRow } from './models.ts';
 import { toDate, toInstant } from './moments.ts';
 import type { RowChange, TableName } from './records.ts';
@@ -23,6 +23,8 @@ export type Change = {
   readonly planAfter: number | null;
   readonly undoes: string | null;
   readonly undoneBy: string | null;
+  /** Digest of what was asked; null: not known, or made by the clock. */
+  readonly request: string | null;
 };
 
 const changeOf = (c: ChangeRow): Change => ({
@@ -40,6 +42,7 @@ const changeOf = (c: ChangeRow): Change => ({
   planAfter: c.plan_after,
   undoes: c.undoes,
   undoneBy: c.undone_by,
+  request: c.request,
 });
 
 export async function changeById(workshopId: string, id: string, transaction: Transaction): Promise<Change | null> {
@@ -54,6 +57,55 @@ export async function newestChanges(workshopId: string, limit: number, transacti
     order: [['number', 'DESC']],
     limit,
     transaction: transaction ?? null,
+  });
+  return rows.map(changeOf);
+}
+
+/**
+ * The number of the plan before Mokume itself pushed it for want of a tap, since a person last changed something; null when
+ * it did not.
+ */
+export async function planBeforePushes(workshopId: string, transaction: Transaction): Promise<number | null> {
+  const [byPerson] = await ChangeRow.findAll({
+    where: { workshop_id: workshopId, made_by: 'person' },
+    attributes: ['number'],
+    order: [['number', 'DESC']],
+    limit: 1,
+    transaction,
+  });
+  const [first] = await ChangeRow.findAll({
+    where: { workshop_id: workshopId, made_by: 'clock', number: { [Op.gt]: byPerson?.number ?? 0 } },
+    attributes: ['plan_before'],
+    order: [['number', 'ASC']],
+    limit: 1,
+    transaction,
+  });
+  return first?.plan_before ?? null;
+}
+
+/** Older changes than one, newest first. @param piece only those about it; null: all */
+export async function changesBefore(
+  workshopId: string,
+  { before, piece, limit }: { readonly before: number; readonly piece: string | null; readonly limit: number },
+): Promise<Change[]> {
+  const rows = await ChangeRow.findAll({
+    where: {
+      workshop_id: workshopId,
+      number: { [Op.lt]: before },
+      ...(piece === null ? {} : { piece_id: piece }),
+    },
+    order: [['number', 'DESC']],
+    limit,
+  });
+  return rows.map(changeOf);
+}
+
+/** All changes after one, in order. */
+export async function changesAfter(workshopId: string, number: number, transaction: Transaction): Promise<Change[]> {
+  const rows = await ChangeRow.findAll({
+    where: { workshop_id: workshopId, number: { [Op.gt]: number } },
+    order: [['number', 'ASC']],
+    transaction,
   });
   return rows.map(changeOf);
 }
@@ -91,6 +143,7 @@ export async function appendChanges(
       plan_after: c.planAfter,
       undoes: c.undoes,
       undone_by: c.undoneBy,
+      request: c.request,
     })),
     { transaction },
   );

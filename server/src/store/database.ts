@@ -1,41 +1,97 @@
-import { Sequelize } from 'sequelize';
-import { SequelizeStorage, Umzug } from 'umzug';
+import { Sequelize, QueryTypes, type Transaction } from 'sequelize';
+import { Umzug } from 'umzug';
 import * as firstShop from '../../migrations/0001-first-shop.ts';
 import * as paintOnTheShelf from '../../migrations/0002-paint-on-the-shelf.ts';
 import * as routesInThePaintersHand from '../../migrations/0003-routes-in-the-painters-hand.ts';
 import * as wholeShopInThePlan from '../../migrations/0004-the-whole-shop-in-the-plan.ts';
 import * as theFieldsOwnWords from '../../migrations/0005-the-fields-own-words.ts';
+import * as aShopThatLasts from '../../migrations/0006-a-shop-that-lasts.ts';
 import { defineModels } from './models.ts';
 
-const MIGRATIONS = {
-  '0001-first-shop': firstShop,
-  '0002-paint-on-the-shelf': paintOnTheShelf,
-  '0003-routes-in-the-painters-hand': routesInThePaintersHand,
-  '0004-the-whole-shop-in-the-plan': wholeShopInThePlan,
-  '0005-the-fields-own-words': theFieldsOwnWords,
-};
+/** Each migration, and a column that is there once it was made. */
+export const MIGRATIONS = {
+  '0001-first-shop': { up: firstShop.up, makes: ['workshops', 'revision'] },
+  '0002-paint-on-the-shelf': { up: paintOnTheShelf.up, makes: ['paints', 'hex'] },
+  '0003-routes-in-the-painters-hand': { up: routesInThePaintersHand.up, makes: ['mixes', 'parts'] },
+  '0004-the-whole-shop-in-the-plan': { up: wholeShopInThePlan.up, makes: ['workshops', 'planning'] },
+  '0005-the-fields-own-words': { up: theFieldsOwnWords.up, makes: ['changes', 'made_by'] },
+  '0006-a-shop-that-lasts': { up: aShopThatLasts.up, makes: ['plans', 'difference'] },
+} as const;
 const LOCK = 7_410_061; // any number, the same for every server that migrates this database
 
-/** Connects, defines the models and brings the schema up to date under an advisory lock. */
+/** Connections at once: one for each shop that changes something, and some over for looks. */
+const POOL = 24;
+
+/** The schema is of a later version than this program. */
+export class NewerSchema extends Error {}
+
+/**
+ * Connects, defines the models and brings the schema up to date under an advisory lock.
+ * @throws {NewerSchema} when the database has migrations this version does not know
+ */
 export async function openDatabase(url: string): Promise<Sequelize> {
-  const sequelize = new Sequelize(url, { logging: false, pool: { max: 8 } });
+  const sequelize = new Sequelize(url, {
+    logging: false,
+    pool: { max: POOL, acquire: 20_000 },
+    dialectOptions: { application_name: 'mokume', connectionTimeoutMillis: 5000 },
+  });
   await sequelize.authenticate();
   defineModels(sequelize);
   await migrate(sequelize);
   return sequelize;
 }
 
+/** All migrations that are missing and the record of them are one transaction: nothing of it is there, or all. */
 async function migrate(sequelize: Sequelize): Promise<void> {
-  const umzug = new Umzug({
-    migrations: Object.entries(MIGRATIONS).map(([name, m]) => ({
-      name,
-      up: () => m.up(sequelize.getQueryInterface()),
-    })),
-    storage: new SequelizeStorage({ sequelize }),
-    logger: undefined,
-  });
   await sequelize.transaction(async (transaction) => {
     await sequelize.query('select pg_advisory_xact_lock($lock)', { bind: { lock: LOCK }, transaction });
+    await sequelize.query('create table if not exists "SequelizeMeta" (name varchar(255) primary key)', {
+      transaction,
+    });
+    const umzug = new Umzug({
+      migrations: Object.entries(MIGRATIONS).map(([name, { up, makes }]) => ({
+        name,
+        up: async () => {
+          // Earlier versions made the schema and the record of it in two steps, and could be killed between them.
+          if (!(await hasColumn(sequelize, makes, transaction))) await up(sequelize.getQueryInterface(), transaction);
+        },
+      })),
+      storage: recordIn(sequelize, transaction),
+      logger: undefined,
+    });
+    const known = new Set<string>(Object.keys(MIGRATIONS));
+    const strange = (await recordIn(sequelize, transaction).executed()).filter((name) => !known.has(name));
+    if (strange.length > 0)
+      throw new NewerSchema(
+        `These data were kept by a newer Mokume (${strange.join(', ')}). Start that one; nothing was changed.`,
+      );
     await umzug.up();
   });
 }
+
+async function hasColumn(
+  sequelize: Sequelize,
+  [table, column]: readonly [string, string],
+  transaction: Transaction,
+): Promise<boolean> {
+  const found = await sequelize.query(
+    `select 1 from information_schema.columns where table_schema = current_schema() and table_name = $table and column_name = $column`,
+    { bind: { table, column }, type: QueryTypes.SELECT, transaction },
+  );
+  return found.length > 0;
+}
+
+/** Which migrations were made, written within the same transaction as what they made. */
+const recordIn = (sequelize: Sequelize, transaction: Transaction) => ({
+  executed: async () => {
+    const rows = await sequelize.query<{ name: string }>('select name from "SequelizeMeta" order by name', {
+      type: QueryTypes.SELECT,
+      transaction,
+    });
+    return rows.map((r) => r.name);
+  },
+  logMigration: async ({ name }: { readonly name: string }) => {
+    await sequelize.query('insert into "SequelizeMeta" (name) values ($name)', { bind: { name }, transaction });
+  },
+  unlogMigration: () => Promise.reject(new Error('a migration is never taken back')),
+});

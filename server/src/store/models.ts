@@ -31,6 +31,7 @@ import type {
   Planning,
   Shift,
 } from '@app/core';
+import type { PlanUpdate } from '@app/contract';
 import { pieceAttributes } from './pieceColumns.ts';
 import type { RowChange } from './records.ts';
 
@@ -58,6 +59,8 @@ export class UserRow extends Model<InferAttributes<UserRow>, InferCreationAttrib
   declare person_id: string | null;
   declare password_hash: string;
   declare must_change_password: boolean;
+  /** Grows with every new password: what was signed in with an older one is signed in no more. */
+  declare credential: number;
 }
 export class PersonRow extends Model<InferAttributes<PersonRow>, InferCreationAttributes<PersonRow>> {
   declare id: string;
@@ -157,6 +160,8 @@ export class PieceRow extends Model {
   declare struck: readonly StruckStep[];
   declare sheet: ArrivalSheet;
   declare active: boolean;
+  /** Null while it is here. */
+  declare left_at: Date | null;
   declare version: number;
 }
 export class StepRow extends Model<InferAttributes<StepRow>, InferCreationAttributes<StepRow>> {
@@ -173,7 +178,9 @@ export class PlanRow extends Model<InferAttributes<PlanRow>, InferCreationAttrib
   declare workshop_id: string;
   declare number: number;
   declare made_at: Date;
-  declare plan: Plan;
+  /** The whole plan, or what it changed in the one before: one of the two. */
+  declare plan: Plan | null;
+  declare difference: PlanUpdate | null;
 }
 export class ChangeRow extends Model<InferAttributes<ChangeRow>, InferCreationAttributes<ChangeRow>> {
   declare id: string;
@@ -192,6 +199,8 @@ export class ChangeRow extends Model<InferAttributes<ChangeRow>, InferCreationAt
   declare plan_after: number | null;
   declare undoes: string | null;
   declare undone_by: string | null;
+  /** Digest of what was asked; null: kept by a version that did not know it, or made by the clock. */
+  declare request: string | null;
 }
 
 // Fresh objects each time: Sequelize writes the field's name into them.
@@ -235,6 +244,7 @@ export function defineModels(sequelize: Sequelize): void {
       person_id: DataTypes.TEXT,
       password_hash: text(),
       must_change_password: flag(),
+      credential: whole(),
     },
     options('users'),
   );
@@ -333,6 +343,7 @@ export function defineModels(sequelize: Sequelize): void {
       struck: json(),
       sheet: json(),
       active: flag(),
+      left_at: DataTypes.DATE,
       version: version(),
     },
     options('pieces'),
@@ -355,7 +366,8 @@ export function defineModels(sequelize: Sequelize): void {
       workshop_id: owned(),
       number: { type: DataTypes.INTEGER, allowNull: false, primaryKey: true },
       made_at: moment(),
-      plan: json(),
+      plan: DataTypes.JSONB,
+      difference: DataTypes.JSONB,
     },
     options('plans'),
   );
@@ -376,6 +388,7 @@ export function defineModels(sequelize: Sequelize): void {
       plan_after: DataTypes.INTEGER,
       undoes: DataTypes.TEXT,
       undone_by: DataTypes.TEXT,
+      request: DataTypes.TEXT,
     },
     options('changes'),
   );

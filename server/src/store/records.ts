@@ -28,6 +28,8 @@ export type PieceRest = {
   readonly struck: readonly StruckStep[];
   readonly sheet: ArrivalSheet;
   readonly active: boolean;
+  /** When it left the shop; null while it is here. */
+  readonly left_at: Date | null;
 };
 
 /** Rows that people edit, that every change records and undo restores, as services see them. */

@@ -1,6 +1,6 @@
-import { HOUSE_DEFAULTS, PLANNING_DEFAULTS, type Shop, type ShopPiece } from '@app/core';
-import type { PhotoView, PieceView } from '@app/contract';
-import type { Transaction } from 'sequelize';
+import { HOUSE_DEFAULTS, type Instant, PLANNING_DEFAULTS, type Shop, type ShopPiece } from '@app/core';
+import type { LeftPiece, PhotoView, PieceView } from '@app/contract';
+import { Op, type Transaction } from 'sequelize';
 import {
   MixRow,
   PaintRow,
@@ -15,13 +15,14 @@ import {
   ToolRow,
   WorkshopRow,
 } from './models.ts';
+import { toDate, toInstant } from './moments.ts';
 import { fromPieceColumns } from './pieceColumns.ts';
 import type { Columns } from './records.ts';
 
-export type StoredShop = {
+/** A workshop without its pieces. */
+export type StoredShopRows = {
   readonly shop: Shop;
   readonly versions: Record<string, number>;
-  readonly pieces: PieceView[];
   readonly workshop: {
     readonly id: string;
     readonly name: string;
@@ -31,9 +32,17 @@ export type StoredShop = {
     readonly revision: number;
   };
 };
+/** A workshop with the pieces that are in it. */
+export type StoredShop = StoredShopRows & { readonly pieces: PieceView[] };
 
-/** Reads a whole workshop; within a transaction when one is given. */
+/** Reads a whole workshop as it stands, without what left it; within a transaction when one is given. */
 export async function loadShop(workshopId: string, transaction?: Transaction): Promise<StoredShop | null> {
+  const rows = await loadShopRows(workshopId, transaction);
+  return rows && { ...rows, pieces: await loadPieces(workshopId, null, transaction) };
+}
+
+/** Reads the shop itself: people, stations, tools, places and shelf. */
+export async function loadShopRows(workshopId: string, transaction?: Transaction): Promise<StoredShopRows | null> {
   const where = {
     where: { workshop_id: workshopId },
     order: [['id', 'ASC']] as [string, string][],
@@ -50,17 +59,6 @@ export async function loadShop(workshopId: string, transaction?: Transaction): P
   const products = await ProductRow.findAll(where);
   const recipes = await RecipeRow.findAll(where);
   const mixes = await MixRow.findAll(where);
-  const pieces = await PieceRow.findAll({ ...where, limit: 2000 });
-  const steps = await StepRow.findAll({ ...where, order: [['position', 'ASC']], limit: 40_000 });
-  const photos = await PhotoRow.findAll({
-    where: { workshop_id: workshopId, removed: false },
-    attributes: ['id', 'piece_id', 'side', 'width', 'height'],
-    order: [['taken_at', 'ASC']],
-    limit: 10_000,
-    transaction: transaction ?? null,
-  });
-  const stepsOf = groupByPiece(steps);
-  const photosOf = groupByPiece(photos);
   const versions: Record<string, number> = {};
   for (const [table, rows] of Object.entries({ people, stations, tools, places, paints, products, recipes, mixes }))
     for (const r of rows) versions[`${table}/${r.id}`] = r.version;
@@ -121,8 +119,88 @@ export async function loadShop(workshopId: string, transaction?: Transaction): P
       mixes: mixes.map(({ id, name, hex, parts, note }) => ({ id, name, hex, parts, note })),
       places: places.map(({ id, name, typical, series, air_mps }) => ({ id, name, typical, series, air_mps })),
     },
-    pieces: pieces.map((p) => pieceView(p, stepsOf.get(p.id) ?? [], photosOf.get(p.id) ?? [])),
   };
+}
+
+/**
+ * Pieces that are in the shop, with their steps and photos, by id.
+ * @param ids only these; null: all
+ */
+export async function loadPieces(
+  workshopId: string,
+  ids: readonly string[] | null,
+  transaction?: Transaction,
+): Promise<PieceView[]> {
+  if (ids?.length === 0) return [];
+  const rows = await PieceRow.findAll({
+    where: { workshop_id: workshopId, active: true, ...(ids ? { id: [...ids] } : {}) },
+    order: [['id', 'ASC']],
+    limit: MOST_PIECES,
+    transaction: transaction ?? null,
+  });
+  return withSteps(workshopId, rows, transaction);
+}
+/** More than a shop can have standing; what is planned is limited by its steps, and says so. */
+const MOST_PIECES = 2000;
+
+/** One piece, whether it is in the shop or has left; null: not there. */
+export async function loadPiece(workshopId: string, id: string): Promise<PieceView | null> {
+  const rows = await PieceRow.findAll({ where: { workshop_id: workshopId, id }, limit: 1 });
+  return (await withSteps(workshopId, rows))[0] ?? null;
+}
+
+async function withSteps(
+  workshopId: string,
+  pieces: readonly PieceRow[],
+  transaction?: Transaction,
+): Promise<PieceView[]> {
+  const of = { workshop_id: workshopId, piece_id: pieces.map((p) => p.id) };
+  const steps = await StepRow.findAll({
+    where: of,
+    order: [['position', 'ASC']],
+    raw: true,
+    transaction: transaction ?? null,
+  });
+  const photos = await PhotoRow.findAll({
+    where: { ...of, removed: false },
+    attributes: ['id', 'piece_id', 'side', 'width', 'height'],
+    order: [['taken_at', 'ASC']],
+    transaction: transaction ?? null,
+  });
+  const stepsOf = groupByPiece(steps);
+  const photosOf = groupByPiece(photos);
+  return pieces.map((p) => pieceView(p, stepsOf.get(p.id) ?? [], photosOf.get(p.id) ?? []));
+}
+
+/** Pieces that left, the last first, in pages. @param before the moment and id of the last one known; null: from the start */
+export async function loadLeft(
+  workshopId: string,
+  before: { readonly leftAt: Instant; readonly id: string } | null,
+  limit: number,
+): Promise<LeftPiece[]> {
+  const rows = await PieceRow.findAll({
+    where: {
+      workshop_id: workshopId,
+      active: false,
+      ...(before
+        ? {
+            [Op.or]: [
+              { left_at: { [Op.lt]: toDate(before.leftAt) } },
+              { left_at: toDate(before.leftAt), id: { [Op.gt]: before.id } },
+            ],
+          }
+        : {}),
+    },
+    order: [
+      ['left_at', 'DESC'],
+      ['id', 'ASC'],
+    ],
+    limit,
+  });
+  return rows.map((p) => {
+    const { name, kind, client, brief, due } = fromPieceColumns(p.get({ plain: true }) as Columns);
+    return { id: p.id, name, kind, client, brief, due, leftAt: toInstant(p.left_at!) };
+  });
 }
 
 function groupByPiece<T extends { readonly piece_id: string }>(rows: readonly T[]): Map<string, T[]> {
@@ -146,6 +224,7 @@ function pieceView(p: PieceRow, steps: readonly StepRow[], photos: readonly Phot
     sheet: p.sheet,
     photos: photos.map(({ id, side, width, height }): PhotoView => ({ id, side, width, height })),
     active: p.active,
+    leftAt: p.left_at && toInstant(p.left_at),
     version: p.version,
     steps: steps.map((s): ShopPiece['steps'][number] => ({ ...s.route, id: s.id, state: s.state, pin: s.pin })),
     stepVersions: Object.fromEntries(steps.map((s) => [s.id, s.version])),

@@ -1,4 +1,4 @@
-import { col, fn, type Transaction, where as sqlWhere } from 'sequelize';
+import { col, fn, literal, type Transaction, where as sqlWhere } from 'sequelize';
 import { UserRow } from './models.ts';
 
 export type Role = 'owner' | 'helper';
@@ -12,6 +12,8 @@ export type User = {
   readonly personId: string | null;
   readonly passwordHash: string;
   readonly mustChangePassword: boolean;
+  /** Grows with every new password. */
+  readonly credential: number;
 };
 
 const userOf = (u: UserRow): User => ({
@@ -23,6 +25,7 @@ const userOf = (u: UserRow): User => ({
   personId: u.person_id,
   passwordHash: u.password_hash,
   mustChangePassword: u.must_change_password,
+  credential: u.credential,
 });
 
 export async function userById(id: string, transaction?: Transaction): Promise<User | null> {
@@ -55,17 +58,44 @@ export async function addUser(u: User, transaction?: Transaction): Promise<User>
       person_id: u.personId,
       password_hash: u.passwordHash,
       must_change_password: u.mustChangePassword,
+      credential: u.credential,
     },
     { transaction: transaction ?? null },
   );
   return userOf(row);
 }
 
-/** @param whose one user, or all of a workshop */
+/** A new password; what was signed in with the old one is so no more. @param whose one user, or all of a workshop */
 export async function setPassword(
   whose: { readonly id: string } | { readonly workshop_id: string },
   passwordHash: string,
   mustChange: boolean,
 ): Promise<void> {
-  await UserRow.update({ password_hash: passwordHash, must_change_password: mustChange }, { where: whose });
+  await UserRow.update(
+    { password_hash: passwordHash, must_change_password: mustChange, credential: literal('credential + 1') as never },
+    { where: whose },
+  );
+}
+
+/** Helpers of a workshop who can sign in. */
+export async function helpersOf(workshopId: string): Promise<User[]> {
+  const rows = await UserRow.findAll({
+    where: { workshop_id: workshopId, role: 'helper' },
+    order: [['sign_in', 'ASC']],
+  });
+  return rows.map(userOf);
+}
+
+export async function removeUser(id: string): Promise<void> {
+  await UserRow.destroy({ where: { id } });
+}
+
+/** Only one at a time makes a sign-in under a name, or with an id, until the transaction ends. */
+export async function lockSignIn(signIn: string, id: string, transaction: Transaction): Promise<void> {
+  // In one order, so that two who make the same never wait for each other.
+  for (const key of [`id ${id}`, `name ${signIn.toLowerCase()}`].sort())
+    await UserRow.sequelize!.query('select pg_advisory_xact_lock(hashtextextended($key, 0))', {
+      bind: { key },
+      transaction,
+    });
 }

@@ -35,6 +35,12 @@ export async function lockRevision(id: string, transaction: Transaction): Promis
   return row?.revision ?? null;
 }
 
+/** A workshop's revision; null: not there. */
+export async function revisionOf(id: string): Promise<number | null> {
+  const [row] = await WorkshopRow.findAll({ where: { id }, attributes: ['revision'], raw: true });
+  return row?.revision ?? null;
+}
+
 export async function setRevision(id: string, revision: number, transaction: Transaction): Promise<void> {
   await WorkshopRow.update({ revision }, { where: { id }, transaction });
 }
@@ -93,8 +99,8 @@ export async function addPieceWithSteps(
   steps: readonly ShopStep[],
   transaction: Transaction,
 ): Promise<void> {
-  const { zones, notes, edits, struck, sheet, active } = piece;
-  const rest = { zones, notes, edits, struck, sheet, active };
+  const { zones, notes, edits, struck, sheet, active, left_at } = piece;
+  const rest = { zones, notes, edits, struck, sheet, active, left_at };
   await PieceRow.create({ id, workshop_id: workshopId, ...pieceColumns(piece), ...rest, version: 0 }, { transaction });
   await StepRow.bulkCreate(
     steps.map(({ id: step, state, pin, ...route }, position) => ({

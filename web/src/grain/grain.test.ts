@@ -56,6 +56,7 @@ function view(due: number): PieceView {
     due,
     promised: true,
     active: true,
+    leftAt: null,
     version: 0,
     steps: stepsOf('p', route.steps),
     stepVersions: {},

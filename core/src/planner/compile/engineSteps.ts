@@ -130,7 +130,7 @@ function ownDisjunctions({ numbered, disjunctions }: Compiled, piece: number): P
   const of = numbered.pieces[piece]!;
   const own = numbered.own[piece]!;
   const known = disjunctions.get(of);
-  if (known?.first === own[0]) return known;
+  if (known && known.first === own[0]) return known;
   const found = { first: own[0]!, of: own.map((i) => disjunctionsOf(numbered.steps[i]!, own, numbered.steps)) };
   disjunctions.set(of, found);
   return found;

@@ -1,0 +1,92 @@
+import { randomUUID } from 'node:crypto';
+import type { Instant, ShopStep } from '@app/core';
+import { carryOutIfNeeded, type Deps } from './commands.ts';
+import type { KeptShop } from './keptShops.ts';
+
+/** How long a due step may wait for a tap before the plan behind it moves. */
+const GRACE_MINUTES = 5;
+/** Somebody who looks waits for no longer until the plan has followed; then they see it move. */
+const PATIENCE_MS = 400;
+
+/**
+ * Lets plans follow the clock: a due step that nobody started, or a running one past its end, pushes what comes after it to
+ * the right. Nothing is ever assumed done. There is one keeper, so that however many look, a plan is pushed once.
+ */
+export class Keeper {
+  readonly #deps: Deps;
+  readonly #pushing = new Map<string, Promise<void>>();
+
+  constructor(deps: Deps) {
+    this.#deps = deps;
+  }
+
+  /** Pushes what is overdue; many who ask at once share one push. It never fails: what it could not do is in the log. */
+  push(workshopId: string): Promise<void> {
+    let pushing = this.#pushing.get(workshopId);
+    if (!pushing) {
+      pushing = this.#push(workshopId)
+        .catch((error: unknown) => this.#deps.log.error({ err: error }, 'keeping up failed'))
+        .finally(() => this.#pushing.delete(workshopId));
+      this.#pushing.set(workshopId, pushing);
+    }
+    return pushing;
+  }
+
+  /**
+   * Before somebody looks: a shop that nobody had open is brought up to date first, one that is open is kept so by the tick.
+   * Waits only a moment.
+   */
+  async beforeLook(workshopId: string): Promise<void> {
+    if (this.#deps.events.isWatched(workshopId)) return;
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const patience = new Promise<void>((resolve) => {
+      timer = setTimeout(resolve, PATIENCE_MS);
+    });
+    await Promise.race([this.push(workshopId), patience]);
+    clearTimeout(timer);
+  }
+
+  async #push(workshopId: string): Promise<void> {
+    const { shops, clock } = this.#deps;
+    const now = await shops.now(workshopId);
+    // Looked at without taking the shop's turn first: most of the time there is nothing to do.
+    if (!now || overdue(now, clock.now()).length === 0) return;
+    await carryOutIfNeeded(
+      this.#deps,
+      { workshopId, isClock: true },
+      {
+        id: randomUUID(),
+        run: (_rows, before) => {
+          const late = overdue(before, clock.now());
+          const [first] = late;
+          if (!first) return Promise.resolve(null);
+          const verb = first.step.state.kind === 'started' ? 'is still running' : 'has not been started';
+          const others = late.length > 1 ? `, and ${late.length - 1} more` : '';
+          return Promise.resolve({
+            summary: `“${first.step.title}” on ${first.piece} ${verb}${others}`,
+            planning: 'repair' as const,
+          });
+        },
+      },
+    );
+  }
+}
+
+type Late = { readonly piece: string; readonly step: ShopStep };
+
+/** Steps whose time is over and that were not tapped. */
+function overdue({ view: { pieces, plan } }: KeptShop, now: Instant): Late[] {
+  return pieces.flatMap((p) =>
+    p.steps.filter((s) => isOverdue(s, plan.steps[s.id], now)).map((step) => ({ piece: p.name, step })),
+  );
+}
+
+function isOverdue(
+  step: ShopStep,
+  at: { readonly start: Instant; readonly end: Instant } | undefined,
+  now: Instant,
+): boolean {
+  if (!at) return false;
+  if (step.state.kind === 'planned') return at.start < now - GRACE_MINUTES;
+  return step.state.kind === 'started' && at.end < now - GRACE_MINUTES;
+}
