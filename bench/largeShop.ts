@@ -8,6 +8,7 @@ import { boatShed } from '../server/src/demo/boatShed.ts';
 import { DEMO_PIECES } from '../server/src/demo/demoPieces.ts';
 import { demoPieceOf, type DemoShopPiece } from '../server/src/demo/demoProblem.ts';
 import { openDatabase } from '../server/src/store/database.ts';
+import { toDate } from '../server/src/store/moments.ts';
 import { addPlan } from '../server/src/store/plans.ts';
 import { addUser } from '../server/src/store/users.ts';
 import { addPieceWithSteps, addWorkshop } from '../server/src/store/workshops.ts';
@@ -32,18 +33,21 @@ await sequelize.transaction(async (transaction) => {
       personId: shop.people[0]!.id,
       passwordHash: await hash('long enough to sign in'),
       mustChangePassword: false,
+      credential: 0,
     },
     transaction,
   );
   const active = Array.from({ length: pieces }, (_, i) =>
     standing(made[i % made.length]!, Math.floor(i / made.length)),
   );
-  for (const p of active) await addPieceWithSteps(name!, p.id, { ...p, sheet: EMPTY_SHEET }, p.steps, transaction);
+  for (const p of active)
+    await addPieceWithSteps(name!, p.id, { ...p, sheet: EMPTY_SHEET, left_at: leftAt(p) }, p.steps, transaction);
   for (let i = 0; i < left; i++) {
     const p = gone(made[i % made.length]!, i);
-    await addPieceWithSteps(name!, p.id, { ...p, sheet: EMPTY_SHEET }, p.steps, transaction);
+    await addPieceWithSteps(name!, p.id, { ...p, sheet: EMPTY_SHEET, left_at: leftAt(p) }, p.steps, transaction);
   }
-  await addPlan(name!, 1, planAfresh(problemOf(shop, active as ShopPiece[], now), null, 1), now, transaction);
+  const plan = planAfresh(problemOf(shop, active as ShopPiece[], now), null, 1);
+  await addPlan(name!, { number: 1, plan, difference: null }, now, transaction);
 });
 await sequelize.close();
 console.log(`${name}: ${pieces} pieces, ${left} that left`);
@@ -61,6 +65,11 @@ function shopFor(times: number): Shop {
     stations: demo.stations.map((s) => ({ ...s, capacity: s.capacity * room })),
     paints: demo.paints.map((p) => ({ ...p, on_hand_litres: 500 })),
   };
+}
+/** When the last of a piece that was fetched was done. */
+function leftAt(p: DemoShopPiece): Date | null {
+  const last = p.steps.at(-1)!.state;
+  return last.kind === 'done' && !p.active ? toDate(last.until) : null;
 }
 /** A piece that came some days later than the last of its kind. */
 function standing(p: DemoShopPiece, round: number): DemoShopPiece {

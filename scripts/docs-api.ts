@@ -7,5 +7,5 @@ const page = (name: string) => new URL(`../docs/${name}`, import.meta.url);
 writeFileSync(page('api.md'), apiPage(ROUTES));
 
 const rows = Object.entries(ERRORS).map(([code, e]) => `| \`${code}\` | ${e.status} | ${e.message} |`);
-const before = readFileSync(page('api-errors.md'), 'utf8').split('\n| `')[0]!;
+const [before] = readFileSync(page('api-errors.md'), 'utf8').split('\n| `');
 writeFileSync(page('api-errors.md'), `${[before, ...rows].join('\n')}\n`);

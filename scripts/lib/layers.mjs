@@ -215,7 +215,7 @@ export const MATRIX = {
     packages: [],
   },
 
-  'contract/src': { rooms: ['core'], packages: ['yup'] },
+  'contract/src': { rooms: ['core'], packages: ['dequal/lite', 'yup'] },
   'cli/src': { rooms: ['core', 'contract'], packages: ['yup', 'node:fs', 'node:os', 'node:worker_threads'] },
 
   // The server: routes ask services, services ask the store, the store alone knows the database.
@@ -224,14 +224,14 @@ export const MATRIX = {
     rooms: ['server/src', 'server/migrations', 'core', 'contract'],
     packages: ['sequelize', 'umzug', 'node:util'],
   },
-  'server/src/jobs': { rooms: ['core'], packages: ['piscina', 'node:fs', 'node:url'] },
+  'server/src/jobs': { rooms: ['core', 'contract'], packages: ['piscina', 'node:fs', 'node:os', 'node:url'] },
   'server/src/services': {
     rooms: ['server/src', 'server/src/store', 'type:server/src/jobs', 'core', 'contract'],
-    packages: ['@node-rs/argon2', 'sharp', 'type:pino', 'type:sequelize', 'node:crypto', 'node:util'],
+    packages: ['@node-rs/argon2', 'async-mutex', 'sharp', 'type:pino', 'type:sequelize', 'node:crypto', 'node:util'],
   },
   'server/src/routes': {
     rooms: ['server/src', 'server/src/services', 'type:server/src/store', 'type:core', 'contract'],
-    packages: ['express', 'express-rate-limit', 'multer', 'type:yup'],
+    packages: ['express', 'express-rate-limit', 'multer', 'yup', 'node:crypto'],
   },
   'server/src/demo': {
     rooms: ['server/src/store', 'type:server/src/services', 'core', 'contract'],
@@ -282,7 +282,7 @@ export const MATRIX = {
   'web/src/conflict': { rooms: ['web/src/ui', 'core', 'contract'], packages: ['lucide-react'] },
   'web/src/data': {
     rooms: ['web/src/core', 'web/src/plan', 'web/src/ui', 'core', 'contract'],
-    packages: ['react', 'sonner', 'swr', 'yup'],
+    packages: ['react', 'sonner', 'swr', 'swr/infinite', 'yup'],
   },
   'web/src/step': { rooms: SCREEN, packages: ['lucide-react', 'react', 'react-router'] },
   'web/src/features/arrival': { rooms: SCREEN, packages: ['lucide-react', 'react', 'react-router'] },

@@ -1,9 +1,9 @@
 import type { ErrorRequestHandler } from 'express';
 import { type ErrorCode, ERRORS, type Problem } from '@app/contract';
 import { MulterError } from 'multer';
-import { BaseError, ConnectionError, DatabaseError, UniqueConstraintError } from 'sequelize';
 import { ValidationError } from 'yup';
 import type { Logger } from 'pino';
+import { whyRefusedByDatabase } from './store/databaseFaults.ts';
 
 /** An expected refusal, told to the browser by its catalogue entry. */
 export class ApiError extends Error {
@@ -52,33 +52,12 @@ function asApiError(error: unknown): ApiError {
   if (type === 'entity.parse.failed' || type === 'encoding.unsupported' || type === 'charset.unsupported')
     return new ApiError('BAD_JSON');
   if (type === 'entity.too.large') return new ApiError('TOO_LARGE');
-  if (isDatabaseAway(error)) return new ApiError('AWAY');
-  // Something was made twice at the same moment, past every look for it: the one that came second is told so.
-  if (error instanceof UniqueConstraintError) return new ApiError('ID_USED');
-  if (error instanceof DatabaseError && isNoText(error)) return new ApiError('BAD_TEXT');
+  const why = whyRefusedByDatabase(error);
+  if (why !== null) return new ApiError(why);
   // The request itself could not be read (its path, its parts): whatever reads requests says so by a status.
   if (typeof status === 'number' && status >= 400 && status < 500) return new ApiError('BAD_REQUEST');
   return new ApiError('UNEXPECTED');
 }
-
-/** PostgreSQL is not there, is stopping, or was lost in the middle. Codes: PostgreSQL, Appendix A, classes 08 and 57P. */
-export function isDatabaseAway(error: unknown): boolean {
-  if (error instanceof ConnectionError) return true;
-  const cause = error instanceof BaseError && 'original' in error ? error.original : error;
-  if (!(cause instanceof Error)) return false;
-  const code = 'code' in cause ? String(cause.code) : '';
-  return (
-    /^(08|57P0)/.test(code) ||
-    ['ECONNREFUSED', 'ECONNRESET', 'EPIPE'].includes(code) ||
-    /Connection terminated|Client has encountered a connection error|ConnectionManager was closed|timeout expired/.test(
-      cause.message,
-    )
-  );
-}
-
-/** Text PostgreSQL cannot keep: class 22021 and 22P05 are signs that are none. */
-const isNoText = ({ original }: DatabaseError) =>
-  'code' in original && ['22021', '22P05'].includes(String(original.code));
 
 function fieldMessages(error: ValidationError): Record<string, string> {
   const all = error.inner.length > 0 ? error.inner : [error];

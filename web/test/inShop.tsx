@@ -12,7 +12,7 @@ type Shop = { readonly units?: 'metric' | 'us'; readonly zone?: string; readonly
 export function inShop(children: ReactNode, { units = 'metric', zone = 'UTC', view = {} }: Shop = {}) {
   const command = vi.fn<Workshop['command']>().mockResolvedValue(null);
   const whole = { workshop: { name: 'Test shed', units, zone }, ...view } as WorkshopView;
-  const workshop: Workshop = { view: whole, now: 29_550_000, command, undo: vi.fn() };
+  const workshop: Workshop = { view: whole, now: 29_550_000, isCutOff: false, command, undo: vi.fn() };
   const shown = render(
     <MemoryRouter>
       <WorkshopContext value={workshop}>{children}</WorkshopContext>

@@ -33,35 +33,51 @@ function checkCleanouts(problem: Problem, placed: readonly Placed[], say: Say): 
   }
 }
 
+/** A film and the stations near which it must not meet dust, from when until when. */
+type Wet = {
+  readonly placed: Placed;
+  readonly from: number;
+  readonly touch: number;
+  readonly spots: readonly { readonly station: Station; readonly from: number; readonly until: number }[];
+};
+
 function checkBeside(problem: Problem, placed: readonly Placed[], say: Say): void {
   const stations = new Map(problem.stations.map((s) => [s.id, s]));
   const shares = (a: Station, b: Station) =>
     a === b || (a.beside ?? []).includes(b.id) || (b.beside ?? []).includes(a.id);
-  const raisers = placed.filter((x) => x.step.dusty || x.step.sprayed);
   const films = placed
     .filter((x) => x.step.product !== null)
-    .map((w) => ({ w, from: w.at.start, touch: w.at.dry.touch ?? w.at.end }))
+    .map((x) => wetOf(x, stations))
     .sort((a, b) => a.from - b.from);
   const longest = films.reduce((n, x) => Math.max(n, x.touch - x.from), 0);
-  for (const d of raisers)
+  for (const d of placed) {
+    if (!d.step.dusty && !d.step.sprayed) continue;
+    const raised = d.step.needs.flatMap((n, i) => (n.span === 'wet' ? [] : (stations.get(d.at.stations[i]!) ?? [])));
     // Only films laid before the dust is over, and not so long before that any is dry, can meet it.
     for (let k = firstFrom(films, d.at.start - longest); k < films.length && films[k]!.from < d.at.end; k++) {
-      const { w, touch } = films[k]!;
-      if (d === w || (!isPlanned(d) && !isPlanned(w))) continue;
+      const { placed: w, touch, spots } = films[k]!;
+      if (d.at.start >= touch || d === w || (!isPlanned(d) && !isPlanned(w))) continue;
       // Films sprayed in one round do not mind one another's spray.
       if (!d.step.dusty && w.step.sprayed) continue;
-      if (d.at.start >= touch || w.at.start >= d.at.end) continue;
-      const raised = d.step.needs.flatMap((n, i) => (n.span === 'wet' ? [] : [stations.get(d.at.stations[i]!)]));
-      const isNear = w.step.needs.some((n, i) => {
-        const spot = stations.get(w.at.stations[i]!);
-        const from = n.span === 'wet' ? w.at.end : w.at.start;
-        const until = n.span === 'work' ? w.at.end : touch;
-        return spot && d.at.start < until && from < d.at.end && raised.some((r) => r && shares(r, spot));
-      });
+      const isNear = spots.some(
+        (s) => d.at.start < s.until && s.from < d.at.end && raised.some((r) => shares(r, s.station)),
+      );
       const blamed = isPlanned(d) ? d : w;
       if (isNear)
         say('beside', blamed.step, `“${d.step.title}” of ${d.piece.name} goes on beside wet ${w.piece.name}.`);
     }
+  }
+}
+
+function wetOf(placed: Placed, stations: ReadonlyMap<string, Station>): Wet {
+  const { step, at } = placed;
+  const touch = at.dry.touch ?? at.end;
+  const spots = step.needs.flatMap((n, i) => {
+    const station = stations.get(at.stations[i]!);
+    const from = n.span === 'wet' ? at.end : at.start;
+    return station ? [{ station, from, until: n.span === 'work' ? at.end : touch }] : [];
+  });
+  return { placed, from: at.start, touch, spots };
 }
 
 /** The planner's sun and this one differ by a few minutes; the sun is down for both well before this. */

@@ -48,6 +48,7 @@ export class Verifier {
   #facts: Facts | null = null;
   #calendar: WallCalendar | null = null;
   #right = new WeakMap<Step, Seen>();
+  #rightPieces = new WeakMap<PieceToPlan, readonly (Placement | undefined)[]>();
 
   verify(problem: Problem, plan: Plan): Violation[] {
     const found: Violation[] = [];
@@ -71,7 +72,7 @@ export class Verifier {
         checkLinks(facts, plan, piece, step, at, say);
         record(use, problem, step, at);
       }
-      checkWithinPiece(problem, plan, piece, say);
+      this.#checkWithin(problem, plan, piece, say);
       checkReady(problem, plan, piece, say);
     }
     checkPeaks(facts, use, say);
@@ -86,6 +87,19 @@ export class Verifier {
       this.#right = new WeakMap();
     }
     return (this.#facts = facts);
+  }
+
+  /** What concerns the steps of one piece among themselves; a piece that stands as it stood when it was right, is right. */
+  #checkWithin(problem: Problem, plan: Plan, piece: PieceToPlan, say: Say): void {
+    const stands = piece.steps.map((s) => plan.steps[s.id]);
+    const known = this.#rightPieces.get(piece);
+    if (known?.every((was, i) => was === stands[i] || (was && stands[i] && isSamePlacement(was, stands[i])))) return;
+    let isRight = true;
+    checkWithinPiece(problem, plan, piece, (rule, which, words) => {
+      isRight = false;
+      say(rule, which, words);
+    });
+    if (isRight) this.#rightPieces.set(piece, stands);
   }
 
   /** What concerns the step alone: crew, places, hours, air, and the stages its film is told. */

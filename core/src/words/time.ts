@@ -53,6 +53,10 @@ export function sayDate(at: Instant, s: Saying): string {
   return `${weekday} ${format(s.zone, s.units, { day: 'numeric' }).format(at * 60_000)}`;
 }
 
+/** `November 2026`. */
+export const sayMonth = (at: Instant, s: Saying): string =>
+  format(s.zone, s.units, { month: 'long', year: 'numeric' }).format(at * 60_000);
+
 /** `45 min`, `1 h`, `2 h 10`, `1.5 days`, `3 days`. */
 export function sayLength(minutes: number): string {
   const m = Math.round(minutes);

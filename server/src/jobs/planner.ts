@@ -7,14 +7,14 @@ import { Piscina } from 'piscina';
 import type { PlanAnswer, PlanTask, ShopChange } from './plan.worker.ts';
 
 /** A shop to plan, as it stands: what of it is the very same as the last time is not sent to the thread again. */
-export type PlanRequest = Omit<PlanTask, 'change'> & {
+type PlanRequest = Omit<PlanTask, 'change'> & {
   readonly shop: Shop;
   readonly pieces: readonly ShopPiece[];
   /** The plan that is followed; null: none yet. */
   readonly plan: Plan | null;
 };
 type Planned = Extract<PlanAnswer, { kind: 'planned' }>;
-export type PlanResult =
+type PlanResult =
   | (Omit<Planned, 'difference'> & { readonly plan: Plan; readonly difference: PlanUpdate | null })
   | Extract<PlanAnswer, { kind: 'refused' }>;
 

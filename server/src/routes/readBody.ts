@@ -64,7 +64,7 @@ const LONGEST_LIST = 5000;
 function tooLongLists(schema: SchemaDescription | undefined, value: unknown, path: string): ValidationError[] {
   if (!schema || typeof value !== 'object' || value === null) return [];
   if (Array.isArray(value)) {
-    const { tests = [], innerType } = schema as SchemaDescription & { readonly innerType?: SchemaDescription };
+    const { tests, innerType } = schema as SchemaDescription & { readonly innerType?: SchemaDescription };
     const limit = tests.find((t) => t.name === 'max' || t.name === 'length')?.params;
     const most = Number(limit?.['max'] ?? limit?.['length'] ?? LONGEST_LIST);
     if (value.length > most) return [new ValidationError(`At most ${most} are kept here.`, undefined, path)];

@@ -33,7 +33,7 @@ export async function viewSince({ shops }: Deps, workshopId: string, revision: n
 }
 
 /** Rows of a page. */
-export const PAGE = 50;
+const PAGE = 50;
 
 export async function leftPieces(
   workshopId: string,

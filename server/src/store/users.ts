@@ -72,7 +72,7 @@ export async function setPassword(
   mustChange: boolean,
 ): Promise<void> {
   await UserRow.update(
-    { password_hash: passwordHash, must_change_password: mustChange, credential: literal('credential + 1') as never },
+    { password_hash: passwordHash, must_change_password: mustChange, credential: literal('credential + 1') },
     { where: whose },
   );
 }

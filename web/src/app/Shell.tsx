@@ -20,7 +20,7 @@ import { mutate } from 'swr';
 import { send } from '../data/api.ts';
 import { useSaying } from '../data/saying.ts';
 import { useWorkshop } from '../data/workshop.tsx';
-import { hourlyClimate, mainPlace, sayDay, shelfDemand } from '@app/core';
+import { hourlyClimate, mainPlace, sayDay, sayTime, shelfDemand } from '@app/core';
 import { healthOf } from '../ui/Health.tsx';
 import { sayTemperature } from '../ui/amounts.ts';
 import { GrainDefs } from '../grain/GrainDefs.tsx';
@@ -34,7 +34,8 @@ const TABS = [
 
 /** Header with the tabs and the state of the shop in a few words; on a phone the tabs stand at the thumb. */
 export function Shell({ children }: { readonly children: ReactNode }) {
-  const { view } = useWorkshop();
+  const { view, now, isCutOff } = useWorkshop();
+  const saying = useSaying();
   return (
     <div className="flex h-dvh flex-col">
       <GrainDefs />
@@ -67,6 +68,12 @@ export function Shell({ children }: { readonly children: ReactNode }) {
           <HeaderTools />
         </span>
       </header>
+      {isCutOff && (
+        <p role="status" className="bg-sunk px-4 py-1 text-table font-semibold">
+          Mokume cannot be reached just now. You see the shop as it was {sayTime(Math.min(now, view.now), saying)}; it
+          is called again by itself, and what was changed meanwhile is shown then.
+        </p>
+      )}
       {!window.isSecureContext && (
         <p className="bg-sunk px-4 py-1 text-table">
           This page came without HTTPS, so notifications, the camera and working offline are off on this device. Start

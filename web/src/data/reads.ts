@@ -1,5 +1,19 @@
-import { SessionSchema, type SessionView, ViewSchema, type WorkshopView } from '@app/contract';
+import {
+  type ChangesPage,
+  ChangesPageSchema,
+  type HelperView,
+  HelpersSchema,
+  type LeftPieces,
+  LeftPiecesSchema,
+  PieceSchema,
+  type PieceView,
+  SessionSchema,
+  type SessionView,
+  ViewSchema,
+  type WorkshopView,
+} from '@app/contract';
 import useSWR, { type SWRConfiguration, type SWRResponse } from 'swr';
+import useSWRInfinite from 'swr/infinite';
 import type { Schema } from 'yup';
 import { send } from './api.ts';
 
@@ -13,6 +27,57 @@ export const VIEW: Read<WorkshopView> = { path: '/view', schema: ViewSchema };
 
 export const useRead = <T>({ path, schema }: Read<T>, config: SWRConfiguration<T, Error> = {}): SWRResponse<T, Error> =>
   useSWR<T, Error>(path, () => send(schema, 'GET', path), config);
+
+/** Who of the shop can sign in beside its owner. */
+export const HELPERS: Read<readonly HelperView[]> = { path: '/helpers', schema: HelpersSchema };
+/** One piece, also when it has left. */
+export const usePieceThatLeft = (id: string | null) =>
+  useSWR<PieceView, Error>(id === null ? null : `/pieces/${encodeURIComponent(id)}`, (path: string) =>
+    send(PieceSchema, 'GET', path),
+  );
+
+/** Pages that are read one after the other. */
+export type Pages<T> = {
+  readonly all: readonly T[];
+  readonly isAll: boolean;
+  readonly error: Error | undefined;
+  readonly more: () => void;
+};
+
+/** Pieces that left the shop, the last first. @param revision of the view: a piece that leaves is then first */
+export function useLeftPieces(revision: number): Pages<LeftPieces['pieces'][number]> {
+  const { data, error, size, setSize } = useSWRInfinite<LeftPieces, Error>(
+    (page, before: LeftPieces | null) => {
+      const last = before?.pieces.at(-1);
+      return last
+        ? `/left?leftAt=${last.leftAt}&id=${encodeURIComponent(last.id)}`
+        : page === 0
+          ? `/left?#${revision}`
+          : null;
+    },
+    (path: string) => send(LeftPiecesSchema, 'GET', path.split('#')[0]!),
+    ONCE,
+  );
+  const all = (data ?? []).flatMap((p) => p.pieces);
+  return { all, isAll: data?.at(-1)?.isAll ?? false, error, more: () => void setSize(size + 1) };
+}
+
+/** Changes before one, the newest first. @param piece only those about it; null: all */
+export function useOlderChanges(before: number | null, piece: string | null): Pages<ChangesPage['changes'][number]> {
+  const { data, error, size, setSize } = useSWRInfinite<ChangesPage, Error>(
+    (page, known: ChangesPage | null) => {
+      const from = page === 0 ? before : known?.changes.at(-1)?.number;
+      if (from == null) return null;
+      return `/changes?before=${from}${piece === null ? '' : `&piece=${encodeURIComponent(piece)}`}`;
+    },
+    (path: string) => send(ChangesPageSchema, 'GET', path),
+    ONCE,
+  );
+  const all = (data ?? []).flatMap((p) => p.changes);
+  return { all, isAll: data?.at(-1)?.isAll ?? false, error, more: () => void setSize(size + 1) };
+}
+/** What lies behind does not change. */
+const ONCE = { revalidateFirstPage: false, revalidateOnFocus: false, revalidateIfStale: false };
 
 /** Who is signed in, and what they must do first. */
 export const useSession = () => useRead(SESSION);

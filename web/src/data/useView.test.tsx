@@ -31,6 +31,7 @@ const change = (id: string) => ({
   undone: false,
   undoable: true,
   piece: null,
+  number: 0,
 });
 const view = (revision: number) => ({
   workshop: { id: 'w', name: 'W', units: 'metric', isDemo: false, version: 0 },
@@ -51,8 +52,15 @@ const answer = (revision: number, base: number): CommandAnswer =>
     update: { base, now: 6, change: change(`c${revision}`), undone: [], pieces: [], gone: [], shop: null, plan: null },
   }) as unknown as CommandAnswer;
 
+/** What somebody else's change is announced with. */
+const announced = (revision: number, base = revision - 1) => {
+  const { update } = answer(revision, base);
+  return JSON.stringify({ revision, update });
+};
+
 let served: object;
-let looks = 0;
+let since: object;
+let asked: string[] = [];
 let kept: KeptView;
 function Screen({ onKept }: { readonly onKept: (k: KeptView) => void }) {
   const view = useView();
@@ -62,19 +70,20 @@ function Screen({ onKept }: { readonly onKept: (k: KeptView) => void }) {
   return (
     <p data-testid="shown">
       {view.view
-        ? `${view.view.revision} ${view.view.changes.map((c) => c.id).join()}`
+        ? `${view.view.revision} ${view.view.changes.map((c) => c.id).join()}${view.isCutOff ? ' cut off' : ''}`
         : (view.error?.message ?? 'nothing')}
     </p>
   );
 }
 beforeEach(async () => {
   served = view(1);
-  looks = 0;
+  since = { updates: null };
+  asked = [];
   Line.open.length = 0;
   vi.stubGlobal('EventSource', Line);
-  vi.stubGlobal('fetch', () => {
-    looks++;
-    return Promise.resolve(Response.json(served));
+  vi.stubGlobal('fetch', (path: string) => {
+    asked.push(path);
+    return Promise.resolve(Response.json(path.includes('/since/') ? since : served));
   });
   await act(async () => {
     render(
@@ -88,47 +97,106 @@ beforeEach(async () => {
 afterEach(() => {
   cleanup();
   vi.unstubAllGlobals();
+  vi.useRealTimers();
 });
 const settle = (what: () => unknown) =>
   act(async () => {
     await what();
     await new Promise((done) => setTimeout(done, 5));
   });
-const is = (words: string) => expect(screen.getByTestId('shown')).toHaveTextContent(words);
+const is = (words: string) => expect(screen.getByTestId('shown').textContent?.trim()).toBe(words);
+const line = () => Line.open.at(-1)!;
 
 test('a command’s own answer is laid upon what is shown: nothing is asked for again, though the news of it comes first', async () => {
   is('1');
   await settle(() =>
     kept.during(() => {
-      Line.open[0]!.say('changed', '2');
+      line().say('changed', announced(2));
       return Promise.resolve(answer(2, 1));
     }),
   );
   is('2 c2');
-  await settle(() => Line.open[0]!.say('changed', '2'));
-  expect(looks).toBe(1);
+  await settle(() => line().say('changed', announced(2)));
+  is('2 c2');
+  expect(asked).toEqual(['/api/view']);
 });
-test('a change made elsewhere is asked for once; one that came before an own answer too', async () => {
-  served = view(3);
-  await settle(() => Line.open[0]!.say('changed', '3'));
-  is('3');
-  expect(looks).toBe(2);
-  served = view(5);
-  // Somebody else’s change came between: the answer does not fit upon what is shown.
-  await settle(() => kept.during(() => Promise.resolve(answer(5, 4))));
-  is('5');
-  expect(looks).toBe(3);
+test('a change made elsewhere comes as what it changed: nothing is asked for', async () => {
+  await settle(() => line().say('changed', announced(2)));
+  is('2 c2');
+  await settle(() => line().say('changed', announced(3)));
+  is('3 c3,c2');
+  expect(asked).toEqual(['/api/view']);
 });
-test('what came while the line was lost is asked for when it is back', async () => {
-  served = view(7);
-  await settle(() => Line.open[0]!.say('open'));
-  expect(looks).toBe(1);
-  await settle(() => {
-    Line.open[0]!.say('error');
-    Line.open[0]!.say('open');
+test('changes that come in another order, and one’s own among them, are laid one after the other', async () => {
+  await settle(() =>
+    kept.during(() => {
+      line().say('changed', announced(2));
+      return Promise.resolve(answer(3, 2));
+    }),
+  );
+  is('3 c3,c2');
+  expect(asked).toEqual(['/api/view']);
+});
+test('a change that was not heard of is asked for by itself; only when it is too long ago the view is', async () => {
+  since = { updates: [JSON.parse(announced(2)), JSON.parse(announced(3))] };
+  await settle(() => line().say('changed', announced(4)));
+  is('4 c4,c3,c2');
+  expect(asked).toEqual(['/api/view', '/api/view/since/1']);
+  since = { updates: null };
+  served = view(9);
+  await settle(() => line().say('changed', announced(9)));
+  is('9');
+  expect(asked.slice(2)).toEqual(['/api/view/since/4', '/api/view']);
+});
+test('a command that was carried out before, by an answer that got lost, is caught up with', async () => {
+  since = { updates: [JSON.parse(announced(2))] };
+  await settle(() => kept.during(() => Promise.resolve({ ...answer(2, 1), update: null })));
+  is('2 c2');
+});
+test('a command that is refused changes nothing, and what came meanwhile is laid on after it', async () => {
+  await settle(() =>
+    kept
+      .during(() => {
+        line().say('changed', announced(2));
+        return Promise.reject(new Error('no'));
+      })
+      .catch(() => {}),
+  );
+  is('2 c2');
+});
+test('while the line is lost it says so, is called again, and what was missed is asked for when it is back', async () => {
+  await settle(() => line().say('open'));
+  is('1');
+  vi.useFakeTimers();
+  await act(async () => {
+    line().say('error');
+    await vi.advanceTimersByTimeAsync(1);
   });
-  is('7');
-  expect(looks).toBe(2);
+  is('1  cut off');
+  const before = Line.open.length;
+  since = { updates: [JSON.parse(announced(2))] };
+  // Refused once more (a server that starts says it is not ready), then there.
+  await act(async () => {
+    await vi.advanceTimersByTimeAsync(1000);
+    line().say('error');
+    await vi.advanceTimersByTimeAsync(2000);
+  });
+  expect(Line.open.length).toBe(before + 2);
+  await act(async () => {
+    line().say('open');
+    await vi.advanceTimersByTimeAsync(5);
+  });
+  is('2 c2');
+});
+test('whoever is signed out by somebody else is not called again', async () => {
+  vi.useFakeTimers();
+  const before = Line.open.length;
+  await act(async () => {
+    line().say('signed-out', '0');
+    line().say('error');
+    await vi.advanceTimersByTimeAsync(20_000);
+  });
+  expect(Line.open.length).toBe(before);
 });
 test('an answer with a kind this page does not know is named, not guessed', async () => {
   const strange = view(8);

@@ -1,95 +1,131 @@
-import { applyUpdate, type CommandAnswer, type WorkshopView } from '@app/contract';
+import { type Announced, applyUpdate, type CommandAnswer, ViewSinceSchema, type WorkshopView } from '@app/contract';
 import { useCallback, useEffect, useMemo, useState } from 'react';
-import { useRead, VIEW } from './reads.ts';
+import { useSWRConfig } from 'swr';
+import { ApiFailure, send } from './api.ts';
+import { Line } from './line.ts';
+import { SESSION, useRead, VIEW } from './reads.ts';
 
 export type KeptView = {
   readonly view: WorkshopView | undefined;
   readonly error: Error | undefined;
+  /** The line to the server is lost: what is shown may be old. */
+  readonly isCutOff: boolean;
   readonly reload: () => Promise<void>;
   /** Carries something out whose answer says what it changed; news that comes meanwhile waits for it. */
   readonly during: (command: () => Promise<CommandAnswer | null>) => Promise<CommandAnswer | null>;
 };
 
 /**
- * The workshop as it is now. A command's own answer is laid upon what is kept; only a change made elsewhere, or one that
- * does not fit upon it, is asked for.
+ * The workshop as it is now. It is asked for once; after that every change, one's own and those of others, comes as what it
+ * changed and is laid upon what is kept. What was missed while the line was lost is asked for in the same form.
  */
 export function useView(): KeptView {
-  const { data: view, error, mutate } = useRead(VIEW, { keepPreviousData: true, revalidateOnFocus: true });
+  const { data: view, error, mutate } = useRead(VIEW, { keepPreviousData: true, revalidateOnFocus: false });
+  const { mutate: forget } = useSWRConfig();
+  const [isCutOff, setCutOff] = useState(false);
   const [news] = useState(() => new News());
-  useEffect(() => news.see(view?.revision ?? 0), [news, view?.revision]);
 
   const reload = useCallback(async () => {
     await mutate();
   }, [mutate]);
-  const hear = useCallback(
-    (revision: number) => {
-      if (news.isNew(revision)) void reload();
-    },
-    [news, reload],
-  );
-  const keep = useCallback(
-    async ({ update, revision }: CommandAnswer): Promise<void> => {
-      const lay = (now: WorkshopView | undefined) => (now && update ? applyUpdate(now, update, revision) : null);
-      const next = await mutate((now) => lay(now) ?? now, { revalidate: false });
-      if (next?.revision === revision) news.see(revision);
-      else await reload();
-    },
-    [mutate, reload, news],
-  );
+
+  /** Lays upon the view what is known to come after it; asks for what is missing in between. */
+  const catchUp = useCallback(async (): Promise<void> => {
+    if (!news.mayAct()) return;
+    const next = await mutate((now) => now && news.lay(now), { revalidate: false });
+    if (!next || !news.isBehind(next)) return;
+    try {
+      const { updates } = await send(ViewSinceSchema, 'GET', `/view/since/${next.revision}`);
+      if (!updates) await reload();
+      else {
+        for (const u of updates) news.hear(u);
+        await mutate((now) => now && news.lay(now), { revalidate: false });
+      }
+    } catch (why) {
+      // Away, or signed out: the line says so, and calls again.
+      if (!(why instanceof ApiFailure)) throw why;
+    }
+    news.isAsked();
+  }, [mutate, reload, news]);
+
   const during = useCallback<KeptView['during']>(
     async (command) => {
       news.begin();
-      const answer = await command().catch((error: unknown) => {
-        hear(news.end());
+      const ended = async () => {
+        news.end();
+        await catchUp();
+      };
+      const answer = await command().catch(async (error: unknown) => {
+        await ended();
         throw error;
       });
-      if (answer) await keep(answer);
-      hear(news.end());
+      if (answer?.update) news.hear({ revision: answer.revision, update: answer.update });
+      else if (answer) news.mayHaveMissed();
+      await ended();
       return answer;
     },
-    [keep, hear, news],
+    [catchUp, news],
   );
-  useEvents(view !== undefined, hear, reload);
-  return useMemo(() => ({ view, error, reload, during }), [view, error, reload, during]);
+
+  const isOn = view !== undefined;
+  useEffect(() => {
+    if (!isOn) return;
+    const line = new Line({
+      changed: (announced) => {
+        news.hear(announced);
+        void catchUp();
+      },
+      notUnderstood: () => void reload(),
+      opened: (wasLost) => {
+        setCutOff(false);
+        if (!wasLost) return;
+        news.mayHaveMissed();
+        void catchUp();
+      },
+      lost: () => setCutOff(true),
+      signedOut: () => void forget(SESSION.path),
+    });
+    return () => line.close();
+  }, [isOn, catchUp, reload, forget, news]);
+  return useMemo(() => ({ view, error, isCutOff, reload, during }), [view, error, isCutOff, reload, during]);
 }
 
-/** What is known of revisions: the newest shown, the newest heard of, and how many commands are under way. */
+/** Changes that were heard of and not yet laid upon the view, and how many own commands are under way. */
 class News {
-  #shown = 0;
-  #heard = 0;
+  readonly #heard = new Map<number, Announced>();
   #underway = 0;
+  #mayMiss = false;
 
-  see(revision: number): void {
-    this.#shown = Math.max(this.#shown, revision);
+  hear(announced: Announced): void {
+    this.#heard.set(announced.update.base, announced);
   }
-  /** While a command is under way its own news may come before its answer, so none is acted on. */
-  isNew(revision: number): boolean {
-    this.#heard = Math.max(this.#heard, revision);
-    return this.#underway === 0 && this.#heard > this.#shown;
+  /** Something may have happened that was not told. */
+  mayHaveMissed(): void {
+    this.#mayMiss = true;
+  }
+  isAsked(): void {
+    this.#mayMiss = false;
   }
   begin(): void {
     this.#underway++;
   }
-  /** @returns the newest heard of meanwhile */
-  end(): number {
+  end(): void {
     this.#underway--;
-    return this.#heard;
   }
-}
-
-/** Hears of changes made in other browsers; after the line was lost, what was missed is asked for. */
-function useEvents(isOn: boolean, hear: (revision: number) => void, reload: () => Promise<void>): void {
-  useEffect(() => {
-    if (!isOn) return;
-    const source = new EventSource('/api/events');
-    let wasLost = false;
-    source.addEventListener('changed', (e: MessageEvent<string>) => hear(Number(e.data)));
-    source.addEventListener('error', () => (wasLost = true));
-    source.addEventListener('open', () => {
-      if (wasLost) void reload();
-      wasLost = false;
-    });
-    return () => source.close();
-  }, [isOn, hear, reload]);
+  /** While a command is under way its own news may come before its answer, so nothing is laid upon the view. */
+  mayAct(): boolean {
+    return this.#underway === 0;
+  }
+  /** The view with all laid upon it that follows it. */
+  lay(view: WorkshopView): WorkshopView {
+    let now = view;
+    for (let next = this.#heard.get(now.revision); next; next = this.#heard.get(now.revision))
+      now = applyUpdate(now, next.update, next.revision) ?? now;
+    for (const base of this.#heard.keys()) if (base < now.revision) this.#heard.delete(base);
+    return now;
+  }
+  /** Changes after this view are known of that do not follow it, or may have been missed. */
+  isBehind(view: WorkshopView): boolean {
+    return this.#mayMiss || [...this.#heard.keys()].some((base) => base > view.revision);
+  }
 }

@@ -1,4 +1,4 @@
-import { type CommandAnswer, CommandAnswerSchema, type WorkshopView } from '@app/contract';
+import { type CommandAnswer, CommandAnswerSchema, type ErrorCode, type WorkshopView } from '@app/contract';
 import type { PieceMove } from '@app/core';
 import {
   type ComponentType,
@@ -22,6 +22,8 @@ export type Workshop = {
   readonly view: WorkshopView;
   /** The workshop's clock, moving while the page is open. */
   readonly now: number;
+  /** The line to the server is lost: what is shown may be old. */
+  readonly isCutOff: boolean;
   /**
    * Sends a command, shows what follows and offers undo; refusals are told, not thrown.
    * @returns what the server did, or null when it was refused
@@ -48,7 +50,7 @@ export function WorkshopProvider({
   waiting: ReactNode;
   failed: ComponentType<{ readonly error: Error; readonly retry: () => void }>;
 }) {
-  const { view, error, reload, during } = useView();
+  const { view, error, isCutOff, reload, during } = useView();
   const { mutate } = useSWRConfig();
   const now = useClock(view);
   useForgetting(view);
@@ -58,8 +60,9 @@ export function WorkshopProvider({
   const refused = useCallback(
     async (why: unknown) => {
       tell(why);
-      if (why instanceof ApiFailure && why.problem.code === 'SIGN_IN_NEEDED') await mutate(SESSION.path);
-      else await reload();
+      const code = why instanceof ApiFailure ? why.problem.code : null;
+      if (code === 'SIGN_IN_NEEDED') await mutate(SESSION.path);
+      else if (code !== null && BEHIND.includes(code)) await reload();
     },
     [mutate, reload],
   );
@@ -102,7 +105,10 @@ export function WorkshopProvider({
     },
     [during, refused, undo],
   );
-  const workshop = useMemo(() => (view ? { view, now, command, undo } : null), [view, now, command, undo]);
+  const workshop = useMemo(
+    () => (view ? { view, now, isCutOff, command, undo } : null),
+    [view, now, isCutOff, command, undo],
+  );
   if (!workshop) return error ? <Failed error={error} retry={() => void reload()} /> : waiting;
   return (
     <WorkshopContext value={workshop}>
@@ -120,6 +126,16 @@ export function WorkshopProvider({
     </WorkshopContext>
   );
 }
+
+/** Refusals behind which something is that this page has not seen. */
+const BEHIND: readonly ErrorCode[] = [
+  'STALE_VERSION',
+  'NOT_FOUND',
+  'STEP_STATE',
+  'ALREADY_UNDONE',
+  'UNDO_BLOCKED',
+  'PIECE_LEFT',
+];
 
 /** A change that waits for its owner to look at what it moves. */
 type Asked = { readonly moves: readonly PieceMove[]; readonly answer: (isWanted: boolean) => void };

@@ -1,8 +1,9 @@
 import { CoreFault } from '../../core/CoreFault.tsx';
-import { type PieceView } from '@app/contract';
+import { MOST_CHANGES, type PieceView } from '@app/contract';
 import { Pencil } from 'lucide-react';
-import { useEffect, useMemo, useRef } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
+import { useOlderChanges, usePieceThatLeft } from '../../data/reads.ts';
 import { useSaying } from '../../data/saying.ts';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { ConflictList } from '../../conflict/ConflictList.tsx';
@@ -27,8 +28,11 @@ import { SumsSection } from './SumsSection.tsx';
 export function PieceScreen() {
   const { view } = useWorkshop();
   const { id } = useParams();
-  const piece = view.pieces.find((p) => p.id === id);
-  return piece ? <Piece piece={piece} /> : <Navigate to="/pieces" replace />;
+  const here = view.pieces.find((p) => p.id === id);
+  const left = usePieceThatLeft(here || id === undefined ? null : id);
+  const piece = here ?? left.data;
+  if (piece) return <Piece piece={piece} />;
+  return left.error ? <Navigate to="/pieces" replace /> : <main className="flex-1" aria-busy="true" />;
 }
 
 /** One piece: where it stands, its lane, its route with reasons and waits, and its log. */
@@ -129,11 +133,16 @@ function PieceHead({ piece }: { readonly piece: PieceView }) {
             >
               <Pencil size={14} aria-hidden="true" /> Change
             </Link>
-            <Button onClick={() => void remove()}>Out of the shop</Button>
+            <Button onClick={() => void remove()}>
+              {piece.steps.every((s) => s.state.kind === 'done') ? 'Fetched, it has left' : 'Out of the shop'}
+            </Button>
           </div>
         </>
       ) : (
-        <p className="text-sub">Out of the shop. Undo it in the log to bring it back.</p>
+        <p className="text-sub">
+          Left the shop{piece.leftAt === null ? '' : ` ${sayTime(piece.leftAt, saying)}`}. Undo it in the log to bring
+          it back.
+        </p>
       )}
     </header>
   );
@@ -250,7 +259,9 @@ function About({ piece }: { readonly piece: PieceView }) {
 function Log({ piece }: { readonly piece: PieceView }) {
   const { view, undo } = useWorkshop();
   const saying = useSaying();
-  const own = view.changes.filter((c) => c.piece === piece.id);
+  const [isOlder, setOlder] = useState(false);
+  const older = useOlderChanges(isOlder ? (view.changes.at(-1)?.number ?? null) : null, piece.id);
+  const own = [...view.changes.filter((c) => c.piece === piece.id), ...older.all];
   return (
     <Section title="Log">
       {own.length === 0 && (
@@ -273,6 +284,10 @@ function Log({ piece }: { readonly piece: PieceView }) {
           </li>
         ))}
       </ol>
+      {older.error && <p role="alert">{older.error.message}</p>}
+      {view.changes.length >= MOST_CHANGES && !(isOlder && older.isAll) && (
+        <Button onClick={() => (isOlder ? older.more() : setOlder(true))}>Earlier</Button>
+      )}
     </Section>
   );
 }

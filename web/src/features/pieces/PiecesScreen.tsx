@@ -1,7 +1,8 @@
 import type { PieceView, WorkshopView } from '@app/contract';
-import { type Instant, sayTime } from '@app/core';
+import { type Instant, sayMonth, sayTime } from '@app/core';
 import { Link } from 'react-router';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
+import { useLeftPieces } from '../../data/reads.ts';
 import { useSaying } from '../../data/saying.ts';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { laneModel } from '../../grain/laneModel.ts';
@@ -9,17 +10,14 @@ import { LaneDrawing, Pennant } from '../../grain/LaneDrawing.tsx';
 import { timeScale, type TimeScale } from '../../grain/timeScale.ts';
 import { Tag } from '../../ui/Tag.tsx';
 import { HealthMark, healthOf } from '../../ui/Health.tsx';
+import { Button } from '../../ui/parts.tsx';
 import { stageOf } from './stageOf.ts';
 
 /** Every piece with its stage, its health and its own strip of grain. */
 export function PiecesScreen() {
   const { view, now } = useWorkshop();
-  const saying = useSaying();
-  const active = view.pieces
-    .filter((p) => p.active)
-    .sort((a, b) => (a.due ?? Infinity) - (b.due ?? Infinity) || a.name.localeCompare(b.name));
+  const active = useMemo(() => byDate(view.pieces), [view.pieces]);
   const scale = useMemo(() => commonScale(view, now), [view, now]);
-  const gone = view.pieces.filter((p) => !p.active);
   return (
     <main className="min-h-0 flex-1 overflow-auto p-4 md:p-6">
       <h1 className="pb-3 text-title font-semibold">
@@ -38,22 +36,62 @@ export function PiecesScreen() {
           <PieceRow key={p.id} piece={p} scale={scale} />
         ))}
       </ul>
-      {gone.length > 0 && (
-        <details className="pt-6">
-          <summary className="cursor-pointer text-table text-sub">{gone.length} out of the shop</summary>
-          <ul className="pt-2 text-table">
-            {gone.map((p) => (
-              <li key={p.id}>
-                <Link className="underline" to={`/pieces/${p.id}`}>
-                  {p.name}
-                </Link>
-                {p.due !== null && <span className="text-sub"> · was due {sayTime(p.due, saying)}</span>}
-              </li>
-            ))}
-          </ul>
-        </details>
-      )}
+      <LeftPieces />
     </main>
+  );
+}
+
+const byDate = (pieces: readonly PieceView[]) =>
+  [...pieces].sort((a, b) => (a.due ?? Infinity) - (b.due ?? Infinity) || a.name.localeCompare(b.name));
+
+/** Pieces that left, by month: a tag in its colour each; read only when asked for, a page at a time. */
+function LeftPieces() {
+  const { view } = useWorkshop();
+  const [isOpen, setOpen] = useState(false);
+  return (
+    <details className="pt-6" onToggle={(e) => setOpen(e.currentTarget.open)}>
+      <summary className="cursor-pointer text-table text-sub">Pieces that left the shop</summary>
+      {isOpen && <LeftList revision={view.revision} />}
+    </details>
+  );
+}
+
+function LeftList({ revision }: { readonly revision: number }) {
+  const saying = useSaying();
+  const { all, isAll, error, more } = useLeftPieces(revision);
+  const months = [...new Set(all.map((p) => sayMonth(p.leftAt, saying)))];
+  return (
+    <div className="flex flex-col gap-3 pt-2 text-table">
+      {error && <p role="alert">{error.message}</p>}
+      {isAll && all.length === 0 && <p>None has left yet. A piece that was fetched stands here.</p>}
+      {months.map((month) => (
+        <section key={month} className="grid grid-cols-[90px_1fr] gap-3 border-t border-line pt-2">
+          <h2 className="condensed text-sub">{month}</h2>
+          <ul className="flex flex-wrap gap-x-5 gap-y-1.5">
+            {all
+              .filter((p) => sayMonth(p.leftAt, saying) === month)
+              .map((p) => (
+                <li key={p.id}>
+                  <Link to={`/pieces/${p.id}`} className="flex items-center gap-2 hover:bg-sunk">
+                    <Tag brief={p.brief} size={20} />
+                    <span>
+                      {p.name}
+                      <span className="condensed block text-lane text-sub">
+                        {p.kind === 'client' ? (p.client ?? 'Client') : 'Stock'} · {sayTime(p.leftAt, saying)}
+                      </span>
+                    </span>
+                  </Link>
+                </li>
+              ))}
+          </ul>
+        </section>
+      ))}
+      {!isAll && all.length > 0 && (
+        <div>
+          <Button onClick={more}>Earlier</Button>
+        </div>
+      )}
+    </div>
   );
 }
 

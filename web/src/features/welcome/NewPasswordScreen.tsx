@@ -12,7 +12,7 @@ export function NewPasswordScreen() {
   const [error, setError] = useState<string | null>(null);
   const { register, handleSubmit, formState } = useForm({
     resolver: yupResolver(NewPassword),
-    defaultValues: { password: '' },
+    defaultValues: { old: '', password: '' },
   });
   const submit = handleSubmit(async (input) => {
     try {
@@ -27,8 +27,11 @@ export function NewPasswordScreen() {
       <h1 className="text-title font-semibold">Choose your own password</h1>
       <p>The one you came in with works once. Yours has 10 characters or more.</p>
       <form onSubmit={(e) => void submit(e)} className="flex flex-col gap-3" noValidate>
+        <Field label="The password you came in with" error={formState.errors.old?.message}>
+          <Input type="password" autoComplete="current-password" autoFocus {...register('old')} />
+        </Field>
         <Field label="New password" error={formState.errors.password?.message ?? error ?? undefined}>
-          <Input type="password" autoComplete="new-password" autoFocus {...register('password')} />
+          <Input type="password" autoComplete="new-password" {...register('password')} />
         </Field>
         <Button kind="primary" size="hand" type="submit">
           Keep this password
