@@ -222,7 +222,7 @@ export const MATRIX = {
   'server/migrations': { rooms: [], packages: ['type:sequelize'] },
   'server/src/store': {
     rooms: ['server/src', 'server/migrations', 'core', 'contract'],
-    packages: ['sequelize', 'umzug', 'node:util'],
+    packages: ['connect-session-sequelize', 'express-session', 'sequelize', 'umzug', 'node:util'],
   },
   'server/src/jobs': { rooms: ['core', 'contract'], packages: ['piscina', 'node:fs', 'node:os', 'node:url'] },
   'server/src/services': {
@@ -249,7 +249,6 @@ export const MATRIX = {
     ],
     packages: [
       'compression',
-      'connect-session-sequelize',
       'express',
       'express-session',
       'helmet',

@@ -1,6 +1,5 @@
 import { existsSync } from 'node:fs';
 import compression from 'compression';
-import connectSessions from 'connect-session-sequelize';
 import express, { type Express } from 'express';
 import session from 'express-session';
 import helmet from 'helmet';
@@ -10,9 +9,7 @@ import { OWN_HOSTS, refuseOtherHosts, refuseOtherOrigins } from './guards.ts';
 import { register } from './routes/register.ts';
 import { ROUTES } from './routes/table.ts';
 import type { AppOptions } from './options.ts';
-
-const HOUR_MS = 3_600_000;
-const WEEK_MS = 7 * 24 * HOUR_MS;
+import { SESSION_MS, sessionStore } from './store/sessions.ts';
 
 /** Builds the whole app; opens no port. */
 export function createApp(options: AppOptions): Express {
@@ -33,12 +30,7 @@ export function createApp(options: AppOptions): Express {
   app.use(pinoHttp({ logger: options.deps.log, autoLogging: false }));
   app.use(refuseOtherHosts(new Set([...OWN_HOSTS, ...options.hosts])));
   app.use(compression());
-  const Store = connectSessions(session.Store);
-  const store = new Store({
-    db: options.deps.sequelize,
-    checkExpirationInterval: options.cleansSessions ? HOUR_MS : 0,
-    expiration: WEEK_MS,
-  });
+  const store = sessionStore(options.deps.sequelize, options.cleansSessions);
   app.use(
     '/api',
     refuseOtherOrigins,
@@ -54,7 +46,7 @@ export function createApp(options: AppOptions): Express {
       name: 'mokume',
       resave: false,
       saveUninitialized: false,
-      cookie: { httpOnly: true, sameSite: 'lax', secure: options.beyondLoopback, maxAge: WEEK_MS },
+      cookie: { httpOnly: true, sameSite: 'lax', secure: options.beyondLoopback, maxAge: SESSION_MS },
     }),
     register(ROUTES, options),
     () => {

@@ -50,13 +50,18 @@ export class Keeper {
     const { shops, clock } = this.#deps;
     const now = await shops.now(workshopId);
     // Looked at without taking the shop's turn first: most of the time there is nothing to do.
-    if (!now || overdue(now, clock.now()).length === 0) return;
+    if (!now || (overdue(now, clock.now()).length === 0 && !isAhead(now, clock.now()))) return;
     await carryOutIfNeeded(
       this.#deps,
       { workshopId, isClock: true },
       {
         id: randomUUID(),
         run: (_rows, before) => {
+          if (isAhead(before, clock.now()))
+            return Promise.resolve({
+              summary: 'The clock had been ahead: planned again from now',
+              planning: 'afresh' as const,
+            });
           const late = overdue(before, clock.now());
           const [first] = late;
           if (!first) return Promise.resolve(null);
@@ -71,6 +76,10 @@ export class Keeper {
     );
   }
 }
+
+/** The newest change is of a time still to come: the clock was wrong when it was planned, and everything stands too late. */
+const isAhead = ({ view: { changes }, planNumber }: KeptShop, now: Instant) =>
+  planNumber > 0 && changes.length > 0 && changes[0]!.at > now + GRACE_MINUTES;
 
 type Late = { readonly piece: string; readonly step: ShopStep };
 
