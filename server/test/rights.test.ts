@@ -1,18 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
-import { applyUpdate, type CommandAnswer, CommandAnswerSchema, ERRORS, type WorkshopView } from '@app/contract';
-import { HOUSE_DEFAULTS, ORDINARY_WEEK, PLANNING_DEFAULTS, PRODUCTS } from '@app/core';
-import sharp from 'sharp';
+import { applyUpdate, type CommandAnswer, CommandAnswerSchema, ERRORS } from '@app/contract';
 import supertest from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import type { Schema } from 'yup';
 import type { Access, Route } from '../src/routes/route.ts';
 import { apiPage, ROUTES } from '../src/routes/table.ts';
-import { Browser, chest, openShop, type TestShop } from './shop.ts';
-
-/** What is there to be asked about: a shop with a piece, its steps, a photo, a change, and something in each of its tables. */
-type Here = { readonly ids: Readonly<Record<string, string>>; readonly view: WorkshopView };
-type Example = (here: Here) => object;
+import { bodyFor, call, EXAMPLES, furnish, type Here, keyOf, pathOf } from './examples.ts';
+import { Browser, openShop, type TestShop } from './shop.ts';
 
 let shop: TestShop;
 let rona: Browser;
@@ -20,156 +15,13 @@ let teo: Browser;
 let fresh: Browser;
 let other: Browser;
 let here: Here;
-let picture: Buffer;
 
-const keyOf = (r: Route) => `${r.method} ${r.path}`;
-const hours = { weekly: ORDINARY_WEEK, exceptions: [], blocks: [] };
-const version =
-  (table: string): Example =>
-  ({ ids, view }) => ({ version: view.versions[`${table}/${ids[table]}`] });
-const stepVersion: Example = ({ ids, view }) => ({
-  version: view.pieces.find((p) => p.id === ids['pieces'])!.stepVersions[ids['steps']!],
-});
-const pieceVersion: Example = ({ ids, view }) => ({
-  version: view.pieces.find((p) => p.id === ids['pieces'])!.version,
-});
-const shopVersion: Example = ({ view }) => ({ version: view.workshop.version });
-const ROWS: Readonly<Record<string, object>> = {
-  people: { name: 'Bo', hours, skills: { prep: 1 } },
-  stations: { name: 'Second bench', kind: 'bench', capacity: 1, climate: 'garage' },
-  tools: { name: 'Sprayer', capacity: 1 },
-  places: { name: 'Loft', typical: { high_c: 20, low_c: 15, humidityAtHigh_pct: 50, humidityAtLow_pct: 60 } },
-  paints: { name: 'Slate', hex: '#3f5c74', product: 'matt-paint', on_hand_litres: 1 },
-  mixes: { name: 'Dusk', hex: '#3f5c74', parts: [{ name: 'Blue', parts: 1 }] },
-  recipes: { name: 'Plain', brief: chest().brief, edits: [] },
-};
-const own = { ...PRODUCTS.find((p) => p.id === 'matt-paint')!, id: 'own-matt', name: 'Own matt' };
-
-/** A body each route takes; a route without one here fails the first test below. */
-const EXAMPLES: Readonly<Record<string, Example>> = {
-  'get /session': () => ({}),
-  'post /session': () => ({ name: 'rona', password: 'brush-and-roller' }),
-  'post /session/demo': () => ({}),
-  'delete /session': () => ({}),
-  'post /session/password': () => ({ old: 'brush-and-roller', password: 'another-password' }),
-  'post /workshops': () => ({
-    workshopName: 'Shed',
-    ownerName: 'Mo',
-    signIn: `mo-${randomUUID()}`,
-    password: 'brush-and-roller',
-    timeZone: 'UTC',
-    units: 'us',
-  }),
-  'get /view': () => ({}),
-  'get /view/since/:id': () => ({}),
-  'get /left': () => ({}),
-  'get /pieces/:id': () => ({}),
-  'get /changes': () => ({}),
-  'get /events': () => ({}),
-  'post /pieces': () => ({ id: randomUUID(), ...chest() }),
-  'put /pieces/:id': (h) => ({ ...pieceVersion(h), ...chest(), name: `Chest ${randomUUID().slice(0, 4)}` }),
-  'put /pieces/:id/edits': (h) => ({ ...pieceVersion(h), edits: [{ op: 'minutes', step: 'wash', minutes: 45 }] }),
-  'put /pieces/:id/arrival': (h) => ({ ...pieceVersion(h), sheet: { marks: [], remarks: randomUUID(), agreed: null } }),
-  'delete /pieces/:id': pieceVersion,
-  'post /steps/:id/start': (h) => ({ ...stepVersion(h), by: 'owner' }),
-  'post /steps/:id/done': (h) => ({ ...stepVersion(h), by: 'owner' }),
-  'post /steps/:id/problem': (h) => ({ ...stepVersion(h), by: 'owner', kind: 'not-dry' }),
-  'put /steps/:id/pin': (h) => ({ ...stepVersion(h), pin: { notBefore: h.view.now + 1440 } }),
-  'post /plan/afresh': () => ({}),
-  'post /plan/improve': () => ({}),
-  'post /plan/adopt': () => ({ proposal: randomUUID() }),
-  'post /changes/:id/undo': () => ({ withDependents: true }),
-  'post /pieces/:id/photos': () => ({ side: 'front' }),
-  'delete /photos/:id': () => ({}),
-  'get /photos/:id': () => ({}),
-  'put /workshop': (h) => ({
-    ...shopVersion(h),
-    name: `Garage ${randomUUID().slice(0, 4)}`,
-    units: 'metric',
-    timeZone: 'Europe/Berlin',
-  }),
-  'put /planning': (h) => ({
-    ...shopVersion(h),
-    ...PLANNING_DEFAULTS,
-    frozen_hours: h.view.shop.planning!.frozen_hours === 5 ? 6 : 5,
-  }),
-  'put /house': (h) => ({ ...shopVersion(h), house: { ...HOUSE_DEFAULTS } }),
-  'put /products/:id': () => ({ product: own }),
-  'post /products': () => ({ products: [{ ...own, name: randomUUID().slice(0, 8) }] }),
-  'delete /products/:id': () => ({}),
-  'put /shop/places/:id/series': (h) => ({
-    ...version('places')(h),
-    series: { from: 0, temperature_c: [Math.round(Math.random() * 20)], humidity_pct: [50] },
-  }),
-  'get /helpers': () => ({}),
-  'delete /helpers/:id': () => ({}),
-  'post /helpers': () => ({ signIn: `h-${randomUUID()}`, password: 'first-password', personId: 'owner' }),
-  ...Object.fromEntries(
-    Object.entries(ROWS).flatMap(([table, row]): [string, Example][] => [
-      [`post /shop/${table}`, () => row],
-      [
-        `put /shop/${table}/:id`,
-        (h) => ({ ...version(table)(h), ...row, name: `Renamed ${randomUUID().slice(0, 4)}` }),
-      ],
-      [`delete /shop/${table}/:id`, () => ({})],
-    ]),
-  ),
-};
-
-/** What `:id` is in an example: for rows that may be made under an id too. */
-const ownedBy = (r: Route): string | null =>
-  r.owned ??
-  (r.path === '/view/since/:id' ? 'revision' : null) ??
-  /^\/shop\/(\w+)\/:id$/.exec(r.path)?.[1] ??
-  (r.path === '/products/:id' ? 'products' : null);
-const pathOf = (r: Route, ids: Readonly<Record<string, string>>) =>
-  `/api${r.path.replace(':id', encodeURIComponent(ids[ownedBy(r) ?? ''] ?? ''))}`;
-
-/** A shop in which each route has something to be about. */
-async function furnish(browser: Browser): Promise<Here> {
-  const ids: Record<string, string> = { products: own.id };
-  await browser.command('put', `/products/${own.id}`, { product: own });
-  for (const [table, row] of Object.entries(ROWS)) await browser.command('post', `/shop/${table}`, row);
-  ids['pieces'] = await browser.addChest();
-  const photo = randomUUID();
-  await browser.agent
-    .post(`/api/pieces/${ids['pieces']}/photos`)
-    .field({ commandId: photo, side: 'front' })
-    .attach('photo', picture, 'front.png')
-    .expect(201);
-  ids['photos'] = photo;
-  const view = await browser.view();
-  ids['steps'] = view.pieces.find((p) => p.id === ids['pieces'])!.steps[0]!.id;
-  ids['changes'] = view.changes[0]!.id;
-  ids['revision'] = String(view.revision);
-  const last = (list: readonly { readonly id: string; readonly name: string }[], name: string) =>
-    list.find((x) => x.name === name)!.id;
-  for (const table of ['people', 'stations', 'tools', 'places', 'paints', 'mixes', 'recipes'] as const)
-    ids[table] = last(
-      view.shop[table] as readonly { id: string; name: string }[],
-      (ROWS[table] as { name: string }).name,
-    );
-  return { ids, view };
-}
-
-function call(browser: supertest.Agent | ReturnType<typeof supertest>, r: Route, ids: Here['ids'], body: object) {
-  const request = browser[r.method](pathOf(r, ids));
-  if (!r.takesPhoto) return r.method === 'get' ? request : request.send(body);
-  for (const [k, v] of Object.entries(body))
-    void request.field(k, typeof v === 'object' ? JSON.stringify(v) : String(v));
-  return request.attach('photo', picture, 'front.png');
-}
-const bodyFor = (r: Route, h: Here): object =>
-  r.body === null ? {} : { commandId: randomUUID(), ...EXAMPLES[keyOf(r)]!(h) };
 const takes = (r: Route, field: string) => r.body !== null && 'fields' in r.body && field in (r.body.fields as object);
 /** Ends the stream it opens, or the test would wait for it. */
 const isStream = (r: Route) => r.answer === 'events';
 
 beforeAll(async () => {
   shop = await openShop();
-  picture = await sharp({ create: { width: 8, height: 8, channels: 3, background: '#888' } })
-    .png()
-    .toBuffer();
   rona = await Browser.owner(shop);
   other = await Browser.owner(shop, 'other');
   here = await furnish(rona);

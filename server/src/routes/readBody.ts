@@ -8,7 +8,7 @@ const DEEPEST = 24;
 /** Values in one request: a year of hourly air twice over, and more than any other form. */
 const MOST_VALUES = 60_000;
 /** Names every object has already: as keys of what is sent they are never meant. */
-const OBJECT_NAMES: ReadonlySet<string> = new Set(['__proto__', 'constructor', 'prototype']);
+const OBJECT_NAMES: ReadonlySet<string> = new Set([...Object.getOwnPropertyNames(Object.prototype), 'prototype']);
 
 /**
  * Refuses what no form sends before anything else is looked at: names that every object has, nesting without end, more
@@ -64,8 +64,8 @@ const LONGEST_LIST = 5000;
 function tooLongLists(schema: SchemaDescription | undefined, value: unknown, path: string): ValidationError[] {
   if (!schema || typeof value !== 'object' || value === null) return [];
   if (Array.isArray(value)) {
-    const { tests, innerType } = schema as SchemaDescription & { readonly innerType?: SchemaDescription };
-    const limit = tests.find((t) => t.name === 'max' || t.name === 'length')?.params;
+    const { tests, innerType } = schema as Partial<SchemaDescription> & { readonly innerType?: SchemaDescription };
+    const limit = tests?.find((t) => t.name === 'max' || t.name === 'length')?.params;
     const most = Number(limit?.['max'] ?? limit?.['length'] ?? LONGEST_LIST);
     if (value.length > most) return [new ValidationError(`At most ${most} are kept here.`, undefined, path)];
     return value.flatMap((v, i) => tooLongLists(innerType, v, `${path}[${i}]`));

@@ -22,7 +22,7 @@ export function register(routes: readonly Route[], options: AppOptions): Router 
   for (const r of routes) {
     const before: RequestHandler[] = r.isGuarded ? [...guards] : [];
     // Who sends a picture is asked before a byte of it is read.
-    if (r.takesPhoto) before.push(asked(r.access), upload.single('photo'));
+    if (r.takesPhoto) before.push(asked(r.access), inParts(upload.single('photo')));
     before.push(refuseStrangeBodies);
     router[r.method](r.path, ...before, (req, res) => handle(r, options, req, res));
   }
@@ -61,6 +61,15 @@ const asked =
     await authorise(access, req);
     next();
   };
+
+/** Reads a body in parts; parts that cannot be read are the sender's fault, and what reads them does not say so. */
+const inParts =
+  (read: RequestHandler): RequestHandler =>
+  (req, res, next) =>
+    read(req, res, (error?: unknown) => {
+      const isUnreadable = error instanceof Error && !(error instanceof multer.MulterError);
+      next(isUnreadable ? new ApiError('BAD_REQUEST') : error);
+    });
 
 /** Wrong tries a minute: at one name from one address, and at all names from one address. */
 const TRIES_OF_ONE = 10;
