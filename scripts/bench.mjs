@@ -3,7 +3,7 @@ import { execFileSync, spawn } from 'node:child_process';
 import { cpus } from 'node:os';
 import { ensureBuilt } from './lib/build.mjs';
 import { ensureChromium, ensureModules, ensurePostgres, root } from './lib/install.mjs';
-import { freePort, startPostgres } from './lib/postgres.mjs';
+import { freePort, startPostgres } from './lib/cluster.mjs';
 
 ensurePostgres();
 ensureChromium();
@@ -19,7 +19,7 @@ execFileSync(
 );
 execFileSync(process.execPath, ['.mokume/bench/planner.js'], { cwd: root, stdio: 'inherit' });
 
-const postgres = await startPostgres('postgres-test');
+const postgres = await startPostgres('postgres-test', { mayCreateDatabases: true });
 const name = `bench_${Date.now()}`;
 execFileSync(`${postgres.bin}/psql`, [postgres.url, '-qc', `create database ${name}`]);
 const url = new URL(postgres.url);

@@ -1,7 +1,7 @@
 // npm run dev: the server from source (restarted on change) and the client with hot reload, on one PostgreSQL.
 import { spawn } from 'node:child_process';
 import { ensureModules, ensurePostgres, root, stateDir } from './lib/install.mjs';
-import { startPostgres } from './lib/postgres.mjs';
+import { startPostgres } from './lib/cluster.mjs';
 
 ensurePostgres();
 ensureModules();

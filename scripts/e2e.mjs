@@ -2,12 +2,12 @@
 import { spawnSync } from 'node:child_process';
 import { ensureBuilt } from './lib/build.mjs';
 import { ensureChromium, ensurePostgres, root } from './lib/install.mjs';
-import { startPostgres } from './lib/postgres.mjs';
+import { startPostgres } from './lib/cluster.mjs';
 
 ensurePostgres();
 ensureChromium();
 await ensureBuilt();
-const postgres = await startPostgres('postgres-test');
+const postgres = await startPostgres('postgres-test', { mayCreateDatabases: true });
 const done = spawnSync('npx', ['playwright', 'test', ...process.argv.slice(2)], {
   cwd: root,
   stdio: 'inherit',

@@ -1,10 +1,10 @@
 import { spawn, spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync, utimesSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:http';
 import { tmpdir } from 'node:os';
-import { afterAll, beforeAll, expect, test } from 'vitest';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ensureBuilt } from './lib/build.mjs';
-import { freePort, startPostgres } from './lib/postgres.mjs';
+import { connection, freePort, startPostgres } from './lib/cluster.mjs';
 import { root } from './lib/install.mjs';
 
 // These run the real scripts against a PostgreSQL given by its URL, as a user with one of their own would.
@@ -12,13 +12,14 @@ let postgres;
 let url;
 const name = `start_${Date.now()}`;
 const sql = (text, database = 'mokume') =>
-  spawnSync(`${postgres.bin}/psql`, [postgres.url.replace(/\/mokume$/, `/${database}`), '-Atqc', text], {
+  spawnSync(`${postgres.bin}/psql`, ['-XAtqc', text], {
+    env: { PATH: process.env.PATH, ...connection(postgres.url), PGDATABASE: database },
     encoding: 'utf8',
   }).stdout.trim();
 
 beforeAll(async () => {
   await ensureBuilt();
-  postgres = await startPostgres('postgres-scripts');
+  postgres = await startPostgres('postgres-scripts', { mayCreateDatabases: true });
   sql(`create database ${name}`);
   url = postgres.url.replace(/\/mokume$/, `/${name}`);
 }, 120_000);
@@ -112,24 +113,158 @@ test('--lan serves HTTPS with its own certificate, a QR code and a one-time pass
   expect(spawnSync('curl', ['-sk', '-b', jar, `${address}/api/view`], { encoding: 'utf8' }).stdout).toContain(
     'PASSWORD_CHANGE_NEEDED',
   );
-  expect(post('/session/password', { password: 'a-better-password' })).toContain('true');
+  expect(post('/session/password', { old: password, password: 'a-better-password' })).toContain('true');
   expect(spawnSync('curl', ['-sk', '-b', jar, `${address}/api/view`], { encoding: 'utf8' }).stdout).toContain(
     'Boat-shed workshop',
   );
   await run.stop();
 });
 
-test('backup and restore bring everything back; a file that is no backup changes nothing', () => {
+test('after a start for the local network, one without it lets the demo in again by its printed sign-in', async () => {
+  const lan = await start({}, ['--lan']);
+  await lan.said(/one-time password/);
+  await lan.stop();
+  const run = await start();
+  await run.said(/Demo sign-in: demo/);
+  const session = await fetch(`http://127.0.0.1:${run.port}/api/session/demo`, { method: 'POST' });
+  expect(session.status).toBe(200);
+  const cookie = session.headers.get('set-cookie').split(';')[0];
+  const view = await fetch(`http://127.0.0.1:${run.port}/api/view`, { headers: { cookie } });
+  // Whoever chose a password of their own keeps it; who did not is let in by the one that is printed.
+  expect([200, 403]).toContain(view.status);
+  await run.stop();
+});
+
+test.each([
+  ['MOKUME_PORT', 'abc', 'set it to a number from 1 to 65535'],
+  ['MOKUME_PORT', '70000', 'set it to a number from 1 to 65535'],
+  ['MOKUME_NOW', 'yesterday', 'set it to a moment like'],
+  ['MOKUME_LOG', 'loud', 'set it to one of'],
+  ['MOKUME_DATABASE_URL', 'mysql://x', 'is not an address like postgres://'],
+  ['MOKUME_DATABASE_URL', 'postgres://nobody:x@127.0.0.1:1/none', 'The database cannot be opened'],
+])('%s=%s is refused in words, and the start ends with a fault', async (variable, value, words) => {
+  const run = await start({ [variable]: value });
+  expect(await run.said(new RegExp(words))).toContain(words);
+  expect(await run.gone).toBe(1);
+  expect(await run.said(/x/)).not.toMatch(/at .*:\d+:\d+/);
+});
+
+test('a server that is killed from outside is an exit code other than 0, and says so', async () => {
+  const run = await start();
+  await run.said(/Mokume is at/);
+  const [server] = spawnSync('pgrep', ['-P', String(run.child.pid), '-f', 'server/dist/main.js'], { encoding: 'utf8' })
+    .stdout.trim()
+    .split('\n');
+  process.kill(Number(server), 'SIGKILL');
+  expect(await run.gone).toBe(1);
+  expect(await run.said(/ended from outside/)).toContain('SIGKILL');
+});
+
+test('an asset that is not there is 404, not the page; a page of the app is the page', async () => {
+  const run = await start();
+  await run.said(/Mokume is at/);
+  const get = (path) => fetch(`http://127.0.0.1:${run.port}${path}`);
+  expect((await get('/assets/none-abc.js')).status).toBe(404);
+  expect((await get('/pieces/some')).status).toBe(200);
+  await run.stop();
+});
+
+describe('backup and restore', () => {
   const folder = mkdtempSync(`${tmpdir()}/mokume-`);
-  const env = { ...process.env, MOKUME_DATABASE_URL: url };
+  const env = () => ({ ...process.env, MOKUME_DATABASE_URL: url, MOKUME_STATE_DIR: folder });
   const run = (script, file) =>
-    spawnSync(process.execPath, [`scripts/${script}.mjs`, file], { cwd: root, env, encoding: 'utf8' });
-  expect(run('backup', `${folder}/all.backup`).stdout).toContain('Everything is in');
-  sql('delete from workshops', name);
-  expect(run('restore', `${folder}/all.backup`).stdout).toContain('Restored');
-  expect(sql("select count(*) from pieces where workshop_id = 'demo'", name)).toBe('12');
-  writeFileSync(`${folder}/wrong`, 'not a backup');
-  expect(run('restore', `${folder}/wrong`).stderr).toMatch(/not a Mokume backup; nothing was changed/);
-  expect(readFileSync(`${folder}/all.backup`).length).toBeGreaterThan(10_000);
-  rmSync(folder, { recursive: true });
+    spawnSync(process.execPath, [`scripts/${script}.mjs`, file], { cwd: root, env: env(), encoding: 'utf8' });
+  afterAll(() => rmSync(folder, { recursive: true }));
+
+  test('bring everything back, in a file only its owner can read', () => {
+    expect(run('backup', `${folder}/all.backup`).stdout).toContain('Everything is in');
+    expect(statSync(`${folder}/all.backup`).mode & 0o777).toBe(0o600);
+    sql('delete from workshops', name);
+    expect(run('restore', `${folder}/all.backup`).stdout).toContain('Restored');
+    expect(sql("select count(*) from pieces where workshop_id = 'demo'", name)).toBe('12');
+    expect(readFileSync(`${folder}/all.backup`).length).toBeGreaterThan(10_000);
+  });
+  test('a restore takes away what came since, also what the file knows nothing of, and keeps it in a file of its own', () => {
+    sql('create table since (a int); insert into since values (1)', name);
+    const done = run('restore', `${folder}/all.backup`);
+    expect(done.status).toBe(0);
+    expect(sql("select to_regclass('since')", name)).toBe('');
+    const kept = /there before is in (\S+)\./.exec(done.stdout)[1];
+    expect(statSync(kept).mode & 0o777).toBe(0o600);
+    expect(run('restore', kept).status).toBe(0);
+    expect(sql('select a from since', name)).toBe('1');
+    sql('drop table since', name);
+  });
+  test('a file that is no backup, is cut off, or is of a newer Mokume is refused by name and changes nothing', () => {
+    writeFileSync(`${folder}/wrong`, 'not a backup');
+    expect(run('restore', `${folder}/wrong`).stderr).toMatch(/not a Mokume backup; nothing was changed/);
+    writeFileSync(`${folder}/cut`, readFileSync(`${folder}/all.backup`).subarray(0, 30_000));
+    expect(run('restore', `${folder}/cut`).status).toBe(1);
+    sql(`insert into "SequelizeMeta" values ('0099-from-the-future')`, name);
+    expect(run('backup', `${folder}/newer.backup`).status).toBe(0);
+    sql(`delete from "SequelizeMeta" where name like '0099%'`, name);
+    const newer = run('restore', `${folder}/newer.backup`);
+    expect(newer.stderr).toMatch(/made by a newer Mokume \(0099-from-the-future\).*nothing was changed/);
+    expect(newer.status).toBe(1);
+    expect(sql("select count(*) from pieces where workshop_id = 'demo'", name)).toBe('12');
+  });
+  test('a database somebody serves is not restored into, wherever it is', async () => {
+    const served = await start();
+    await served.said(/Mokume is at/);
+    const done = run('restore', `${folder}/all.backup`);
+    expect(done.stderr).toMatch(/Mokume is running on this database/);
+    expect(done.status).toBe(1);
+    await served.stop();
+    expect(run('restore', `${folder}/all.backup`).status).toBe(0);
+  });
+  test('a backup that cannot be written says so and leaves nothing', () => {
+    const done = run('backup', `${folder}/none/all.backup`);
+    expect(done.status).toBe(1);
+    expect(done.stderr).toMatch(/The backup failed/);
+  });
+  test('no password is on a command line', () => {
+    for (const file of [
+      'scripts/backup.mjs',
+      'scripts/restore.mjs',
+      'scripts/lib/copies.mjs',
+      'scripts/lib/cluster.mjs',
+    ])
+      expect(readFileSync(`${root}${file}`, 'utf8')).not.toMatch(/--dbname|postgres\.url,/);
+  });
+});
+
+describe('daily copies', () => {
+  const folder = mkdtempSync(`${tmpdir()}/mokume-`);
+  afterAll(() => rmSync(folder, { recursive: true }));
+  /** In a process of its own, since where copies are follows from the environment. */
+  const copyAt = (now) =>
+    spawnSync(
+      process.execPath,
+      [
+        '--input-type=module',
+        '-e',
+        `const { copyIfDue } = await import('${root}scripts/lib/copies.mjs'); await copyIfDue(process.env.URL, ${now});`,
+      ],
+      { env: { ...process.env, URL: url, MOKUME_STATE_DIR: folder }, encoding: 'utf8' },
+    );
+  const there = () => readdirSync(`${folder}/copies`).sort();
+  test('one is made when there is none of the last day; half a one is cleared away; the last fourteen stay', () => {
+    const now = Date.now();
+    expect(copyAt(now).stderr).not.toMatch(/could not/);
+    expect(there()).toHaveLength(1);
+    copyAt(now + 3_600_000);
+    expect(there()).toHaveLength(1);
+    const [first] = there();
+    const yesterday = now / 1000 - 90_000;
+    utimesSync(`${folder}/copies/${first}`, yesterday, yesterday);
+    for (let day = 1; day <= 16; day++)
+      writeFileSync(`${folder}/copies/mokume-2026-01-${String(day).padStart(2, '0')}-09-00.backup`, 'old');
+    writeFileSync(`${folder}/copies/mokume-2026-01-01.backup.part`, 'half');
+    copyAt(now + 60_000);
+    const kept = there();
+    expect(kept).toHaveLength(14);
+    expect(kept.at(-1) > first).toBe(true);
+    expect(kept[0]).toBe('mokume-2026-01-05-09-00.backup');
+    expect(statSync(`${folder}/copies/${kept.at(-1)}`).mode & 0o777).toBe(0o600);
+  });
 });

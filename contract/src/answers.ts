@@ -5,6 +5,7 @@ import type {
   ChangesPage,
   ChangeView,
   CommandAnswer,
+  CopiesView,
   HelperView,
   LeftPieces,
   PieceView,
@@ -141,6 +142,9 @@ export const LeftPiecesSchema = typed<LeftPieces>(
 );
 export const ChangesPageSchema = typed<ChangesPage>(
   object({ changes: array(change).required(), isAll: boolean().required() }),
+);
+export const CopiesSchema = typed<CopiesView>(
+  object({ count: number().required(), last: number().nullable().defined() }),
 );
 export const HelpersSchema = typed<readonly HelperView[]>(
   array(object({ personId: string().required(), signIn: string().required() })).required(),

@@ -53,7 +53,10 @@ export const ERRORS = {
     message: 'This was kept by another version of Mokume, and this one does not know it. Nothing was changed.',
   },
   TOO_LARGE: { status: 413, message: 'This is too large. Send less than 1 MB.' },
-  NOT_A_PICTURE: { status: 415, message: 'This is not a picture that can be read. Send a JPEG, PNG or WebP photo.' },
+  NOT_A_PICTURE: {
+    status: 415,
+    message: 'This is not a picture that can be read. Send a JPEG, PNG, WebP or HEIC photo.',
+  },
   AWAY: {
     status: 503,
     message:

@@ -2,10 +2,12 @@
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 export const root = fileURLToPath(new URL('../..', import.meta.url));
-export const stateDir = `${root}.mokume`;
+/** Where data, copies and secrets are; another folder for a second Mokume beside the first. */
+export const stateDir = resolve(process.env.MOKUME_STATE_DIR || `${root}.mokume`);
 const isRoot = process.getuid?.() === 0;
 
 /** Ends the program with a sentence that says what to do. */

@@ -20,6 +20,7 @@ alter table plans add constraint plans_whole_or_difference check ((plan is null)
 create index plans_whole on plans (workshop_id, number) where plan is not null;
 alter table changes add column request text;
 create index changes_of_piece on changes (workshop_id, piece_id, number desc) where piece_id is not null;
+alter table workshops add column rules integer not null default 0;
 alter table users add column credential integer not null default 0;
 create index sessions_expire on "Sessions" (expires);
 `;

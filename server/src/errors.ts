@@ -54,6 +54,7 @@ function asApiError(error: unknown): ApiError {
   if (type === 'entity.too.large') return new ApiError('TOO_LARGE');
   const why = whyRefusedByDatabase(error);
   if (why !== null) return new ApiError(why);
+  if (status === 404) return new ApiError('NOT_FOUND');
   // The request itself could not be read (its path, its parts): whatever reads requests says so by a status.
   if (typeof status === 'number' && status >= 400 && status < 500) return new ApiError('BAD_REQUEST');
   return new ApiError('UNEXPECTED');

@@ -7,38 +7,55 @@ import { pino } from 'pino';
 import qrcode from 'qrcode';
 import { createApp } from './app.ts';
 import { certificateFor } from './certificate.ts';
-import { clockFrom } from './clock.ts';
 import { DEMO_SIGN_IN, seedDemo } from './demo/seedDemo.ts';
+import { type Environment, environmentOf } from './environment.ts';
 import { Events } from './events.ts';
 import { threadedPlanner } from './jobs/planner.ts';
-import { oneTimeDemoPassword } from './services/accounts.ts';
+import { oneTimeDemoPassword, printedDemoPassword } from './services/accounts.ts';
 import type { Deps } from './services/commands.ts';
 import { Keeper } from './services/keeper.ts';
 import { KeptShops } from './services/keptShops.ts';
 import { Turns } from './services/turns.ts';
-import { openDatabase } from './store/database.ts';
+import { NewerSchema, openDatabase } from './store/database.ts';
 
-const env = process.env;
-const isLan = env['MOKUME_LAN'] === '1';
-const port = Number(env['MOKUME_PORT'] ?? 4170);
-const stateDir = env['MOKUME_STATE_DIR'] ?? '.mokume';
 const TICK_MS = 60_000;
 
-const log = pino({ level: env['MOKUME_LOG'] ?? 'warn' });
+/** Ends with words for whoever started it. */
+function fail(words: string): never {
+  process.send?.({ kind: 'failed', words });
+  if (!process.send) console.error(words);
+  process.exit(1);
+}
+const env = ((): Environment => {
+  try {
+    return environmentOf(process.env);
+  } catch (error) {
+    return fail((error as Error).message);
+  }
+})();
+const { isLan, port, stateDir } = env;
+
+const log = pino({ level: env.logLevel });
 const events = new Events();
-const sequelize = await openDatabase(required('MOKUME_DATABASE_URL'));
+const sequelize = await openDatabase(env.databaseUrl).catch((error: unknown) =>
+  fail(
+    error instanceof NewerSchema
+      ? error.message
+      : `The database cannot be opened: ${(error as Error).message}. Check that it runs and that MOKUME_DATABASE_URL is right.`,
+  ),
+);
 const planner = threadedPlanner();
 const deps: Deps = {
   sequelize,
   planner,
-  clock: clockFrom(env['MOKUME_NOW']),
+  clock: env.clock,
   log,
   offers: new Map(),
   shops: new KeptShops(sequelize),
   turns: new Turns(),
   events,
 };
-await seedDemo(deps, env['MOKUME_FRESH'] === '1');
+await seedDemo(deps, env.isFresh);
 const keeper = new Keeper(deps);
 
 const host = isLan ? lanAddress() : '127.0.0.1';
@@ -47,11 +64,12 @@ const app = createApp({
   deps,
   events,
   keeper,
-  hosts: isLan ? [host] : [],
+  hosts: [...(isLan ? [host] : []), ...env.hosts],
+  copiesDir: `${stateDir}/copies`,
   cleansSessions: true,
-  sessionSecret: env['MOKUME_SESSION_SECRET'] ?? randomBytes(32).toString('hex'),
+  sessionSecret: env.sessionSecret ?? randomBytes(32).toString('hex'),
   beyondLoopback: isLan,
-  webRoot: env['MOKUME_WEB_ROOT'] ?? fileURLToPath(new URL('../../web/dist', import.meta.url)),
+  webRoot: env.webRoot ?? fileURLToPath(new URL('../../web/dist', import.meta.url)),
   addressQr: isLan ? await qrcode.toDataURL(address) : null,
 });
 const server = isLan ? createHttps(await certificateFor(host, stateDir), app) : createHttp(app);
@@ -91,21 +109,17 @@ process.on('disconnect', () => void stop());
 
 async function ready(): Promise<void> {
   const signIn = isLan ? { name: DEMO_SIGN_IN.name, password: await oneTimeDemoPassword() } : DEMO_SIGN_IN;
+  if (!isLan) await printedDemoPassword(DEMO_SIGN_IN.password);
+  // What an earlier version planned may break a rule this one has.
+  void keeper.planByNewRules();
   const qr = isLan ? await qrcode.toString(address, { type: 'terminal', small: true }) : null;
   process.send?.({ kind: 'ready', address, signIn, isLan, qr });
-}
-
-function required(name: string): string {
-  const value = env[name];
-  if (!value) throw new Error(`${name} is not set. Start with npm start, which sets it.`);
-  return value;
 }
 
 /** First private address of this machine. @throws when there is none */
 function lanAddress(): string {
   const all = Object.values(networkInterfaces()).flatMap((list) => list ?? []);
   const found = all.find((a) => a.family === 'IPv4' && !a.internal);
-  if (!found)
-    throw new Error('This machine has no network address. Connect it to the local network, or start without --lan.');
+  if (!found) fail('This machine has no network address. Connect it to the local network, or start without --lan.');
   return found.address;
 }

@@ -16,5 +16,7 @@ export type AppOptions = {
   readonly beyondLoopback: boolean;
   /** Folder of the built web client; null: API only. */
   readonly webRoot: string | null;
+  /** Folder of the daily copies; it may not be there. */
+  readonly copiesDir: string;
   readonly addressQr: string | null;
 };

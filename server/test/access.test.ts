@@ -246,6 +246,7 @@ describe('names and places', () => {
       sessionSecret: 'test',
       beyondLoopback: true,
       webRoot: null,
+      copiesDir: '/nowhere',
       addressQr: null,
     });
   test.each([
@@ -293,6 +294,7 @@ describe('wrong tries', () => {
       sessionSecret: 'test',
       beyondLoopback: false,
       webRoot: null,
+      copiesDir: '/nowhere',
       addressQr: null,
     });
     app.set('trust proxy', true);

@@ -95,6 +95,7 @@ export const EXAMPLES: Readonly<Record<string, Example>> = {
     series: { from: 0, temperature_c: [Math.round(Math.random() * 20)], humidity_pct: [50] },
   }),
   'get /helpers': () => ({}),
+  'get /copies': () => ({}),
   'delete /helpers/:id': () => ({}),
   'post /helpers': () => ({ signIn: `h-${randomUUID()}`, password: 'first-password', personId: 'owner' }),
   ...Object.fromEntries(

@@ -166,6 +166,7 @@ describe('the demo', () => {
       sessionSecret: 'test',
       beyondLoopback: true,
       webRoot: null,
+      copiesDir: '/nowhere',
       addressQr: null,
     });
     expect((await supertest(lan).post('/api/session/demo').send({})).body).toMatchObject({ code: 'DEMO_NOT_HERE' });

@@ -36,13 +36,13 @@ test('a photo is kept with its longest edge at most 1600 pixels, upright or lyin
   expect((await photos()).map((p) => Math.max(p.width, p.height))).toEqual([1600, 1600, 1600, 40]);
 });
 
-test('the 24th photo of a piece is kept, the 25th refused in words; one taken away makes room', async () => {
+test('the 40th photo of a piece is kept, the 41st refused in words; one taken away makes room', async () => {
   const full = await rona.addChest();
   const small = await picture(8, 8);
-  for (let n = 0; n < 24; n++) await send(small, full).expect(201);
+  for (let n = 0; n < 40; n++) await send(small, full).expect(201);
   const answer = await send(small, full).expect(400);
-  expect(answer.body.fields).toEqual({ photo: 'A piece keeps at most 24 photos. Take one away first.' });
-  expect(await photos(full)).toHaveLength(24);
+  expect(answer.body.fields).toEqual({ photo: 'A piece keeps at most 40 photos. Take one away first.' });
+  expect(await photos(full)).toHaveLength(40);
   await rona.command('delete', `/photos/${(await photos(full))[0]!.id}`);
   await send(small, full).expect(201);
 });

@@ -67,6 +67,7 @@ export async function openShop(): Promise<TestShop> {
     sessionSecret: 'test',
     beyondLoopback: false,
     webRoot: null,
+    copiesDir: '/nowhere',
     addressQr: null,
   });
   const close = async () => {

@@ -1,16 +1,16 @@
 import type { Hours } from '../calendar/hours.ts';
 import type { Problem } from '../planner/model/model.ts';
 
-type WallHalfHour = { readonly date: string; readonly weekday: number; readonly minute: number };
+type WallQuarter = { readonly date: string; readonly weekday: number; readonly minute: number };
 
 /**
  * The verifier's own calendar: for each minute it asks the platform what the wall shows (UTC to local, the other way
- * round from the planner) and looks that up in the hours. Asked once per half hour, since no zone changes within one.
+ * round from the planner) and looks that up in the hours. Asked once per quarter of an hour: zones differ by whole quarters, so neither the day nor the offset changes within one.
  */
 export class WallCalendar {
   readonly #show: Intl.DateTimeFormat;
-  readonly #wall = new Map<number, WallHalfHour>();
-  /** Open minutes of each half hour, one bit each, by whose hours they are. */
+  readonly #wall = new Map<number, WallQuarter>();
+  /** Open minutes of each quarter of an hour, one bit each, by whose hours they are. */
   readonly #open = new Map<Hours, Map<number, number>>();
   readonly #people: ReadonlyMap<string, Hours>;
   readonly #stations: ReadonlyMap<string, Hours | null>;
@@ -54,23 +54,23 @@ export class WallCalendar {
   }
 
   #isOpen(hours: Hours, t: number): boolean {
-    const halfHour = Math.floor(t / 30);
+    const quarter = Math.floor(t / 15);
     let known = this.#open.get(hours);
     if (!known) this.#open.set(hours, (known = new Map()));
-    let minutes = known.get(halfHour);
-    if (minutes === undefined) known.set(halfHour, (minutes = this.#openMinutes(hours, halfHour)));
-    return ((minutes >> (t - halfHour * 30)) & 1) === 1;
+    let minutes = known.get(quarter);
+    if (minutes === undefined) known.set(quarter, (minutes = this.#openMinutes(hours, quarter)));
+    return ((minutes >> (t - quarter * 15)) & 1) === 1;
   }
 
-  #openMinutes(hours: Hours, halfHour: number): number {
-    const wall = this.#wallAt(halfHour);
+  #openMinutes(hours: Hours, quarter: number): number {
+    const wall = this.#wallAt(quarter);
     const special = hours.exceptions.filter((e) => e.date === wall.date).at(-1);
     const shifts = special?.shifts ?? hours.weekly[wall.weekday] ?? [];
     const blocks = hours.blocks.filter((b) =>
       'date' in b.on ? b.on.date === wall.date : b.on.weekday === wall.weekday,
     );
     let minutes = 0;
-    for (let m = 0; m < 30; m++) {
+    for (let m = 0; m < 15; m++) {
       const at = wall.minute + m;
       const within = (s: { readonly from: number; readonly until: number }) => s.from <= at && at < s.until;
       if (shifts.some(within) && !blocks.some(within)) minutes |= 1 << m;
@@ -78,16 +78,16 @@ export class WallCalendar {
     return minutes;
   }
 
-  #wallAt(halfHour: number): WallHalfHour {
-    let wall = this.#wall.get(halfHour);
+  #wallAt(quarter: number): WallQuarter {
+    let wall = this.#wall.get(quarter);
     if (!wall) {
-      const part = Object.fromEntries(this.#show.formatToParts(halfHour * 30 * 60_000).map((p) => [p.type, p.value]));
+      const part = Object.fromEntries(this.#show.formatToParts(quarter * 15 * 60_000).map((p) => [p.type, p.value]));
       wall = {
         date: `${part['year']}-${part['month']}-${part['day']}`,
         weekday: ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'].indexOf((part['weekday'] ?? '').slice(0, 3)),
         minute: Number(part['hour']) * 60 + Number(part['minute']),
       };
-      this.#wall.set(halfHour, wall);
+      this.#wall.set(quarter, wall);
     }
     return wall;
   }

@@ -52,11 +52,19 @@ function safelyDecoded(path: string): string {
 export async function readBody(schema: Schema, body: unknown): Promise<unknown> {
   const tooLong = tooLongLists(schema.describe(), body, '');
   if (tooLong.length > 0) throw new ValidationError(tooLong);
-  const read: unknown = await schema.validate(body, { abortEarly: false, stripUnknown: true });
+  const read: unknown = await schema
+    .validate(body, { abortEarly: false, stripUnknown: true })
+    .catch((error: unknown) => {
+      // A rule about several items is asked even when one of them is nothing at all; it then fails instead of refusing.
+      if (error instanceof TypeError) throw new ApiError('INVALID_REQUEST', { detail: OF_WRONG_KIND });
+      throw error;
+    });
   // A field says itself what signs it takes; this is for those that say nothing.
   if (!isAllText(read)) throw new ApiError('BAD_TEXT');
   return read;
 }
+
+const OF_WRONG_KIND = 'Something in this request is of a kind it cannot be. Reload the page and enter it again.';
 
 /** Lists without a limit of their own are no longer than this. */
 const LONGEST_LIST = 5000;

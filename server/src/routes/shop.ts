@@ -2,6 +2,7 @@ import {
   asProduct,
   Command,
   CommandAnswerSchema,
+  CopiesSchema,
   HelperInput,
   HelpersSchema,
   HouseInput,
@@ -23,6 +24,7 @@ import type { HouseRules } from '@app/core';
 import type { Schema } from 'yup';
 import { ApiError } from '../errors.ts';
 import { addHelper, helpers, removeHelper } from '../services/accounts.ts';
+import { copiesIn } from '../services/copies.ts';
 import {
   removeProduct,
   removeShopRow,
@@ -173,6 +175,15 @@ export const SHOP_ROUTES: readonly Route[] = [
     body: null,
     answer: HelpersSchema,
     run: ({ actor }) => helpers(actor.workshopId),
+  }),
+  route({
+    ...owner,
+    method: 'get',
+    path: '/copies',
+    does: 'how many daily copies of everything there are, and when the last was made',
+    body: null,
+    answer: CopiesSchema,
+    run: ({ options }) => copiesIn(options.copiesDir),
   }),
   route({
     ...owner,

@@ -137,6 +137,12 @@ export async function changePassword(deps: Deps, user: User, old: string, passwo
   return (await userById(user.id)) ?? user;
 }
 
+/** Gives the demo its printed password back, after a start for the local network put a one-time one in its place. */
+export async function printedDemoPassword(password: string): Promise<void> {
+  const owner = await demoOwner();
+  if (owner?.mustChangePassword) await setPassword({ id: owner.id }, await hash(password), false);
+}
+
 /** Gives the demo's owner a one-time password for use beyond this computer; it must be changed at the first sign-in. */
 export async function oneTimeDemoPassword(): Promise<string> {
   const password = randomBytes(9).toString('base64url');

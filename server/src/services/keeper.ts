@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Instant, ShopStep } from '@app/core';
+import { plannedByOldRules, setPlannedByNewRules } from '../store/workshops.ts';
 import { carryOutIfNeeded, type Deps } from './commands.ts';
 import type { KeptShop } from './keptShops.ts';
 
@@ -44,6 +45,53 @@ export class Keeper {
     });
     await Promise.race([this.push(workshopId), patience]);
     clearTimeout(timer);
+  }
+
+  /**
+   * Plans of an earlier version are worked out again where they break a rule this version has; where not even that gives a
+   * plan that keeps all rules, it is planned from nothing.
+   */
+  async planByNewRules(): Promise<void> {
+    for (const id of await plannedByOldRules()) {
+      try {
+        if (!(await this.#keepsAllRules(id))) {
+          const planned = await this.#planAgain(id, 'repair').catch(() => null);
+          if (!planned) await this.#planAgain(id, 'afresh');
+        }
+        await setPlannedByNewRules(id);
+      } catch (error) {
+        this.#deps.log.error({ err: error }, 'a plan of an earlier version could not be planned again');
+      }
+    }
+  }
+
+  async #keepsAllRules(workshopId: string): Promise<boolean> {
+    const kept = await this.#deps.shops.now(workshopId);
+    if (!kept || kept.planNumber === 0) return true;
+    const { view } = kept;
+    const result = await this.#deps.planner.solve({
+      workshopId,
+      shop: view.shop,
+      pieces: view.pieces,
+      plan: view.plan,
+      now: this.#deps.clock.now(),
+      instead: null,
+      since: null,
+      touched: [],
+      goesFirst: null,
+      mode: 'check',
+      seed: 1,
+    });
+    return result.kind === 'planned';
+  }
+
+  #planAgain(workshopId: string, planning: 'repair' | 'afresh'): Promise<unknown> {
+    const summary = 'Planned again: this version of Mokume keeps rules the one before did not';
+    return carryOutIfNeeded(
+      this.#deps,
+      { workshopId, isClock: true },
+      { id: randomUUID(), run: () => Promise.resolve({ summary, planning }) },
+    );
   }
 
   async #push(workshopId: string): Promise<void> {

@@ -8,7 +8,9 @@ import { mustBeHere } from './mustBeHere.ts';
 
 /** Longest edge kept, in pixels: damage can be read, and a piece's photos stay under a few megabytes. */
 const LONGEST_EDGE = 1600;
-const MOST_PER_PIECE = 24;
+const MOST_PER_PIECE = 40;
+/** What cameras and phones make; anything else that can be read (a drawing, a document) is no photo. */
+const PHOTO_FORMATS = ['jpeg', 'png', 'webp', 'heif'];
 
 /**
  * Keeps a photo of a piece, turned upright and made smaller; where it was taken (its metadata) is not kept.
@@ -42,6 +44,8 @@ export async function addPhoto(
 
 async function smaller(file: Buffer) {
   try {
+    const { format } = await sharp(file, { limitInputPixels: 80_000_000 }).metadata();
+    if (!PHOTO_FORMATS.includes(format)) throw new ApiError('NOT_A_PICTURE');
     return await sharp(file, { limitInputPixels: 80_000_000 })
       .rotate()
       .resize({ width: LONGEST_EDGE, height: LONGEST_EDGE, fit: 'inside', withoutEnlargement: true })

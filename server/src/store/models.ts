@@ -49,6 +49,8 @@ export class WorkshopRow extends Model<InferAttributes<WorkshopRow>, InferCreati
   declare planning: CreationOptional<Partial<Planning>>;
   declare revision: number;
   declare version: number;
+  /** Of which the plan was made and verified. */
+  declare rules: number;
 }
 export class UserRow extends Model<InferAttributes<UserRow>, InferCreationAttributes<UserRow>> {
   declare id: string;
@@ -231,6 +233,7 @@ export function defineModels(sequelize: Sequelize): void {
       planning: { ...json(), defaultValue: {} },
       revision: whole(),
       version: version(),
+      rules: whole(),
     },
     options('workshops'),
   );

@@ -1,6 +1,6 @@
 import type { PieceFields } from '@app/contract';
 import type { Shop, ShopStep } from '@app/core';
-import type { Transaction } from 'sequelize';
+import { Op, type Transaction } from 'sequelize';
 import {
   MixRow,
   PaintRow,
@@ -49,6 +49,18 @@ export async function workshopExists(id: string, transaction: Transaction): Prom
   return (await WorkshopRow.count({ where: { id }, transaction })) > 0;
 }
 
+/** Grows when the verifier knows a rule more: plans made before are then made again. */
+const PLAN_RULES = 1;
+
+/** Workshops whose plan was verified by fewer rules than there are now. */
+export async function plannedByOldRules(): Promise<string[]> {
+  const rows = await WorkshopRow.findAll({ where: { rules: { [Op.lt]: PLAN_RULES } }, attributes: ['id'] });
+  return rows.map((r) => r.id);
+}
+export async function setPlannedByNewRules(id: string): Promise<void> {
+  await WorkshopRow.update({ rules: PLAN_RULES }, { where: { id } });
+}
+
 /** The demo's id; null when it was never made. */
 export async function demoId(): Promise<string | null> {
   return (await WorkshopRow.findOne({ where: { is_demo: true }, attributes: ['id'] }))?.id ?? null;
@@ -77,6 +89,7 @@ export async function addWorkshop(
       noise: shop.noise ?? null,
       revision: 0,
       version: 0,
+      rules: PLAN_RULES,
     },
     { transaction },
   );
