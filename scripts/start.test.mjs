@@ -11,6 +11,8 @@ import { root } from './lib/install.mjs';
 let postgres;
 let url;
 const name = `start_${Date.now()}`;
+/** Secrets and copies of these starts, so that those of the clone stay as they are. */
+const state = mkdtempSync(`${tmpdir()}/mokume-`);
 const sql = (text, database = 'mokume') =>
   spawnSync(`${postgres.bin}/psql`, ['-XAtqc', text], {
     env: { PATH: process.env.PATH, ...connection(postgres.url), PGDATABASE: database },
@@ -26,13 +28,14 @@ beforeAll(async () => {
 afterAll(async () => {
   sql(`drop database ${name} with (force)`);
   await postgres.stop();
+  rmSync(state, { recursive: true });
 });
 
 async function start(env = {}, flags = []) {
   const port = await freePort();
   const child = spawn(process.execPath, ['scripts/start.mjs', ...flags], {
     cwd: root,
-    env: { ...process.env, MOKUME_DATABASE_URL: url, MOKUME_PORT: String(port), ...env },
+    env: { ...process.env, MOKUME_DATABASE_URL: url, MOKUME_PORT: String(port), MOKUME_STATE_DIR: state, ...env },
   });
   let output = '';
   child.stdout.on('data', (d) => (output += d));
