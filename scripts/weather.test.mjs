@@ -200,7 +200,7 @@ describe('PostgreSQL that dies', () => {
         await wait(25);
       }
     }
-    expect([...seen].sort()).toEqual([200, 503]);
+    expect([...seen].toSorted((a, b) => a - b)).toEqual([200, 503]);
     const { mixes } = (await ask('/view')).body.shop;
     expect(mixes.map((m) => m.name)).toEqual(expect.arrayContaining(kept));
     expect(mixes.length).toBeGreaterThanOrEqual(before + kept.length);

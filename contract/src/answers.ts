@@ -144,7 +144,7 @@ export const ChangesPageSchema = typed<ChangesPage>(
   object({ changes: array(change).required(), isAll: boolean().required() }),
 );
 export const CopiesSchema = typed<CopiesView>(
-  object({ count: number().required(), last: number().nullable().defined() }),
+  object({ now: number().required(), made: array(number().required()).required() }),
 );
 export const HelpersSchema = typed<readonly HelperView[]>(
   array(object({ personId: string().required(), signIn: string().required() })).required(),

@@ -66,8 +66,8 @@ export type ViewSince = { readonly updates: readonly Announced[] | null };
 /** What is told of each change as it is made. */
 export type Announced = { readonly revision: number; readonly update: ViewUpdate };
 
-/** The daily copies of all data; `last`: when the newest was made, null: none yet. */
-export type CopiesView = { readonly count: number; readonly last: Instant | null };
+/** When each of the daily copies of all data was made, the oldest first, and the hour by the clock that made them. */
+export type CopiesView = { readonly now: Instant; readonly made: readonly Instant[] };
 
 /** Who of the shop can sign in, for its owner. */
 export type HelperView = { readonly personId: string; readonly signIn: string };

@@ -49,7 +49,8 @@ export class Cluster {
     this.isStopping = false;
     this.child = null;
     this.initdb = null;
-    this.deaths = [];
+    /** Times in a row it was started again and died before it answered. */
+    this.failures = 0;
   }
 
   /** Starts it, or finds it running, and makes the database and its role. @throws {ClusterFault} in words */
@@ -81,7 +82,7 @@ export class Cluster {
   async stop() {
     this.isStopping = true;
     clearInterval(this.watching);
-    this.initdb?.kill('SIGTERM');
+    await this.endInitdb();
     if (!this.isMine) return;
     for (let tries = 0; tries < 400; tries++) {
       const running = this.postmaster();
@@ -91,6 +92,14 @@ export class Cluster {
       await wait(running ? 50 : 20);
     }
     if (this.owner()?.pid === process.pid) rmSync(`${this.dir}/started-by`, { force: true });
+  }
+
+  /** It has children of its own, so its whole group is ended. */
+  async endInitdb() {
+    if (!this.initdb) return;
+    const gone = new Promise((done) => this.initdb.once('exit', done));
+    kill(-this.initdb.pid, 'SIGTERM');
+    await gone;
   }
 
   owner() {
@@ -198,12 +207,15 @@ export class Cluster {
     return existsSync(this.log) ? readFileSync(this.log, 'utf8').trim().split('\n').slice(-8).join('\n') : '(nothing)';
   }
 
-  /** Starts it again when it dies; after five deaths in a minute there is something nobody can mend from here. */
+  /** Starts it again when it dies; when it dies five times before it answers there is something nobody can mend from here. */
   watch() {
-    this.watching = setInterval(() => {
-      if (this.isStopping || this.postmaster()) return;
-      this.deaths = [...this.deaths.filter((at) => at > Date.now() - 60_000), Date.now()];
-      if (this.deaths.length > 5) {
+    this.watching = setInterval(async () => {
+      if (this.isStopping) return;
+      if (this.postmaster()) {
+        if (this.failures > 0 && (await canConnect(this.port))) this.failures = 0;
+        return;
+      }
+      if (++this.failures > 5) {
         clearInterval(this.watching);
         this.onGivenUp?.(`PostgreSQL stops again and again. What it says, in ${this.log}:\n\n${this.lastWords()}`);
         return;

@@ -1,14 +1,14 @@
 // Backups: what pg_dump makes of the whole database, as one file that only its owner can read.
 import { spawn } from 'node:child_process';
-import { chmodSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
+import { chmodSync, mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
 import { postgresBin, stateDir } from './install.mjs';
 import { connection } from './cluster.mjs';
 
 /** Daily copies kept; older ones go. */
-export const COPIES_KEPT = 14;
+const COPIES_KEPT = 14;
 const DAY_MS = 24 * 3_600_000;
 const LOOK_MS = 10 * 60_000;
-export const copiesDir = `${stateDir}/copies`;
+const copiesDir = `${stateDir}/copies`;
 
 /**
  * Writes everything into a file: beside its place first, so that what is there under its name is whole.
@@ -34,24 +34,21 @@ export async function dump(url, file) {
   return null;
 }
 
-const copies = () =>
-  existsSync(copiesDir)
-    ? readdirSync(copiesDir)
-        .filter((name) => /^mokume-[\d-]+\.backup$/.test(name))
-        .sort()
-    : [];
+const copies = (dir) =>
+  readdirSync(dir)
+    .filter((name) => /^mokume-[\d-]+\.backup$/.test(name))
+    .sort();
 
 /** Makes today's copy when there is none of the last day, and lets the oldest go. */
-export async function copyIfDue(url, now = Date.now()) {
-  mkdirSync(copiesDir, { recursive: true, mode: 0o700 });
-  for (const name of readdirSync(copiesDir))
-    if (name.endsWith('.part')) rmSync(`${copiesDir}/${name}`, { force: true });
-  const last = copies().at(-1);
-  if (last && now - statSync(`${copiesDir}/${last}`).mtimeMs < DAY_MS) return;
+export async function copyIfDue(url, now = Date.now(), dir = copiesDir) {
+  mkdirSync(dir, { recursive: true, mode: 0o700 });
+  for (const name of readdirSync(dir)) if (name.endsWith('.part')) rmSync(`${dir}/${name}`, { force: true });
+  const last = copies(dir).at(-1);
+  if (last && now - statSync(`${dir}/${last}`).mtimeMs < DAY_MS) return;
   const name = `mokume-${new Date(now).toISOString().slice(0, 16).replace(/[:T]/g, '-')}.backup`;
-  const wrong = await dump(url, `${copiesDir}/${name}`);
+  const wrong = await dump(url, `${dir}/${name}`);
   if (wrong) console.error(`The daily copy could not be made: ${wrong}`);
-  for (const old of copies().slice(0, -COPIES_KEPT)) rmSync(`${copiesDir}/${old}`, { force: true });
+  for (const old of copies(dir).slice(0, -COPIES_KEPT)) rmSync(`${dir}/${old}`, { force: true });
 }
 
 /** Copies once a day while Mokume runs. @returns what ends it */

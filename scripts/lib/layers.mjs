@@ -227,7 +227,16 @@ export const MATRIX = {
   'server/src/jobs': { rooms: ['core', 'contract'], packages: ['piscina', 'node:fs', 'node:os', 'node:url'] },
   'server/src/services': {
     rooms: ['server/src', 'server/src/store', 'type:server/src/jobs', 'core', 'contract'],
-    packages: ['@node-rs/argon2', 'async-mutex', 'sharp', 'type:pino', 'type:sequelize', 'node:crypto', 'node:util'],
+    packages: [
+      '@node-rs/argon2',
+      'async-mutex',
+      'sharp',
+      'type:pino',
+      'type:sequelize',
+      'node:crypto',
+      'node:fs/promises',
+      'node:util',
+    ],
   },
   'server/src/routes': {
     rooms: ['server/src', 'server/src/services', 'type:server/src/store', 'type:core', 'contract'],

@@ -16,7 +16,7 @@ export type Environment = {
 };
 
 /** What cannot be started with, in words for whoever starts it. */
-export class EnvironmentFault extends Error {}
+class EnvironmentFault extends Error {}
 
 const LOG_LEVELS = ['silent', 'fatal', 'error', 'warn', 'info', 'debug', 'trace'];
 

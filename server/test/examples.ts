@@ -111,7 +111,7 @@ export const EXAMPLES: Readonly<Record<string, Example>> = {
 };
 
 /** What `:id` is in an example: for rows that may be made under an id too. */
-export const ownedBy = (r: Route): string | null =>
+const ownedBy = (r: Route): string | null =>
   r.owned ??
   (r.path === '/view/since/:id' ? 'revision' : null) ??
   /^\/shop\/(\w+)\/:id$/.exec(r.path)?.[1] ??

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { applyUpdate, type ChangesPage, type LeftPieces, type PieceView, type ViewSince } from '@app/contract';
+import { problemOf, verify } from '@app/core';
 import { QueryTypes } from 'sequelize';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { KeptShops } from '../src/services/keptShops.ts';
@@ -211,6 +212,33 @@ describe('a plan behind the clock', () => {
     const [step] = near.pieces[0]!.steps;
     await mine.command('post', `/steps/${step!.id}/done`, { version: 0, by: 'owner' });
     expect((await mine.view()).pieces[0]!.steps[0]!.state.kind).toBe('done');
+  });
+});
+
+describe('a plan an earlier version made', () => {
+  test('that breaks a rule this one has is made again at the start; one that keeps them stays', async () => {
+    const [broken, sound] = [await Browser.owner(shop, 'broken'), await Browser.owner(shop, 'sound')];
+    for (const b of [broken, sound])
+      await b.addChest(randomUUID(), { arrival: shop.clock.at, due: null, promised: false });
+    const [was, same] = [await broken.view(), await sound.view()];
+    const { id } = was.workshop;
+    const step = Object.keys(was.plan.steps)[0]!;
+    // As if working hours had not been looked at then: in the middle of the night.
+    await shop.deps.sequelize.query(
+      `update plans set plan = jsonb_set(plan, '{steps,"${step}",start}', to_jsonb((plan #>> '{steps,"${step}",start}')::int + 1))
+       where workshop_id = '${id}' and number = 1`,
+    );
+    await shop.deps.sequelize.query(
+      `update workshops set rules = 0, revision = revision + 1 where id in ('${id}', '${same.workshop.id}')`,
+    );
+    await shop.keeper.planByNewRules();
+    const now = await broken.view();
+    expect(now.changes[0]!.summary).toMatch(/^Planned again: this version of Mokume keeps rules/);
+    expect(verify(problemOf(now.shop, now.pieces, now.now), now.plan)).toEqual([]);
+    expect((await sound.view()).revision).toBe(same.revision + 1);
+    const { revision } = await broken.view();
+    await shop.keeper.planByNewRules();
+    expect((await broken.view()).revision).toBe(revision);
   });
 });
 

@@ -8,6 +8,8 @@ import { up as firstShop } from '../migrations/0001-first-shop.ts';
 import { up as paintOnTheShelf } from '../migrations/0002-paint-on-the-shelf.ts';
 import { up as routesInThePaintersHand } from '../migrations/0003-routes-in-the-painters-hand.ts';
 import { up as wholeShopInThePlan } from '../migrations/0004-the-whole-shop-in-the-plan.ts';
+import { up as theFieldsOwnWords } from '../migrations/0005-the-fields-own-words.ts';
+import { up as aShopThatLasts } from '../migrations/0006-a-shop-that-lasts.ts';
 import { loadShop } from '../src/store/shopStore.ts';
 import { KeptShops } from '../src/services/keptShops.ts';
 import { Turns } from '../src/services/turns.ts';
@@ -59,6 +61,97 @@ describe('the schema', () => {
       { name: '0006-a-shop-that-lasts' },
     ]);
     await again.close();
+  });
+  const ALL = {
+    firstShop,
+    paintOnTheShelf,
+    routesInThePaintersHand,
+    wholeShopInThePlan,
+    theFieldsOwnWords,
+    aShopThatLasts,
+  };
+  const NAMES = [
+    '0001-first-shop',
+    '0002-paint-on-the-shelf',
+    '0003-routes-in-the-painters-hand',
+    '0004-the-whole-shop-in-the-plan',
+    '0005-the-fields-own-words',
+    '0006-a-shop-that-lasts',
+  ];
+  const ups = Object.values(ALL);
+  const recorded = (names: readonly string[]) =>
+    `create table "SequelizeMeta" (name varchar(255) primary key);
+     insert into "SequelizeMeta" values ${names.map((n) => `('${n}')`).join(', ')}`;
+
+  test.each(ups.map((_, k) => k + 1))(
+    'made by %d migrations and killed before they were written down is mended',
+    async (k) => {
+      const url = await emptyDatabase();
+      const old = new Sequelize(url, { logging: false });
+      await madeBy(old, ...ups.slice(0, k));
+      await old.query(WORKSHOP);
+      // Earlier versions wrote down each after it was made: the last one is not.
+      if (k > 1) await old.query(recorded(NAMES.slice(0, k - 1)));
+      await old.close();
+      const now = await openDatabase(url);
+      expect((await loadShop('w'))!.workshop.name).toBe('W');
+      const [rows] = await now.query('select name from "SequelizeMeta" order by name');
+      expect((rows as { name: string }[]).map((r) => r.name)).toEqual(NAMES);
+      await now.close();
+    },
+  );
+  test('a migration that fails leaves nothing of it and nothing written down', async () => {
+    const url = await emptyDatabase();
+    const old = new Sequelize(url, { logging: false });
+    await madeBy(old, ...ups.slice(0, 5));
+    await old.query(recorded(NAMES.slice(0, 5)));
+    // In the way of the last one.
+    await old.query('create index pieces_here on pieces (id)');
+    await old.close();
+    await expect(openDatabase(url)).rejects.toThrow(/pieces_here/);
+    const look = new Sequelize(url, { logging: false });
+    const [columns] = await look.query("select 1 from information_schema.columns where column_name = 'left_at'");
+    expect(columns).toEqual([]);
+    const [rows] = await look.query('select count(*)::int as n from "SequelizeMeta"');
+    expect(rows).toEqual([{ n: 5 }]);
+    await look.query('drop index pieces_here');
+    await look.close();
+    await (await openDatabase(url)).close();
+  });
+  test('a schema of a newer Mokume is refused by its name, and left as it is', async () => {
+    const url = await emptyDatabase();
+    const db = await openDatabase(url);
+    await db.query(`insert into "SequelizeMeta" values ('0099-from-the-future')`);
+    await db.close();
+    await expect(openDatabase(url)).rejects.toThrow(
+      /kept by a newer Mokume \(0099-from-the-future\).*nothing was changed/,
+    );
+  });
+  test('pieces that had left have the moment they did, the others none; plans stay whole and are found', async () => {
+    const url = await emptyDatabase();
+    const old = new Sequelize(url, { logging: false });
+    await madeBy(old, ...ups.slice(0, 5));
+    await old.query(WORKSHOP);
+    const piece = (id: string, active: boolean) =>
+      `insert into pieces (workshop_id, id, name, kind, client, template, dimensions, survey, brief, zones, notes, arrives_at, due_at, promised, active)
+       values ('w','${id}','${id}','client',null,'box','{}','{}','{}','[]','[]','2026-03-02','2026-03-20',true,${active});`;
+    await old.query(`${piece('here', true)} ${piece('gone', false)} ${piece('long-gone', false)}
+      insert into plans values ('w', 1, '2026-03-02', '{"steps": {}, "ready": {"here": 5}, "unplanned": [], "notices": []}');
+      insert into changes (workshop_id, id, number, user_name, at, summary, piece_id, rows, moves, made_by) values
+        ('w', 'c1', 1, 'Rona', '2026-04-05', 'Took gone out', 'gone', '[{"table": "pieces", "id": "gone", "before": {"active": true}, "after": {"active": false}}]', '[]', 'person')`);
+    await old.query(recorded(NAMES.slice(0, 5)));
+    await old.close();
+    const db = await openDatabase(url);
+    const [rows] = await db.query('select id, left_at::date::text as day from pieces order by id');
+    expect(rows).toEqual([
+      { id: 'gone', day: '2026-04-05' },
+      { id: 'here', day: null },
+      // Of which no change tells: it left no sooner than it came.
+      { id: 'long-gone', day: '2026-03-02' },
+    ]);
+    expect(await currentPlan('w')).toMatchObject({ number: 1, plan: { ready: { here: 5 } } });
+    await expect(db.query("update pieces set active = true where id = 'gone'")).rejects.toThrow(/pieces_left/);
+    await db.close();
   });
   test('keeps the rows of a first release', async () => {
     const url = await emptyDatabase();

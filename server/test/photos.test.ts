@@ -36,6 +36,19 @@ test('a photo is kept with its longest edge at most 1600 pixels, upright or lyin
   expect((await photos()).map((p) => Math.max(p.width, p.height))).toEqual([1600, 1600, 1600, 40]);
 });
 
+test.each([
+  [
+    'a drawing',
+    Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><rect width="9" height="9"/></svg>'),
+  ],
+  ['a GIF', Buffer.from('R0lGODlhAQABAIAAAAAAAP///yH5BAEAAAAALAAAAAABAAEAAAIBRAA7', 'base64')],
+  ['text', Buffer.from('no picture')],
+  ['nothing', Buffer.alloc(0)],
+])('%s is no photo', async (_, file) => {
+  const piece = await rona.addChest();
+  const answer = await send(file, piece);
+  expect([answer.status, (answer.body as { code: string }).code]).toEqual([415, 'NOT_A_PICTURE']);
+});
 test('the 40th photo of a piece is kept, the 41st refused in words; one taken away makes room', async () => {
   const full = await rona.addChest();
   const small = await picture(8, 8);

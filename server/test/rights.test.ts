@@ -1,4 +1,3 @@
-import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { applyUpdate, type CommandAnswer, CommandAnswerSchema, ERRORS } from '@app/contract';
 import supertest from 'supertest';

@@ -123,7 +123,7 @@ describe('people and workshops', () => {
   test('of two who ask for one sign-in name at once one gets it, the other is told at the field', async () => {
     const before = await count('workshops');
     const answers = await Promise.all([start(randomUUID(), 'Same'), start(randomUUID(), 'same')]);
-    expect(answers.map((a) => a.status).sort()).toEqual([201, 409]);
+    expect(answers.map((a) => a.status).toSorted((a, b) => a - b)).toEqual([201, 409]);
     const refused = answers.find((a) => a.status === 409)!;
     expect(refused.body).toMatchObject({ code: 'NAME_TAKEN', fields: { signIn: 'This sign-in name is taken.' } });
     expect(await count('workshops')).toBe(before + 1);

@@ -9,7 +9,7 @@ import * as aShopThatLasts from '../../migrations/0006-a-shop-that-lasts.ts';
 import { defineModels } from './models.ts';
 
 /** Each migration, and a column that is there once it was made. */
-export const MIGRATIONS = {
+const MIGRATIONS = {
   '0001-first-shop': { up: firstShop.up, makes: ['workshops', 'revision'] },
   '0002-paint-on-the-shelf': { up: paintOnTheShelf.up, makes: ['paints', 'hex'] },
   '0003-routes-in-the-painters-hand': { up: routesInThePaintersHand.up, makes: ['mixes', 'parts'] },

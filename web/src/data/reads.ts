@@ -1,6 +1,8 @@
 import {
   type ChangesPage,
   ChangesPageSchema,
+  CopiesSchema,
+  type CopiesView,
   type HelperView,
   HelpersSchema,
   type LeftPieces,
@@ -25,9 +27,12 @@ type Read<T> = { readonly path: string; readonly schema: Schema<T> };
 export const SESSION: Read<SessionView> = { path: '/session', schema: SessionSchema };
 export const VIEW: Read<WorkshopView> = { path: '/view', schema: ViewSchema };
 
-export const useRead = <T>({ path, schema }: Read<T>, config: SWRConfiguration<T, Error> = {}): SWRResponse<T, Error> =>
-  useSWR<T, Error>(path, () => send(schema, 'GET', path), config);
+/** @param read null: nothing is asked for */
+export const useRead = <T>(read: Read<T> | null, config: SWRConfiguration<T, Error> = {}): SWRResponse<T, Error> =>
+  useSWR<T, Error>(read && read.path, () => send(read!.schema, 'GET', read!.path), config);
 
+/** When the daily copies of everything were made. */
+export const COPIES: Read<CopiesView> = { path: '/copies', schema: CopiesSchema };
 /** Who of the shop can sign in beside its owner. */
 export const HELPERS: Read<readonly HelperView[]> = { path: '/helpers', schema: HelpersSchema };
 /** One piece, also when it has left. */

@@ -4,13 +4,17 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { commandId, send } from '../../data/api.ts';
 import { HELPERS, useRead } from '../../data/reads.ts';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { Button, Field, Input } from '../../ui/parts.tsx';
 import { useTypedForm } from '../../ui/useTypedForm.ts';
 
 /** A sign-in for a helper: they see and tap everything, change nothing of the shop, and choose their own password first. */
 export function HelperSignIn({ person }: { readonly person: Person }) {
-  const { data: helpers, mutate } = useRead(HELPERS);
+  const { view } = useWorkshop();
+  const isOwner = view.me.role === 'owner';
+  const { data: helpers, mutate } = useRead(isOwner ? HELPERS : null);
   const [isOpen, setOpen] = useState(false);
+  if (!isOwner) return null;
   const known = helpers?.find((h) => h.personId === person.id);
   if (known) return <TakeAway person={person} signIn={known.signIn} onDone={() => void mutate()} />;
   if (!isOpen) return <Button onClick={() => setOpen(true)}>Give a sign-in…</Button>;

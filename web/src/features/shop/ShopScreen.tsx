@@ -1,6 +1,7 @@
 import { Link } from 'react-router';
 import { useSession } from '../../data/reads.ts';
 import { useWorkshop } from '../../data/workshop.tsx';
+import { CopiesSection } from './CopiesSection.tsx';
 import { PeopleSection } from './PeopleSection.tsx';
 import { PlacesSection } from './PlacesSection.tsx';
 import { StationsSection } from './StationsSection.tsx';
@@ -27,6 +28,7 @@ export function ShopScreen() {
           <PlacesSection />
           <WorkshopSection />
         </fieldset>
+        {isOwner && <CopiesSection />}
         {session?.addressQr && (
           <figure className="flex items-center gap-4">
             <img src={session.addressQr} alt="QR code of this address" width="140" height="140" />
