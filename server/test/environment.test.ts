@@ -21,7 +21,9 @@ describe('what the server is started with', () => {
     expect(environmentOf({ ...GOOD, MOKUME_LAN: '' }).isLan).toBe(false);
     expect(environmentOf({ ...GOOD, MOKUME_SESSION_SECRET: 'x'.repeat(16) }).sessionSecret).toHaveLength(16);
     expect(environmentOf({ ...GOOD, MOKUME_HOSTS: ' Shed.example , ,other' }).hosts).toEqual(['shed.example', 'other']);
-    expect(environmentOf({ ...GOOD, MOKUME_NOW: '2026-03-09T09:20:00Z' }).clock.now()).toBe(Date.UTC(2026, 2, 9, 9, 20) / 60_000);
+    expect(environmentOf({ ...GOOD, MOKUME_NOW: '2026-03-09T09:20:00Z' }).clock.now()).toBe(
+      Date.UTC(2026, 2, 9, 9, 20) / 60_000,
+    );
   });
   test.each([
     [{ MOKUME_PORT: '0' }, 'MOKUME_PORT is “0”: set it to a number from 1 to 65535.'],

@@ -231,6 +231,7 @@ describe('the schema', () => {
             moves: [],
             makesPromisesLater: false,
           }),
+        isWarm: () => true,
         close: () => Promise.resolve(),
       },
       clock: { now: () => 29_600_000, isFixed: true },

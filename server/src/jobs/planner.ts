@@ -21,6 +21,8 @@ type PlanResult =
 /** Runs the core's planner off the event loop. */
 export type Planner = {
   readonly solve: (request: PlanRequest) => Promise<PlanResult>;
+  /** Whether a thread has planned a shop before, so that its next plan comes quickly. */
+  readonly isWarm: (workshopId: string) => boolean;
   readonly close: () => Promise<void>;
 };
 
@@ -33,6 +35,7 @@ export function threadedPlanner(threads = THREADS): Planner {
   const quiet = new Threads(1);
   return {
     solve: (request) => (request.mode === 'improve' ? quiet : pool).solve(request),
+    isWarm: (workshopId) => pool.has(workshopId),
     close: async () => {
       await Promise.all([pool.close(), quiet.close()]);
     },
@@ -51,6 +54,10 @@ class Threads {
 
   solve(request: PlanRequest): Promise<PlanResult> {
     return this.#of(request.workshopId).solve(request);
+  }
+
+  has(workshopId: string): boolean {
+    return this.#threadOf.has(workshopId);
   }
 
   /** The thread a shop always goes to: at first a new one, later the one with the fewest shops. */

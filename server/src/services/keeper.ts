@@ -6,6 +6,8 @@ import type { KeptShop } from './keptShops.ts';
 
 /** How long a due step may wait for a tap before the plan behind it moves. */
 const GRACE_MINUTES = 5;
+/** The first lays everything out; a few more, and the machine has learnt how to plan this shop quickly. */
+const REHEARSALS = 3;
 /** Somebody who looks waits for no longer until the plan has followed; then they see it move. */
 const PATIENCE_MS = 400;
 
@@ -39,6 +41,7 @@ export class Keeper {
    */
   async beforeLook(workshopId: string): Promise<void> {
     if (this.#deps.events.isWatched(workshopId)) return;
+    void this.#warm(workshopId);
     let timer: ReturnType<typeof setTimeout> | undefined;
     const patience = new Promise<void>((resolve) => {
       timer = setTimeout(resolve, PATIENCE_MS);
@@ -66,23 +69,38 @@ export class Keeper {
   }
 
   async #keepsAllRules(workshopId: string): Promise<boolean> {
+    const result = await this.#rehearse(workshopId, 'check');
+    return result?.kind !== 'refused';
+  }
+
+  /** Plans a shop that somebody opens once for nothing, so that the first tap need not wait while all of it is laid out. */
+  async #warm(workshopId: string): Promise<void> {
+    if (this.#deps.planner.isWarm(workshopId)) return;
+    try {
+      for (let n = 0; n < REHEARSALS; n++) await this.#rehearse(workshopId, 'repair');
+    } catch (error) {
+      this.#deps.log.error({ err: error }, 'a shop could not be laid out before its first tap');
+    }
+  }
+
+  /** What planning would say now; nothing is kept of it. Null: there is no plan yet. */
+  async #rehearse(workshopId: string, mode: 'repair' | 'check') {
     const kept = await this.#deps.shops.now(workshopId);
-    if (!kept || kept.planNumber === 0) return true;
-    const { view } = kept;
-    const result = await this.#deps.planner.solve({
+    if (!kept || kept.planNumber === 0) return null;
+    const { shop, pieces, plan } = kept.view;
+    return this.#deps.planner.solve({
       workshopId,
-      shop: view.shop,
-      pieces: view.pieces,
-      plan: view.plan,
+      shop,
+      pieces,
+      plan,
       now: this.#deps.clock.now(),
       instead: null,
       since: null,
       touched: [],
       goesFirst: null,
-      mode: 'check',
+      mode,
       seed: 1,
     });
-    return result.kind === 'planned';
   }
 
   #planAgain(workshopId: string, planning: 'repair' | 'afresh'): Promise<unknown> {

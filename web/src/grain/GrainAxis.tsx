@@ -1,6 +1,6 @@
 import type { WorkshopView } from '@app/contract';
 import { clock, type Instant, mainPlace, sayDate, type Saying, wallClock } from '@app/core';
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { sayTemperature } from '../ui/amounts.ts';
 import { dayAir } from './dayAir.ts';
 import type { TimeScale } from './timeScale.ts';
@@ -12,7 +12,7 @@ export const AXIS_HEIGHT = 34;
 const isMonday = (at: Instant, saying: Saying) => wallClock(saying.zone, at + 720).weekday === 0;
 
 /** Days with their coldest and warmest hour, and now. */
-export function GrainAxis({
+export const GrainAxis = memo(function GrainAxis({
   scale,
   view,
   saying,
@@ -77,4 +77,4 @@ export function GrainAxis({
       </svg>
     </div>
   );
-}
+});

@@ -4,6 +4,7 @@ import {
   type Interval,
   merge,
   openIntervals,
+  type Person,
   type Placement,
   sayHours,
   type Saying,
@@ -32,7 +33,7 @@ type LoadProps = {
 };
 
 /** Below the lanes: what each person is booked for, in the colours of the pieces, and how full the spaces are. */
-export function PeopleLoad({ view, scale, saying, now, onFree }: LoadProps) {
+export const PeopleLoad = memo(function PeopleLoad({ view, scale, saying, now, onFree }: LoadProps) {
   const steps = useMemo(
     () =>
       view.pieces.flatMap((p) =>
@@ -45,8 +46,22 @@ export function PeopleLoad({ view, scale, saying, now, onFree }: LoadProps) {
     [view, steps],
   );
   const [showsSpace, setShowsSpace] = useState(false);
+  const [showsAll, setShowsAll] = useState(false);
+  const loads = useMemo(() => loadsOf(view, ownOf, now), [view, ownOf, now]);
+  // The lanes are what is looked at: of many people those with the most to do stand below them, the rest when asked for.
+  const shown = showsAll ? loads : loads.slice(0, MOST_PEOPLE);
   return (
-    <div className="sticky bottom-0 z-20 border-t border-keyline bg-paper">
+    <div className={`${showsAll ? '' : 'sticky bottom-0'} z-20 border-t border-keyline bg-paper`}>
+      {loads.length > MOST_PEOPLE && (
+        <button
+          type="button"
+          aria-expanded={showsAll}
+          onClick={() => setShowsAll(!showsAll)}
+          className="condensed sticky left-0 z-10 flex h-6 cursor-pointer items-center gap-1 pl-4 text-lane text-sub underline"
+        >
+          {showsAll ? 'Only those with the most to do' : `Show all ${loads.length} people below the lanes`}
+        </button>
+      )}
       <button
         type="button"
         aria-expanded={showsSpace}
@@ -55,15 +70,7 @@ export function PeopleLoad({ view, scale, saying, now, onFree }: LoadProps) {
       >
         {showsSpace ? 'Hide bench and rack space' : 'Show bench and rack space'}
       </button>
-      {view.shop.people.map((person) => {
-        const own = ownOf.get(person.id) ?? [];
-        const week = now + 7 * 1440;
-        const hours = openIntervals(person.hours, view.shop.timeZone, now, week);
-        const open = hours.reduce((n, s) => n + s.until - s.from, 0);
-        const booked = bookedMinutes(
-          own.map((s) => s.at),
-          hours,
-        );
+      {shown.map(({ person, own, open, booked }) => {
         return (
           <Row
             key={person.id}
@@ -96,6 +103,30 @@ export function PeopleLoad({ view, scale, saying, now, onFree }: LoadProps) {
       {showsSpace && <FloorRow view={view} scale={scale} saying={saying} now={now} />}
     </div>
   );
+});
+
+/** People whose rows always stand below the lanes. */
+const MOST_PEOPLE = 6;
+
+type Load = { readonly person: Person; readonly own: readonly Own[]; readonly open: number; readonly booked: number };
+
+/** What each person has to do in the next seven days; few people in the order of the shop, many with the busiest first. */
+function loadsOf(view: WorkshopView, ownOf: ReadonlyMap<string, readonly Own[]>, now: Instant): Load[] {
+  const loads = view.shop.people.map((person): Load => {
+    const own = ownOf.get(person.id) ?? [];
+    const hours = openIntervals(person.hours, view.shop.timeZone, now, now + 7 * 1440);
+    const open = hours.reduce((n, s) => n + s.until - s.from, 0);
+    return {
+      person,
+      own,
+      open,
+      booked: bookedMinutes(
+        own.map((s) => s.at),
+        hours,
+      ),
+    };
+  });
+  return loads.length > MOST_PEOPLE ? loads.sort((a, b) => b.booked - a.booked) : loads;
 }
 
 type Own = { readonly piece: PieceView; readonly step: ShopStep; readonly at: Placement };
