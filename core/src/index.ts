@@ -51,6 +51,7 @@ export * from './planner/build/improve.ts';
 export * from './planner/compile/loads.ts';
 export * from './planner/explain/explain.ts';
 export * from './planner/explain/leadTimeBreakdown.ts';
+export * from './planner/explain/planQuery.ts';
 export * from './planner/explain/startTimes.ts';
 export { type ConflictKind } from './planner/engine/schedule/conflictSet.ts';
 export { type Requirement } from './planner/engine/engineModel.ts';

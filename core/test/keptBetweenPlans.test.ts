@@ -5,10 +5,14 @@ import {
   planAfresh,
   ProblemKeeper,
   problemOf,
+  queryPlan,
   replan,
   ResourceCache,
   type ShopPiece,
   type ShopStep,
+  simulate,
+  startTimes,
+  startTimesIn,
   Verifier,
   verify,
 } from '../src/index.ts';
@@ -85,6 +89,37 @@ describe('what is kept between plans', () => {
       expect(found.length, `${k}`).toBeGreaterThan(0);
       expect(found).toEqual(verify(problem, wrong).map((v) => v.rule));
       expect(verifier.verify(problem, plan)).toEqual([]);
+    }
+  });
+
+  test('answers where steps may start as a plan laid out anew does, question after question', () => {
+    for (const seed of [3, 11, 19]) {
+      const { shop, pieces, now } = randomWorkshop(seed, 5);
+      const problem = problemOf(shop, pieces, now);
+      const plan = planAfresh(problem, null, 1);
+      const draft = queryPlan(problem, plan, new ResourceCache());
+      const planned = problem.pieces.flatMap((p) =>
+        p.steps.filter((s) => s.state.kind === 'planned' && plan.steps[s.id]),
+      );
+      for (const s of [...planned.slice(0, 12), ...planned.slice(0, 3)])
+        expect(startTimesIn(draft, plan, s.id, now, now + 3 * 1440)).toEqual(
+          startTimes(problem, plan, s.id, now, now + 3 * 1440),
+        );
+    }
+  });
+
+  test('nor does ending a run of a simulation once its piece is ready change when it is', () => {
+    for (const seed of [2, 5, 23]) {
+      const { shop, pieces, now } = randomWorkshop(seed, 6);
+      const problem = problemOf(shop, pieces, now);
+      const plan = planAfresh(problem, null, 1);
+      // One run: the same draws up to that moment. Later runs draw on from where they ended, and differ.
+      const all = simulate(problem, plan, 1, seed);
+      for (const [id, at] of all) {
+        const one = simulate(problem, plan, 1, seed, undefined, id);
+        expect([...one.keys()]).toEqual([id]);
+        expect(one.get(id)![0]).toBe(at[0]);
+      }
     }
   });
 

@@ -96,9 +96,10 @@ export class Cluster {
 
   /** It has children of its own, so its whole group is ended. */
   async endInitdb() {
-    if (!this.initdb) return;
-    const gone = new Promise((done) => this.initdb.once('exit', done));
-    kill(-this.initdb.pid, 'SIGTERM');
+    const { initdb } = this;
+    if (!initdb?.pid) return;
+    const gone = new Promise((done) => initdb.once('exit', done));
+    kill(-initdb.pid, 'SIGTERM');
     await gone;
   }
 
@@ -209,10 +210,10 @@ export class Cluster {
 
   /** Starts it again when it dies; when it dies five times before it answers there is something nobody can mend from here. */
   watch() {
-    this.watching = setInterval(async () => {
+    this.watching = setInterval(() => {
       if (this.isStopping) return;
       if (this.postmaster()) {
-        if (this.failures > 0 && (await canConnect(this.port))) this.failures = 0;
+        if (this.failures > 0) void canConnect(this.port).then((can) => can && (this.failures = 0));
         return;
       }
       if (++this.failures > 5) {

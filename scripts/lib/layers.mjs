@@ -279,7 +279,7 @@ export const MATRIX = {
   // The web client: screens never import each other; what they share lies below them.
   'web/src/ui': { rooms: ['core'], packages: ['lucide-react', 'react', 'react-hook-form', 'yup'] },
   'web/src/core': {
-    rooms: ['core', 'type:contract'],
+    rooms: ['core', 'contract'],
     packages: ['comlink', 'react', 'swr', 'swr/subscription'],
   },
   'web/src/plan': { rooms: ['web/src/ui', 'core', 'type:contract'], packages: ['d3'] },

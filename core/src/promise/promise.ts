@@ -1,7 +1,7 @@
 import type { NoRoom } from '../planner/model/reasons.ts';
 import type { PieceToPlan, Plan, Problem } from '../planner/model/model.ts';
 import type { Instant } from '../quantities/units.ts';
-import { chanceBy, quantile } from './chances.ts';
+import { chanceBy, quantile, USUAL_UNCERTAINTY } from './chances.ts';
 import { earliestReady } from './earliestReady.ts';
 import { simulate } from './simulate.ts';
 
@@ -37,14 +37,20 @@ export function promiseFor(
   const found = earliestReady(problem, current, piece, isFirst);
   if (found.kind === 'noRoom') return found;
   const whole = { ...problem, pieces: [...problem.pieces, piece] };
-  const chances = chancesOf(whole, found.plan, runs, seed).get(piece.id)!;
+  const chances = chancesOf(whole, found.plan, runs, seed, piece.id).get(piece.id)!;
   return { kind: 'ready', earliest: found.at, chances, plan: found.plan };
 }
 
-/** The chances of every piece that has its place in a plan. */
-export function chancesOf(problem: Problem, plan: Plan, runs = 200, seed = 1): ReadonlyMap<string, Chances> {
+/** The chances of every piece that has its place in a plan. @param only of this one */
+export function chancesOf(
+  problem: Problem,
+  plan: Plan,
+  runs = 200,
+  seed = 1,
+  only: string | null = null,
+): ReadonlyMap<string, Chances> {
   const out = new Map<string, Chances>();
-  const rehearsal = simulate(problem, plan, runs, seed);
+  const rehearsal = simulate(problem, plan, runs, seed, USUAL_UNCERTAINTY, only);
   for (const piece of problem.pieces) {
     const sorted = rehearsal.get(piece.id);
     if (!sorted) continue;

@@ -19,6 +19,7 @@ const HANDLE = STAGES.indexOf('handle');
 /**
  * Runs a plan many times with work, drying, rework and absence as they may turn out. People follow the plan's order: who
  * is done early goes on early, and whoever has to wait waits; nothing is planned anew meanwhile.
+ * @param only of this piece; each run then ends when it is ready, since nothing that happens later can touch it
  * Field terms: Monte Carlo, discrete-event simulation of a fixed order
  * Cost: O(runs * steps)
  */
@@ -28,17 +29,21 @@ export function simulate(
   runs: number,
   seed: number,
   uncertainty: Uncertainty = USUAL_UNCERTAINTY,
+  only: string | null = null,
 ): Simulation {
   const draft = queryPlan(problem, plan);
   const { compiled } = draft;
-  const run = new Run(draft, uncertainty, randomFrom(seed));
+  const wanted = only === null ? -1 : compiled.pieces.findIndex((p) => p.id === only);
+  const run = new Run(draft, uncertainty, randomFrom(seed), wanted);
   const results = compiled.pieces.map(() => new Float64Array(runs));
   for (let n = 0; n < runs; n++)
     run.once().forEach((at, k) => {
       results[k]![n] = at > compiled.model.slots ? Infinity : compiled.origin + Math.ceil(at) * GRID_MINUTES;
     });
   return new Map(
-    compiled.pieces.flatMap((p, k) => (plan.ready[p.id] === undefined ? [] : [[p.id, results[k]!.sort()] as const])),
+    compiled.pieces.flatMap((p, k) =>
+      plan.ready[p.id] === undefined || (wanted >= 0 && k !== wanted) ? [] : [[p.id, results[k]!.sort()] as const],
+    ),
   );
 }
 
@@ -69,9 +74,13 @@ class Run {
   readonly #workFactor: () => number;
   readonly #dryingFactor: () => number;
 
-  constructor(draft: Draft, uncertainty: Uncertainty, r: () => number) {
+  /** Piece whose last activity ends a run; -1: all. */
+  readonly #wanted: number;
+
+  constructor(draft: Draft, uncertainty: Uncertainty, r: () => number, wanted: number) {
     const { compiled } = draft;
     this.#draft = draft;
+    this.#wanted = wanted;
     this.#activities = activitiesOf(draft);
     this.#precedence = precedenceOf(this.#activities, compiled.steps.length);
     this.#first = occupancyAtFirst(draft);
@@ -96,9 +105,11 @@ class Run {
     this.#activities.forEach((a, k) => {
       if (this.#waitsFor[k] === 0) queue.push(k, this.#readyFrom(a) + k * TIE);
     });
-    while (queue.length > 0) {
+    let left = this.#activities.reduce((n, a) => n + (a.piece === this.#wanted ? 1 : 0), 0);
+    while (queue.length > 0 && (this.#wanted < 0 || left > 0)) {
       const k = queue.pop()!;
       this.#happen(this.#activities[k]!);
+      if (this.#activities[k]!.piece === this.#wanted) left--;
       for (const next of this.#precedence.after[k]!)
         if (--this.#waitsFor[next]! === 0) queue.push(next, this.#readyFrom(this.#activities[next]!) + next * TIE);
     }

@@ -2,19 +2,34 @@ import type { WorkshopView } from '@app/contract';
 import { expose } from 'comlink';
 import { afterEach, describe, expect, test, vi } from 'vitest';
 import { Bridge, CoreFailure } from './bridge.ts';
+import type { LaidChange } from './core.worker.ts';
 
+const SHOP = {};
+const PLAN = { steps: {}, ready: {}, unplanned: [], notices: [] };
 const view = (revision: number) =>
-  ({ revision, shop: {}, pieces: [], now: revision, plan: {} }) as unknown as WorkshopView;
+  ({
+    workshop: { id: 'w' },
+    revision,
+    shop: SHOP,
+    pieces: [],
+    now: revision,
+    plan: PLAN,
+  }) as unknown as WorkshopView;
 
 /** A core in the same thread, spoken to as a worker is: it counts what it was asked, and can be made to fail or hang. */
 function fakes() {
   const ends: (() => void)[] = [];
+  const changes: LaidChange[] = [];
   const started: { laid: number[]; fail: (event: Event) => void }[] = [];
   const start = () => {
     const { port1, port2 } = new MessageChannel();
     const laid: number[] = [];
     const api = {
       lay: ({ now }: { now: number }) => void laid.push(now),
+      change: (change: LaidChange) => {
+        laid.push(change.now);
+        changes.push(change);
+      },
       scarce: () => [laid.at(-1)],
       standing: () => {
         throw new RangeError('no such step');
@@ -40,7 +55,7 @@ function fakes() {
     };
     return worker as unknown as Worker;
   };
-  return { start, started, ends };
+  return { start, started, ends, changes };
 }
 let open: ReturnType<typeof fakes> | null = null;
 const bridged = () => {
@@ -58,6 +73,30 @@ describe('the bridge to the core’s thread', () => {
     expect(await asked(two)).toEqual([2]);
     expect(started).toHaveLength(1);
     expect(started[0]!.laid).toEqual([1, 2]);
+  });
+  test('sends of a workshop that moved on only what is otherwise, and all of another one', async () => {
+    const { bridge, started, changes } = bridged();
+    const [a, b, c] = [{ id: 'a' }, { id: 'b' }, { id: 'c' }];
+    const at = (now: number, pieces: object[], plan: object = PLAN) => ({ ...view(now), pieces, plan }) as WorkshopView;
+    const asked = (v: WorkshopView) => bridge.ask(v, (api) => api.scarce());
+    await asked(at(1, [a, b]));
+    const otherB = { id: 'b' };
+    const plan = { ...PLAN, ready: { b: 7 } };
+    await asked(at(2, [otherB, c], plan));
+    expect(changes).toEqual([
+      {
+        shop: null,
+        pieces: [otherB, c],
+        gone: ['a'],
+        now: 2,
+        plan: { steps: {}, ready: { b: 7 }, unplanned: null, notices: null },
+      },
+    ]);
+    await asked({ ...at(3, [otherB, c], plan), shop: { other: true } } as unknown as WorkshopView);
+    expect(changes[1]).toMatchObject({ shop: { other: true }, pieces: [], gone: [], plan: null });
+    await asked({ ...at(4, [c]), workshop: { id: 'another' } } as WorkshopView);
+    expect(changes).toHaveLength(2);
+    expect(started[0]!.laid).toEqual([1, 2, 3, 4]);
   });
   test('a fault of the core is told in words, keeps its cause, and the thread goes on', async () => {
     const { bridge, started } = bridged();

@@ -1,6 +1,6 @@
-import type { WorkshopView } from '@app/contract';
+import { planUpdate, type WorkshopView } from '@app/contract';
 import { type Remote, wrap } from 'comlink';
-import type { CoreApi } from './core.worker.ts';
+import type { CoreApi, LaidChange } from './core.worker.ts';
 
 /** A question the core did not answer, in words for the screen. */
 export class CoreFailure extends Error {}
@@ -31,10 +31,11 @@ export class Bridge {
   ): Promise<T> {
     const api = this.#open();
     if (this.#laid !== view) {
-      this.#laid = view;
-      const { shop, pieces, now, plan } = view;
       // Messages arrive in order, so the question is about what was laid out just before it.
-      void api.lay({ shop, pieces, now, plan }).catch(() => {});
+      const change = this.#laid && changeBetween(this.#laid, view);
+      const { shop, pieces, now, plan } = view;
+      void (change ? api.change(change) : api.lay({ shop, pieces, now, plan })).catch(() => {});
+      this.#laid = view;
     }
     let timer: ReturnType<typeof setTimeout> | undefined;
     let stop: (why: CoreFailure) => void = () => {};
@@ -69,6 +70,20 @@ export class Bridge {
     for (const stop of this.#waiting) stop(new CoreFailure(why));
     this.#waiting.clear();
   }
+}
+
+/** What of a workshop is otherwise; null: it is another one. To send all of a large one takes longer than a frame. */
+function changeBetween(before: WorkshopView, view: WorkshopView): LaidChange | null {
+  if (before.workshop.id !== view.workshop.id) return null;
+  const known = new Map(before.pieces.map((p) => [p.id, p]));
+  const there = new Set(view.pieces.map((p) => p.id));
+  return {
+    shop: view.shop === before.shop ? null : view.shop,
+    pieces: view.pieces.filter((p) => known.get(p.id) !== p),
+    gone: before.pieces.filter((p) => !there.has(p.id)).map((p) => p.id),
+    now: view.now,
+    plan: view.plan === before.plan ? null : planUpdate(before.plan, view.plan),
+  };
 }
 
 /** The one thread of this page. */

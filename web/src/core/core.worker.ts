@@ -25,20 +25,24 @@ import {
   type Plan,
   type Problem,
   problemOf,
+  ProblemKeeper,
   type PromiseAnswer,
   promiseFor,
+  queryPlan,
   type Remedy,
+  ResourceCache,
   type Scarce,
   type Score,
   scoreOf,
   type Shop,
   type ShopPiece,
   type StartSpan,
-  startTimes,
+  startTimesIn,
   type WeekOfWaiting,
   type WhatIf,
   waitingByWeek,
 } from '@app/core';
+import { applyPieces, applyPlanUpdate, type PieceView, type PlanUpdate } from '@app/contract';
 import { expose } from 'comlink';
 
 /** The workshop as it is looked at: sent once, asked about often. */
@@ -47,6 +51,14 @@ export type Laid = {
   readonly pieces: readonly ShopPiece[];
   readonly now: number;
   readonly plan: Plan;
+};
+/** What of it is otherwise than the last time; null: as before. */
+export type LaidChange = {
+  readonly shop: Shop | null;
+  readonly pieces: readonly ShopPiece[];
+  readonly gone: readonly string[];
+  readonly now: number;
+  readonly plan: PlanUpdate | null;
 };
 /** How good the plan is, and what no plan could better. */
 export type Standing = { readonly limits: LowerBounds; readonly score: Score };
@@ -64,16 +76,52 @@ export type RemedyQuestion = Asked & {
   readonly variants: readonly { readonly id: string; readonly cost: number; readonly piece: ShopPiece }[];
 };
 
+/** With more steps than this a promise is told in two parts: at first from few rehearsals. */
+const AT_ONCE_STEPS = 1200;
+const FIRST_RUNS = 40;
+/** After so long without another question the plan is laid out for a drag. */
+const PREPARE_MS = 30;
+
 /** More than a person looks at; the others are explained when their piece is opened. */
 const MOST_EXPLAINED = 60;
 
 /** The core's answers about one workshop, worked out in a thread of their own. */
 export class CoreApi {
   #laid: (Laid & { readonly problem: Problem }) | null = null;
+  readonly #keeper = new ProblemKeeper();
+  readonly #cache = new ResourceCache();
+  /** The plan laid out for questions about where a step may start; made ahead, so that a drag is answered at once. */
+  #query: { readonly of: object; readonly draft: ReturnType<typeof queryPlan> } | null = null;
 
   /** Lays out the workshop all later questions are about. */
   lay(laid: Laid): void {
-    this.#laid = { ...laid, problem: problemOf(laid.shop, laid.pieces, laid.now) };
+    this.#put(laid);
+  }
+
+  /** Lays out what changed in it. */
+  change({ shop, pieces, gone, now, plan }: LaidChange): void {
+    const before = this.#here;
+    this.#put({
+      shop: shop ?? before.shop,
+      pieces: applyPieces(before.pieces as readonly PieceView[], { pieces: pieces as readonly PieceView[], gone }),
+      now,
+      plan: plan ? applyPlanUpdate(before.plan, plan) : before.plan,
+    });
+  }
+
+  #put(laid: Laid): void {
+    const here = { ...laid, problem: this.#keeper.problemOf(laid.shop, laid.pieces, laid.now) };
+    this.#laid = here;
+    // After the question that comes with it.
+    setTimeout(() => {
+      if (this.#laid === here) this.#queried();
+    }, PREPARE_MS);
+  }
+
+  #queried(): ReturnType<typeof queryPlan> {
+    const { problem, plan } = this.#here;
+    const known = this.#query?.of === this.#laid ? this.#query : null;
+    return (this.#query = known ?? { of: this.#laid!, draft: queryPlan(problem, plan, this.#cache) }).draft;
   }
 
   explain(): Explained {
@@ -85,12 +133,19 @@ export class CoreApi {
     const found = earliestReady(problem, plan, this.#toPlan(asked.piece), asked.isFirst);
     return found.kind === 'ready' ? { kind: 'ready', at: found.at } : found;
   }
-  promise(asked: Asked, runs: number): Promised {
+  /** @param onMore is given a first answer of few rehearsals where all of them take longer than somebody likes to wait */
+  promise(asked: Asked, runs: number, onMore: (soFar: Promised) => void): Promised {
     const { problem, plan } = this.#around(asked.instead);
-    const answer = promiseFor(problem, plan, this.#toPlan(asked.piece), runs, 1, asked.isFirst);
-    if (answer.kind === 'noRoom') return answer;
-    const { plan: _plan, ...rest } = answer;
-    return rest;
+    const piece = this.#toPlan(asked.piece);
+    const promise = (n: number): Promised => {
+      const answer = promiseFor(problem, plan, piece, n, 1, asked.isFirst);
+      if (answer.kind === 'noRoom') return answer;
+      const { plan: _plan, ...rest } = answer;
+      return rest;
+    };
+    const steps = problem.pieces.reduce((n, p) => n + p.steps.length, 0);
+    if (steps > AT_ONCE_STEPS) onMore(promise(FIRST_RUNS));
+    return promise(runs);
   }
   /** @param onMore is given what is found so far, while the rest is still planned */
   remedies(asked: RemedyQuestion, onMore: (soFar: Ways) => void): Ways {
@@ -108,8 +163,7 @@ export class CoreApi {
     return Object.fromEntries(chancesOf(problem, plan, runs));
   }
   starts(step: string, from: Instant, until: Instant): StartSpan[] {
-    const { problem, plan } = this.#here;
-    return startTimes(problem, plan, step, from, until);
+    return startTimesIn(this.#queried(), this.#here.plan, step, from, until);
   }
   pinned(step: string, at: Instant): PinEffect {
     const { problem, plan } = this.#here;

@@ -5,7 +5,7 @@ import { useEffect, useState } from 'react';
 import useSWR, { useSWRConfig } from 'swr';
 import useSWRSubscription from 'swr/subscription';
 import { bridge } from './bridge.ts';
-import type { Asked, CoreApi, RemedyQuestion, Ways } from './core.worker.ts';
+import type { Asked, CoreApi, Promised, RemedyQuestion, Ways } from './core.worker.ts';
 
 /** What the core says: nothing yet, an answer, or why there is none. A new question begins with nothing. */
 export type Answer<T> = { readonly data: T | null; readonly error: Error | null; readonly retry: () => void };
@@ -86,38 +86,33 @@ export function useChances(view: WorkshopView) {
   return useAnswer(view, isCalm ? ['chances', RUNS] : null, (api) => api.chances(RUNS));
 }
 
-/** What can be promised for a piece not yet entered. */
-export function usePromise(view: WorkshopView, asked: Asked | null) {
-  const isCalm = useCalm([view.revision, asked]);
-  return useAnswer(view, asked && isCalm ? ['promise', RUNS, asked] : null, async (api) => api.promise(asked!, RUNS));
-}
+/** What can be promised for a piece not yet entered; in a large shop a first answer comes before the whole one. */
+export const usePromise = (view: WorkshopView, asked: Asked | null): Answer<Promised> =>
+  useTold(view, asked, 'promise', (api, tell) => api.promise(asked!, RUNS, proxy(tell)));
 
 /** What would bring a piece nearer to a wanted date, told as it is found. */
-export function useRemedies(view: WorkshopView, asked: RemedyQuestion | null): Answer<Ways> {
+export const useRemedies = (view: WorkshopView, asked: RemedyQuestion | null): Answer<Ways> =>
+  useTold(view, asked, 'remedies', (api, tell) => api.remedies(asked!, proxy(tell)));
+
+/** A question whose answer is told in parts, each better than the one before; asked once nothing changes for a while. */
+function useTold<T>(
+  view: WorkshopView,
+  asked: object | null,
+  kind: string,
+  ask: (api: Remote<CoreApi>, tell: (soFar: T) => void) => Promise<T>,
+): Answer<T> {
   const isCalm = useCalm([view.revision, asked]);
   const [tries, setTries] = useState(0);
-  const key = asked && isCalm ? keyOf(view, ['remedies', tries, asked]) : null;
-  const { data, error } = useSWRSubscription<Ways, Error, typeof key>(
+  const key = asked && isCalm ? keyOf(view, [kind, tries, asked]) : null;
+  const { data, error } = useSWRSubscription<T, Error, typeof key>(
     key,
-    (
-      _key: unknown,
-      {
-        next,
-      }: {
-        next: (error?: Error | null, data?: Ways) => void;
-      },
-    ) => {
+    (_key: unknown, { next }: { next: (error?: Error | null, data?: T) => void }) => {
       let isWanted = true;
-      const tell = (error: Error | null, data?: Ways) => {
+      const tell = (error: Error | null, data?: T) => {
         if (isWanted) next(error, data);
       };
       bridge
-        .ask(view, (api) =>
-          api.remedies(
-            asked!,
-            proxy((soFar: Ways) => tell(null, soFar)),
-          ),
-        )
+        .ask(view, (api) => ask(api, (soFar) => tell(null, soFar)))
         .then((all) => tell(null, all))
         .catch((error: Error) => tell(error));
       return () => {

@@ -1,5 +1,5 @@
 import type { Instant } from '../../quantities/units.ts';
-import { queryPlan, instantOf, slotOf, withoutFollowers } from './planQuery.ts';
+import { askWithoutFollowers, queryPlan, instantOf, slotOf } from './planQuery.ts';
 import { type ConflictKind, conflictSetAt } from '../engine/schedule/conflictSet.ts';
 import type { CompiledProblem } from '../compile/compile.ts';
 import type { Draft } from '../build/draft.ts';
@@ -28,12 +28,21 @@ export type Obstacle =
  * When a step could start, between two instants, with everything else where it is and what comes after it on the piece
  * free to follow: what a drag is told while the finger moves.
  */
-export function startTimes(problem: Problem, plan: Plan, stepId: string, from: Instant, until: Instant): StartSpan[] {
-  const draft = queryPlan(problem, plan);
-  const { compiled, schedule } = draft;
+export const startTimes = (problem: Problem, plan: Plan, stepId: string, from: Instant, until: Instant): StartSpan[] =>
+  startTimesIn(queryPlan(problem, plan), plan, stepId, from, until);
+
+/** As `startTimes`, of a plan that is laid out already; it stays as it is. */
+export function startTimesIn(draft: Draft, plan: Plan, stepId: string, from: Instant, until: Instant): StartSpan[] {
+  const { compiled } = draft;
   const i = compiled.indexOf.get(stepId);
   if (i === undefined || compiled.model.steps[i]!.fixed) return [];
-  withoutFollowers(draft, i);
+  return askWithoutFollowers(draft, i, () => spansOf(draft, plan, i, from, until));
+}
+
+function spansOf(draft: Draft, plan: Plan, i: number, from: Instant, until: Instant): StartSpan[] {
+  const { compiled, schedule } = draft;
+  const { problem } = compiled;
+  const stepId = compiled.steps[i]!.id;
   const known = compiled.model.steps[i]!;
   // The time it is pinned to now is what is being changed.
   const engine = { ...known, earliest: known.unpinned };
