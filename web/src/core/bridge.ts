@@ -86,5 +86,7 @@ function changeBetween(before: WorkshopView, view: WorkshopView): LaidChange | n
   };
 }
 
-/** The one thread of this page. */
-export const bridge = new Bridge(() => new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module' }));
+const start = () => new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module' });
+/** The thread for what is answered while a finger moves, and one for what takes seconds in a large shop. */
+export const bridge = new Bridge(start);
+export const slowBridge = new Bridge(start);

@@ -4,7 +4,7 @@ import { proxy, type Remote } from 'comlink';
 import { useEffect, useState } from 'react';
 import useSWR, { useSWRConfig } from 'swr';
 import useSWRSubscription from 'swr/subscription';
-import { bridge } from './bridge.ts';
+import { type Bridge, bridge, slowBridge } from './bridge.ts';
 import type { Asked, CoreApi, Promised, RemedyQuestion, Ways } from './core.worker.ts';
 
 /** What the core says: nothing yet, an answer, or why there is none. A new question begins with nothing. */
@@ -26,8 +26,9 @@ function useAnswer<T>(
   view: WorkshopView,
   question: readonly unknown[] | null,
   ask: (api: Remote<CoreApi>) => Promise<T>,
+  by: Bridge = bridge,
 ): Answer<T> {
-  const { data, error, mutate } = useSWR<T, Error>(keyOf(view, question), () => bridge.ask(view, ask), KEPT);
+  const { data, error, mutate } = useSWR<T, Error>(keyOf(view, question), () => by.ask(view, ask), KEPT);
   return { data: data ?? null, error: error ?? null, retry: () => void mutate() };
 }
 
@@ -66,7 +67,7 @@ export const useOneMore = (view: WorkshopView, on: Scarce | null) =>
 /** How good the plan is, and what no plan could better. */
 export function useStanding(view: WorkshopView) {
   const isCalm = useCalm(view.revision);
-  return useAnswer(view, isCalm ? ['standing'] : null, (api) => api.standing());
+  return useAnswer(view, isCalm ? ['standing'] : null, (api) => api.standing(), slowBridge);
 }
 
 /** The plan as it would be if something were otherwise; null while nothing is tried. */
@@ -83,7 +84,7 @@ const RUNS = 200;
 /** How sure the date of each piece is. */
 export function useChances(view: WorkshopView) {
   const isCalm = useCalm(view.revision);
-  return useAnswer(view, isCalm ? ['chances', RUNS] : null, (api) => api.chances(RUNS));
+  return useAnswer(view, isCalm ? ['chances', RUNS] : null, (api) => api.chances(RUNS), slowBridge);
 }
 
 /** What can be promised for a piece not yet entered; in a large shop a first answer comes before the whole one. */
@@ -111,7 +112,7 @@ function useTold<T>(
       const tell = (error: Error | null, data?: T) => {
         if (isWanted) next(error, data);
       };
-      bridge
+      slowBridge
         .ask(view, (api) => ask(api, (soFar) => tell(null, soFar)))
         .then((all) => tell(null, all))
         .catch((error: Error) => tell(error));

@@ -20,6 +20,8 @@ type Held = { readonly step: string; readonly grabbed: number; readonly laneLeft
 
 /** The pointer rests this long before the whole plan is worked out for where it is. */
 const REST_MS = 120;
+/** As far as a step is dragged within a moment. */
+const NEAR_MINUTES = 7 * 1440;
 /** Less than this is a click. */
 const SLOP_PX = 5;
 
@@ -58,9 +60,14 @@ export function useDrag(
     };
     const begin = (step: string) => {
       begun.current.isMoving = true;
-      void askStarts(view, step, view.now, scale.until).then((spans) => {
+      const known = (spans: readonly StartSpan[]) => {
         if (latest.current?.step === step) put({ ...latest.current, spans });
-      });
+      };
+      // At first where the finger can reach at once, then as far as the plan is drawn.
+      const at = view.plan.steps[step]?.start ?? view.now;
+      const [from, until] = [Math.max(view.now, at - NEAR_MINUTES), Math.min(scale.until, at + NEAR_MINUTES)];
+      void askStarts(view, step, from, until).then(known);
+      if (from > view.now || until < scale.until) void askStarts(view, step, view.now, scale.until).then(known);
     };
     const move = (e: PointerEvent) => {
       const h = held.current;

@@ -1,5 +1,5 @@
 import { GRID_MINUTES } from '../../../calendar/grid.ts';
-import { afterNth, clearRange, firstRun, lastClear, nextSet, setMasked, setRange } from '../resources/bits.ts';
+import { afterNth, clearRange, firstRun, isSet, lastClear, nextSet, setMasked, setRange } from '../resources/bits.ts';
 import {
   DISJUNCTION,
   type EngineModel,
@@ -252,7 +252,7 @@ export function canStartAt(b: PartialSchedule, i: number, at: number, relaxed = 
     const d = slotsOf(step, mode, 0);
     if (step.split && d > 0 && (relaxed & RELAXATION.hours) === 0) {
       for (let c = 0; c < mode.crews.length; c++)
-        if (seekBroken(b, step, mode, c, at, d, Infinity, relaxed) === at) return keepFound(b, at, w, c);
+        if (isBrokenPossible(b, step, mode, c, at, d, relaxed)) return keepFound(b, at, w, c);
     } else if (seekWhole(b, step, mode, at, d, at + d + 1, relaxed) === at) return keepFound(b, at, w, reach.crew);
   }
   return false;
@@ -385,6 +385,27 @@ function seekBroken(
     }
     s = next;
   }
+}
+
+/** Whether work that may be interrupted can start in this very slot: what `seekBroken` looks at first, and nothing later. */
+function isBrokenPossible(
+  b: PartialSchedule,
+  step: EngineStep,
+  mode: Mode,
+  crewIndex: number,
+  at: number,
+  d: number,
+  relaxed: number,
+): boolean {
+  const open = mode.calendars[crewIndex]!;
+  if (at >= b.model.slots || !isSet(open, at)) return false;
+  const e = afterNth(open, at, d);
+  if (e < 0) return false;
+  if ((relaxed & RELAXATION.person) === 0)
+    for (const p of mode.crews[crewIndex]!) if (lastClear(b.model.people[p]!.idle, at, e) >= 0) return false;
+  if (fit(b, step, mode, at, e, relaxed) !== at) return false;
+  reach.crew = crewIndex;
+  return true;
 }
 
 /** `s` when space, tool, air and the piece itself allow work over [s, e), else the next start worth trying; -1: never. */
