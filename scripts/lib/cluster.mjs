@@ -250,8 +250,13 @@ export class Cluster {
       alter role ${APP} nosuperuser nocreaterole noreplication nobypassrls ${createdb} password '${this.secret('app-password')}';`);
     if (must(`select 1 from pg_database where datname = 'mokume'`) !== '1') must(`create database mokume owner ${APP}`);
     // Earlier versions kept everything as the superuser.
+    for (const name of must(`select datname from pg_database d join pg_roles r on r.oid = d.datdba
+      where r.rolname = '${SUPERUSER}' and not datistemplate and datname <> 'postgres'`)
+      .split('\n')
+      .filter(Boolean))
+      must(`alter database "${name}" owner to ${APP}`);
     must(
-      `alter database mokume owner to ${APP}; alter schema public owner to ${APP};
+      `alter schema public owner to ${APP};
       do $$ declare t record; begin
         for t in select tablename from pg_tables where schemaname = 'public' and tableowner <> '${APP}' loop
           execute format('alter table public.%I owner to ${APP}', t.tablename);

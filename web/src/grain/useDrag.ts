@@ -21,7 +21,7 @@ type Held = { readonly step: string; readonly grabbed: number; readonly laneLeft
 /** The pointer rests this long before the whole plan is worked out for where it is. */
 const REST_MS = 120;
 /** As far as a step is dragged within a moment. */
-const NEAR_MINUTES = 7 * 1440;
+const NEAR_MINUTES = 2 * 1440;
 /** Less than this is a click. */
 const SLOP_PX = 5;
 
