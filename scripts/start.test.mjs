@@ -141,10 +141,6 @@ test('after a start for the local network, one without it lets the demo in again
 
 test.each([
   ['MOKUME_PORT', 'abc', 'set it to a number from 1 to 65535'],
-  ['MOKUME_PORT', '70000', 'set it to a number from 1 to 65535'],
-  ['MOKUME_NOW', 'yesterday', 'set it to a moment like'],
-  ['MOKUME_LOG', 'loud', 'set it to one of'],
-  ['MOKUME_DATABASE_URL', 'mysql://x', 'is not an address like postgres://'],
   ['MOKUME_DATABASE_URL', 'postgres://nobody:x@127.0.0.1:1/none', 'The database cannot be opened'],
 ])('%s=%s is refused in words, and the start ends with a fault', async (variable, value, words) => {
   const run = await start({ [variable]: value });

@@ -41,7 +41,7 @@ describe('what is kept between plans', () => {
           maxLength: 9,
         }),
         (seed, taps) => {
-          const { shop, pieces, now: morning } = randomWorkshop(seed, 6);
+          const { shop, pieces, now: morning } = randomWorkshop(seed, 5);
           const keeper = new ProblemKeeper();
           const cache = new ResourceCache();
           const verifier = new Verifier();
@@ -63,7 +63,7 @@ describe('what is kept between plans', () => {
           }
         },
       ),
-      { numRuns: process.env['MOKUME_LONG'] ? 300 : 5, endOnFailure: true },
+      { numRuns: process.env['MOKUME_LONG'] ? 300 : 3, endOnFailure: true },
     );
   }, 60_000);
 

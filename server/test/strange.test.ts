@@ -77,7 +77,7 @@ function spoilt(body: unknown, pick: (below: number) => number): unknown {
 }
 
 const asked = ROUTES.filter((r) => r.answer !== 'events' && !r.path.startsWith('/session'));
-const COUNT = process.env['MOKUME_LONG'] ? 5000 : 350;
+const COUNT = process.env['MOKUME_LONG'] ? 5000 : 250;
 
 describe('requests no form sends', () => {
   test(`${COUNT} of them are each refused in words or taken as harmless; none is a fault of the server`, async () => {
@@ -99,13 +99,13 @@ describe('requests no form sends', () => {
         : await rona.agent[r.method](path)
             .set('content-type', 'application/json')
             .send(r.method === 'get' ? undefined : body);
+      // A picture is answered as one.
+      const said = (answer.text as string | undefined) ?? '';
       seen.set(answer.status, (seen.get(answer.status) ?? 0) + 1);
-      expect(answer.status, `${keyOf(r)} ${path} ${body.slice(0, 300)} → ${answer.text.slice(0, 300)}`).toBeLessThan(
-        500,
-      );
+      expect(answer.status, `${keyOf(r)} ${path} ${body.slice(0, 300)} → ${said.slice(0, 300)}`).toBeLessThan(500);
       if (answer.status >= 400) {
-        expect((answer.body as { title?: string }).title?.length, `${keyOf(r)} ${answer.text}`).toBeGreaterThan(10);
-        expect(answer.text).not.toMatch(/node_modules|at .+:\d+:\d+|password_hash|select /i);
+        expect((answer.body as { title?: string }).title?.length, `${keyOf(r)} ${said}`).toBeGreaterThan(10);
+        expect(said).not.toMatch(/node_modules|at .+:\d+:\d+|password_hash|select /i);
       }
     }
     // Had all been refused for one thing (signed out, a limit) nothing would have been tried.

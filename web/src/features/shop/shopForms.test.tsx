@@ -1,13 +1,18 @@
 import { firstShop, type Shop } from '@app/core';
 import { cleanup, fireEvent, screen, within } from '@testing-library/react';
-import { afterEach, describe, expect, test } from 'vitest';
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { inShop } from '../../../test/inShop.tsx';
 import { PeopleSection } from './PeopleSection.tsx';
 import { PlacesSection } from './PlacesSection.tsx';
 import { StationsSection } from './StationsSection.tsx';
 import { WorkshopSection } from './WorkshopSection.tsx';
 
-afterEach(cleanup);
+// Who can sign in is asked for by itself: nobody yet.
+beforeEach(() => vi.stubGlobal('fetch', () => Promise.resolve(Response.json([]))));
+afterEach(() => {
+  cleanup();
+  vi.unstubAllGlobals();
+});
 const plain = firstShop('Europe/Berlin', 'Rona');
 const sprayer = { id: 'sprayer', name: 'Sprayer', capacity: 1, cleanout_minutes: 20 };
 const VERSIONS = { 'people/owner': 3, 'stations/bench': 5, 'places/garage': 7, 'tools/sprayer': 2 };
@@ -18,6 +23,7 @@ const open = (section: React.ReactNode, more: Partial<Shop> = {}, units: 'metric
       shop: { ...plain, ...more },
       versions: VERSIONS,
       workshop: { id: 'w', name: 'Shed', units, version: 4 },
+      me: { name: 'Rona', role: 'owner', personId: 'owner' },
     } as never,
   });
 const field = (label: string, n = 0) => screen.getAllByLabelText((words) => words.startsWith(label))[n]!;

@@ -1,0 +1,118 @@
+import { EMPTY_PLAN, planAfresh, problemOf, replan, type Shop, type ShopPiece, verify } from '@app/core';
+import { afterAll, describe, expect, test } from 'vitest';
+import { boatShed } from '../src/demo/boatShed.ts';
+import { DEMO_PIECES } from '../src/demo/demoPieces.ts';
+import { demoPieceOf } from '../src/demo/demoProblem.ts';
+import { threadedPlanner } from '../src/jobs/planner.ts';
+import { MONDAY_9 } from './shop.ts';
+
+const planner = threadedPlanner(1);
+afterAll(() => planner.close());
+
+const shop = boatShed(MONDAY_9);
+const pieces: readonly ShopPiece[] = DEMO_PIECES.slice(0, 6).map((d) => demoPieceOf(d, shop, MONDAY_9));
+const asked = (more: Partial<Parameters<typeof planner.solve>[0]>) =>
+  planner.solve({
+    workshopId: 'w',
+    shop,
+    pieces,
+    plan: null,
+    now: MONDAY_9,
+    instead: null,
+    since: null,
+    touched: [],
+    goesFirst: null,
+    mode: 'repair',
+    seed: 1,
+    ...more,
+  });
+const planned = async (more: Partial<Parameters<typeof planner.solve>[0]>) => {
+  const result = await asked(more);
+  if (result.kind === 'refused') throw new Error(result.reasons.join(' '));
+  return result;
+};
+const done = (p: ShopPiece, until: number): ShopPiece => ({
+  ...p,
+  steps: p.steps.map((s, i) =>
+    i === 0 ? { ...s, state: { kind: 'done', from: until - s.work_minutes, until, by: [shop.people[0]!.id] } } : s,
+  ),
+});
+
+describe('the thread that plans a shop', () => {
+  test('keeps it between its plans: each is what a fresh thread would have planned from all of it', async () => {
+    const first = await planned({});
+    expect(first.plan).toEqual(planAfresh(problemOf(shop, pieces, MONDAY_9), null));
+    let [all, plan] = [pieces, first.plan];
+    for (const [k, wait] of [
+      [0, 20],
+      [3, 45],
+      [1, 130],
+    ] as const) {
+      const now = MONDAY_9 + wait;
+      all = all.map((p, i) => (i === k ? done(p, now) : p));
+      const touched = [all[k]!.id];
+      const next = await planned({ pieces: all, plan, now, touched });
+      const problem = problemOf(shop, all, now);
+      expect(next.plan).toEqual(replan(problem, plan, touched));
+      expect(verify(problem, next.plan)).toEqual([]);
+      plan = next.plan;
+    }
+  });
+  test('forgets what was tried and not kept: the next plan is of the shop as it is', async () => {
+    const { plan } = await planned({ workshopId: 'tried' });
+    const without = pieces.slice(1);
+    const tried = await planned({ workshopId: 'tried', pieces: without, plan });
+    expect(Object.keys(tried.plan.ready)).not.toContain(pieces[0]!.id);
+    const kept = await planned({ workshopId: 'tried', plan });
+    expect(kept.plan).toEqual(replan(problemOf(shop, pieces, MONDAY_9), plan, []));
+    expect(kept.difference).toBeNull();
+  });
+  test('takes a shop whole where it has let go of it: of more shops than it keeps each is planned right', async () => {
+    const many = Array.from({ length: 23 }, (_, k) => `shop-${k}`);
+    const one = pieces.slice(0, 1);
+    const cold = planAfresh(problemOf(shop, one, MONDAY_9), null);
+    for (const workshopId of [...many, ...many.slice(0, 3)])
+      expect((await planned({ workshopId, pieces: one })).plan).toEqual(cold);
+    expect(planner.isWarm('shop-1')).toBe(true);
+    expect(planner.isWarm('never')).toBe(false);
+  });
+  test('says what moves, counted from another plan when that is asked, and whether a told date gets later', async () => {
+    const told = pieces.map((p, i) => (i === 0 ? { ...p, promised: true, due: MONDAY_9 + 2 * 1440 } : p));
+    const { plan } = await planned({ workshopId: 'told', pieces: told });
+    const NEVER = { weekly: Array.from({ length: 7 }, () => []), exceptions: [], blocks: [] };
+    const away: Shop = {
+      ...shop,
+      people: shop.people.map((p) => ({
+        ...p,
+        hours: { ...NEVER, weekly: p.hours.weekly.slice(0, 4).concat([[], [], []]) },
+      })),
+    };
+    const later = await planned({ workshopId: 'told', pieces: told, plan, shop: away, mode: 'afresh' });
+    expect(later.moves.length).toBeGreaterThan(0);
+    expect(later.makesPromisesLater).toBe(
+      later.plan.ready[told[0]!.id]! > Math.max(told[0]!.due!, plan.ready[told[0]!.id]!),
+    );
+    const fromNothing = await planned({ workshopId: 'told', pieces: told, plan, since: EMPTY_PLAN });
+    expect(fromNothing.difference).toBeNull();
+    expect(fromNothing.moves.length).toBeGreaterThanOrEqual(0);
+  });
+  test('refuses in words a plan that is only to be checked and breaks a rule', async () => {
+    const { plan } = await planned({ workshopId: 'checked' });
+    const [id, at] = Object.entries(plan.steps).find(([, p]) => p.people.length > 0)!;
+    const wrong = { ...plan, steps: { ...plan.steps, [id]: { ...at, start: at.start - 7 } } };
+    expect(await asked({ workshopId: 'checked', plan: wrong, mode: 'check' })).toMatchObject({ kind: 'refused' });
+    expect(await asked({ workshopId: 'checked', plan, mode: 'check' })).toMatchObject({
+      kind: 'planned',
+      difference: null,
+    });
+  });
+  test('looks for a better plan beside those it makes, with both scores', async () => {
+    const { plan } = await planned({ workshopId: 'better' });
+    const [looked, made] = await Promise.all([
+      planned({ workshopId: 'better', plan, mode: 'improve' }),
+      planned({ workshopId: 'better', plan }),
+    ]);
+    expect(looked.scores).toMatchObject({ before: expect.anything() as object, after: expect.anything() as object });
+    expect(made.scores).toBeUndefined();
+  });
+});

@@ -1,0 +1,126 @@
+import { spawnSync } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { mkdtempSync, rmSync, statSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { fileURLToPath } from 'node:url';
+import pg from 'pg';
+import { Sequelize } from 'sequelize';
+import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
+// Plain JavaScript of the commands; it needs no types here.
+// @ts-expect-error -- no declaration file
+import { dump } from '../../scripts/lib/copies.mjs';
+import { up as firstShop } from '../migrations/0001-first-shop.ts';
+import { up as paintOnTheShelf } from '../migrations/0002-paint-on-the-shelf.ts';
+import { up as routesInThePaintersHand } from '../migrations/0003-routes-in-the-painters-hand.ts';
+import { up as wholeShopInThePlan } from '../migrations/0004-the-whole-shop-in-the-plan.ts';
+import { up as theFieldsOwnWords } from '../migrations/0005-the-fields-own-words.ts';
+import { up as aShopThatLasts } from '../migrations/0006-a-shop-that-lasts.ts';
+import { openDatabase } from '../src/store/database.ts';
+import { loadShop } from '../src/store/shopStore.ts';
+import { Browser, openShop } from './shop.ts';
+
+const isLong = Boolean(process.env['MOKUME_LONG']);
+const root = fileURLToPath(new URL('../..', import.meta.url));
+const folder = mkdtempSync(`${tmpdir()}/mokume-restore-`);
+let admin: pg.Client;
+const made: string[] = [];
+beforeAll(async () => {
+  admin = new pg.Client({ connectionString: inject('databaseUrl') });
+  await admin.connect();
+});
+afterAll(async () => {
+  for (const name of made) await admin.query(`drop database ${name} with (force)`);
+  await admin.end();
+  rmSync(folder, { recursive: true });
+});
+async function emptyDatabase(): Promise<string> {
+  const name = `restore_${randomUUID().replaceAll('-', '')}`;
+  await admin.query(`create database ${name}`);
+  made.push(name);
+  const url = new URL(inject('databaseUrl'));
+  url.pathname = `/${name}`;
+  return url.href;
+}
+const restore = (url: string, file: string) =>
+  spawnSync(process.execPath, ['scripts/restore.mjs', file], {
+    cwd: root,
+    env: { ...process.env, MOKUME_DATABASE_URL: url, MOKUME_STATE_DIR: folder },
+    encoding: 'utf8',
+  });
+
+const VERSIONS = [
+  ['0001-first-shop', firstShop],
+  ['0002-paint-on-the-shelf', paintOnTheShelf],
+  ['0003-routes-in-the-painters-hand', routesInThePaintersHand],
+  ['0004-the-whole-shop-in-the-plan', wholeShopInThePlan],
+  ['0005-the-fields-own-words', theFieldsOwnWords],
+  ['0006-a-shop-that-lasts', aShopThatLasts],
+] as const;
+
+describe('a backup', () => {
+  test.each(VERSIONS.map(([name], k) => [name, k] as const))(
+    'made at %s is restored over a newer shop and opens',
+    async (_, k) => {
+      const [old, now] = [await emptyDatabase(), await emptyDatabase()];
+      const before = new Sequelize(old, { logging: false });
+      await before.transaction(async (transaction) => {
+        for (const [, up] of VERSIONS.slice(0, k + 1)) await up(before.getQueryInterface(), transaction);
+      });
+      await before.query('create table "SequelizeMeta" (name varchar(255) primary key)');
+      for (const [name] of VERSIONS.slice(0, k + 1))
+        await before.query(`insert into "SequelizeMeta" values ('${name}')`);
+      await before.query(`
+      insert into workshops (id, name, time_zone, units, is_demo) values ('w', 'Old shed', 'UTC', 'us', false);
+      insert into users (id, workshop_id, sign_in, name, role, password_hash) values ('u', 'w', 'rona', 'Rona', 'owner', 'x');
+      insert into people (workshop_id, id, name, hours, skills) values ('w', 'owner', 'Rona', '{"weekly": [[],[],[],[],[],[],[]], "exceptions": [], "blocks": []}', '{}')`);
+      await before.close();
+      const file = `${folder}/${k}.backup`;
+      expect(await (dump as (url: string, file: string) => Promise<string | null>)(old, file)).toBeNull();
+      expect(statSync(file).mode & 0o777).toBe(0o600);
+
+      const there = await openDatabase(now);
+      await there.query(
+        "insert into workshops (id, name, time_zone, units, is_demo) values ('v', 'New barn', 'UTC', 'us', false)",
+      );
+      await there.close();
+      const done = restore(now, file);
+      expect(done.stderr + done.stdout).toContain('Restored');
+      const after = await openDatabase(now);
+      expect((await loadShop('w'))!).toMatchObject({
+        workshop: { name: 'Old shed' },
+        shop: { people: [{ name: 'Rona' }] },
+      });
+      expect(await loadShop('v')).toBeNull();
+      await after.close();
+    },
+  );
+});
+
+test.runIf(isLong)(
+  'a shop with ten thousand changes looks, taps, undoes and pages as one with ten',
+  async () => {
+    const shop = await openShop();
+    const rona = await Browser.owner(shop);
+    const chest = await rona.addChest();
+    const { id } = (await rona.view()).workshop;
+    await shop.deps.sequelize.query(`
+    insert into changes (workshop_id, id, number, made_by, user_name, at, summary, piece_id, rows, moves, plan_before, plan_after)
+    select '${id}', 'old-' || n, n + 1, 'person', 'Rona', now() - interval '1 year' + n * interval '40 minutes', 'Change ' || n, '${chest}', '[]', '[]', 1, 1
+    from generate_series(1, 10000) n;
+    update workshops set revision = 10001 where id = '${id}'`);
+    const view = await rona.view();
+    expect([view.revision, view.changes.length, view.changes[0]!.summary]).toEqual([10_001, 60, 'Change 10000']);
+    const [step] = view.pieces[0]!.steps;
+    const { change } = await rona.command('post', `/steps/${step!.id}/done`, { version: 0, by: 'owner' });
+    await rona.command('post', `/changes/${change.id}/undo`, { withDependents: false });
+    // The very first is a year and ten thousand changes ago, and is still undone.
+    const first = (await rona.agent.get('/api/changes?before=2')).body as {
+      changes: { id: string; summary: string }[];
+    };
+    expect(first.changes.map((c) => c.summary)).toEqual(['Added Chest']);
+    await rona.command('post', `/changes/${first.changes[0]!.id}/undo`, { withDependents: true });
+    expect((await rona.view()).pieces).toEqual([]);
+    await shop.close();
+  },
+  120_000,
+);
