@@ -39,6 +39,8 @@ export default defineConfig({
           environment: 'node',
           include: ['server/**/*.test.ts'],
           globalSetup: ['server/test/globalSetup.ts'],
+          // One planning thread for all files of a process: to start one takes longer than most tests.
+          isolate: false,
           testTimeout: 30_000,
           hookTimeout: 60_000,
         },

@@ -4,7 +4,7 @@ import type { Express } from 'express';
 import pg from 'pg';
 import { pino } from 'pino';
 import supertest from 'supertest';
-import { afterAll, inject } from 'vitest';
+import { inject } from 'vitest';
 import { createApp } from '../src/app.ts';
 import { Events } from '../src/events.ts';
 import { threadedPlanner } from '../src/jobs/planner.ts';
@@ -25,9 +25,8 @@ export type TestShop = {
   readonly close: () => Promise<void>;
 };
 
-// One planner for all tests of a file: starting its threads takes longer than most tests.
+// One planner for all tests of a process, and it ends with it: starting its threads takes longer than most tests.
 const planner = threadedPlanner(1);
-afterAll(() => planner.close());
 
 export const MONDAY_9 = Date.UTC(2026, 2, 2, 8) / 60_000; // 9:00 in Berlin
 
