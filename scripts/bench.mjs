@@ -43,7 +43,7 @@ const cluster = await startPostgres('postgres-test', { mayCreateDatabases: true 
 await onDatabase('demo', [], (address) => run('bench/firstScreen.mjs', address));
 const ten = Array.from({ length: 10 }, (_, i) => [`ten-${i + 1}`, '12', '10']);
 await onDatabase('load', [['large', '300', '1500'], ['one', '12', '40'], ...ten], (address) => {
-  run('bench/load.mjs', address);
+  run('bench/load.mjs', address, '120');
   console.log('');
   run('bench/largePlan.mjs', address);
 });

@@ -33,7 +33,7 @@ function useAnswer<T>(
 }
 
 /** Nothing changed for so long: what takes long is asked only then, so that it never stands before what is quick. */
-const CALM_MS = 500;
+const CALM_MS = 300;
 
 /** True once a question has been the same for a while. */
 function useCalm(question: unknown): boolean {
