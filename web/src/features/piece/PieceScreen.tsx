@@ -5,7 +5,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { useOlderChanges, usePieceThatLeft } from '../../data/reads.ts';
 import { useSaying } from '../../data/saying.ts';
-import { useWorkshop } from '../../data/workshop.tsx';
+import { useWorkshop, WorkshopContext } from '../../data/workshop.tsx';
 import { ConflictList } from '../../conflict/ConflictList.tsx';
 import { pieceWith } from '../../conflict/pieceWith.ts';
 import { lookAt, withFix } from '../../conflict/routeDraft.ts';
@@ -23,15 +23,26 @@ import { topColour } from '../../ui/topColour.ts';
 import { Tag } from '../../ui/Tag.tsx';
 import { sayArea } from '../../ui/amounts.ts';
 import { RouteList } from './RouteList.tsx';
+import { withPast } from './withPast.ts';
 import { SumsSection } from './SumsSection.tsx';
 
 export function PieceScreen() {
-  const { view } = useWorkshop();
+  const workshop = useWorkshop();
+  const { view } = workshop;
   const { id } = useParams();
   const here = view.pieces.find((p) => p.id === id);
   const left = usePieceThatLeft(here || id === undefined ? null : id);
-  const piece = here ?? left.data;
-  if (piece) return <Piece piece={piece} />;
+  const past = useMemo(
+    () => (left.data ? { ...workshop, view: withPast(workshop.view, left.data) } : null),
+    [workshop, left.data],
+  );
+  if (here) return <Piece piece={here} />;
+  if (past && left.data)
+    return (
+      <WorkshopContext value={past}>
+        <Piece piece={left.data} />
+      </WorkshopContext>
+    );
   return left.error ? <Navigate to="/pieces" replace /> : <main className="flex-1" aria-busy="true" />;
 }
 
@@ -149,10 +160,13 @@ function PieceHead({ piece }: { readonly piece: PieceView }) {
 }
 
 function WideLane({ piece }: { readonly piece: PieceView }) {
-  const { view, now } = useWorkshop();
+  const { view, now: clock } = useWorkshop();
   const saying = useSaying();
+  // The time of a piece that left ended then.
+  const now = piece.leftAt ?? clock;
   const { lane, scale } = useMemo(() => {
-    const model = laneModel(piece, view.plan, now);
+    // Of one that left no pickup is to come: its strata end with it.
+    const model = laneModel(piece.leftAt === null ? piece : { ...piece, due: null }, view.plan, now);
     return {
       lane: model,
       scale: timeScale(
