@@ -7,7 +7,7 @@ import type { KeptShop } from './keptShops.ts';
 /** How long a due step may wait for a tap before the plan behind it moves. */
 const GRACE_MINUTES = 5;
 /** The first lays everything out; a few more, and the machine has learnt how to plan this shop quickly. */
-const REHEARSALS = 3;
+const REHEARSALS = 10;
 /** Somebody who looks waits for no longer until the plan has followed; then they see it move. */
 const PATIENCE_MS = 400;
 
@@ -77,14 +77,15 @@ export class Keeper {
   async #warm(workshopId: string): Promise<void> {
     if (this.#deps.planner.isWarm(workshopId)) return;
     try {
-      for (let n = 0; n < REHEARSALS; n++) await this.#rehearse(workshopId, 'repair');
+      // One after the other: a tap that comes meanwhile waits for one of them at most.
+      for (let n = 0; n < REHEARSALS; n++) await this.#rehearse(workshopId, 'repair', n);
     } catch (error) {
       this.#deps.log.error({ err: error }, 'a shop could not be laid out before its first tap');
     }
   }
 
   /** What planning would say now; nothing is kept of it. Null: there is no plan yet. */
-  async #rehearse(workshopId: string, mode: 'repair' | 'check') {
+  async #rehearse(workshopId: string, mode: 'repair' | 'check', round = 0) {
     const kept = await this.#deps.shops.now(workshopId);
     if (!kept || kept.planNumber === 0) return null;
     const { shop, pieces, plan } = kept.view;
@@ -96,7 +97,8 @@ export class Keeper {
       now: this.#deps.clock.now(),
       instead: null,
       since: null,
-      touched: [],
+      // As if something of another piece had changed each time.
+      touched: mode === 'check' ? [] : pieces.slice(round, round + 1).map((p) => p.id),
       goesFirst: null,
       mode,
       seed: 1,
