@@ -3,6 +3,7 @@ import { applyUpdate, type ChangesPage, type LeftPieces, type PieceView, type Vi
 import { problemOf, verify } from '@app/core';
 import { QueryTypes } from 'sequelize';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { Keeper } from '../src/services/keeper.ts';
 import { KeptShops } from '../src/services/keptShops.ts';
 import { currentPlan, planNumbered, WHOLE_EVERY } from '../src/store/plans.ts';
 import { Browser, MONDAY_9, openShop, type TestShop } from './shop.ts';
@@ -197,6 +198,11 @@ describe('a plan behind the clock', () => {
     expect(views.filter((v) => v.revision === last.revision).length).toBeGreaterThan(0);
     await shop.keeper.push(last.workshop.id);
     expect((await mine.view()).revision).toBe(last.revision);
+    // Nor by two keepers that both saw it overdue: who has the shop's turn second finds nothing left to do.
+    shop.clock.at += 24 * 60;
+    const { id } = last.workshop;
+    await Promise.all([new Keeper(shop.deps).push(id), new Keeper(shop.deps).push(id)]);
+    expect((await mine.view()).revision).toBe(last.revision + 1);
   });
   test('of a clock that was a year ahead for one look is planned from today again as soon as the clock is right', async () => {
     const mine = await Browser.owner(shop, 'ahead');
