@@ -244,10 +244,12 @@ export class Cluster {
       return done.stdout.trim();
     };
     const createdb = this.mayCreateDatabases ? 'createdb' : 'nocreatedb';
+    // Who drops databases while PostgreSQL tidies up in them has to end that first.
+    const signals = this.mayCreateDatabases ? `grant pg_signal_backend to ${APP};` : '';
     must(`do $$ begin
         if not exists (select from pg_roles where rolname = '${APP}') then create role ${APP} login; end if;
       end $$;
-      alter role ${APP} nosuperuser nocreaterole noreplication nobypassrls ${createdb} password '${this.secret('app-password')}';`);
+      alter role ${APP} nosuperuser nocreaterole noreplication nobypassrls ${createdb} password '${this.secret('app-password')}'; ${signals}`);
     if (must(`select 1 from pg_database where datname = 'mokume'`) !== '1') must(`create database mokume owner ${APP}`);
     // Earlier versions kept everything as the superuser.
     for (const name of must(`select datname from pg_database d join pg_roles r on r.oid = d.datdba
