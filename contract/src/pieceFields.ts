@@ -38,17 +38,21 @@ const oneOf = <T extends string>(list: readonly T[], message?: string) =>
   string().oneOf([...list], message ?? `Choose one of ${list.join(', ')}.`);
 const listOf = <T extends string>(list: readonly T[]) => array(oneOf(list).required()).max(list.length);
 
-/** An object whose keys are not known beforehand, each value by the same schema; at most `max` keys. */
-export const recordOf = (value: (key: string) => AnyObject, max: number) =>
-  lazy((given: unknown) =>
-    object(
+/**
+ * An object whose keys are not known beforehand, each value by the same schema; at most `max` keys.
+ * @param missing what is said when there is none; not given: there need not be one
+ */
+export const recordOf = (value: (key: string) => AnyObject, max: number, missing?: string) =>
+  lazy((given: unknown) => {
+    const known = object(
       Object.fromEntries(
         Object.keys(given ?? {})
           .slice(0, max)
           .map((k) => [k, value(k)]),
       ) as never,
-    ),
-  );
+    );
+    return missing === undefined ? known : known.default(undefined).required(missing);
+  });
 
 const condition = {
   wood: oneOf(WOODS),
@@ -179,7 +183,7 @@ export const PIECE_FIELDS = {
     'dimensions',
     'json',
     {},
-    recordOf(() => number().required(), 12),
+    recordOf(() => number().required(), 12, 'Enter the measurements.'),
   ),
   survey: field<Survey>('survey', 'json', FRESH_SURVEY, survey.required()),
   brief: field<Brief>('brief', 'json', FRESH_BRIEF, brief.required()),

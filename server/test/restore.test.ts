@@ -105,7 +105,7 @@ test.runIf(isLong)(
     const { id } = (await rona.view()).workshop;
     await shop.deps.sequelize.query(`
     insert into changes (workshop_id, id, number, made_by, user_name, at, summary, piece_id, rows, moves, plan_before, plan_after)
-    select '${id}', 'old-' || n, n + 1, 'person', 'Rona', now() - interval '1 year' + n * interval '40 minutes', 'Change ' || n, '${chest}', '[]', '[]', 1, 1
+    select '${id}', 'old-' || n, n + 1, 'person', 'Rona', timestamptz '2025-03-01' + n * interval '40 minutes', 'Change ' || n, '${chest}', '[]', '[]', 1, 1
     from generate_series(1, 10000) n;
     update workshops set revision = 10001 where id = '${id}'`);
     const view = await rona.view();

@@ -6,7 +6,7 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ROUTES } from '../src/routes/table.ts';
 import type { Route } from '../src/routes/route.ts';
 import { bodyFor, furnish, type Here, keyOf, pathOf, picture } from './examples.ts';
-import { Browser, openShop, type TestShop } from './shop.ts';
+import { Browser, chest, openShop, type TestShop } from './shop.ts';
 
 let shop: TestShop;
 let rona: Browser;
@@ -135,6 +135,15 @@ describe('requests no form sends', () => {
     const answer = await post(path, body);
     expect(answer.status, answer.text).toBe(status);
     if (code) expect(codeOf(answer)).toBe(code);
+  });
+
+  test('a piece without its measurements is told so at their field', async () => {
+    const { dimensions: _none, ...rest } = chest();
+    const answer = await rona.agent.post('/api/pieces').send({ commandId: randomUUID(), id: randomUUID(), ...rest });
+    expect([answer.status, (answer.body as { fields: object }).fields]).toEqual([
+      400,
+      { dimensions: 'Enter the measurements.' },
+    ]);
   });
 
   test('a body in letters that are none, or packed wrong, is refused', async () => {
