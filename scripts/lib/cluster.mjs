@@ -212,10 +212,7 @@ export class Cluster {
   watch() {
     this.watching = setInterval(() => {
       if (this.isStopping) return;
-      if (this.postmaster()) {
-        if (this.failures > 0) void canConnect(this.port).then((can) => can && (this.failures = 0));
-        return;
-      }
+      if (this.postmaster()) return;
       if (++this.failures > 5) {
         clearInterval(this.watching);
         this.onGivenUp?.(`PostgreSQL stops again and again. What it says, in ${this.log}:\n\n${this.lastWords()}`);
@@ -223,7 +220,19 @@ export class Cluster {
       }
       this.clearLock();
       this.launch();
+      void this.forgetFailures(this.child);
     }, 500);
+  }
+
+  /** Once it answers, however soon it dies again after, it is not one that cannot start. */
+  async forgetFailures(child) {
+    while (child.exitCode === null && child.signalCode === null && !this.isStopping) {
+      if ((await canConnect(this.port)) && this.ask('select 1').status === 0) {
+        this.failures = 0;
+        return;
+      }
+      await wait(20);
+    }
   }
 
   /** Asks as its superuser. The password is never on a command line. */
