@@ -9,7 +9,7 @@ import {
   helpersOf,
   lockSignIn,
   ownerOf,
-  removeUser,
+  removeHelperUsers,
   setPassword,
   type User,
   userById,
@@ -119,12 +119,9 @@ export async function helpers(workshopId: string): Promise<HelperView[]> {
 
 /** Takes a helper's sign-ins away; what they have open ends. @throws {ApiError} NOT_FOUND when they have none */
 export async function removeHelper(deps: Deps, workshopId: string, personId: string): Promise<void> {
-  const theirs = (await helpersOf(workshopId)).filter((u) => u.personId === personId);
-  if (theirs.length === 0) throw new ApiError('NOT_FOUND');
-  for (const user of theirs) {
-    await removeUser(user.id);
-    deps.events.end(user.id);
-  }
+  const ended = await removeHelperUsers(workshopId, personId);
+  if (ended.length === 0) throw new ApiError('NOT_FOUND');
+  for (const id of ended) deps.events.end(id);
 }
 
 /** A new password for somebody who knows the old one; whatever else is signed in as them ends. @returns them as they are now */

@@ -86,8 +86,14 @@ export async function helpersOf(workshopId: string): Promise<User[]> {
   return rows.map(userOf);
 }
 
-export async function removeUser(id: string): Promise<void> {
-  await UserRow.destroy({ where: { id } });
+/** Takes all of a helper's sign-ins away at once. @returns their ids */
+export async function removeHelperUsers(workshopId: string, personId: string): Promise<string[]> {
+  const where = { workshop_id: workshopId, role: 'helper' as const, person_id: personId };
+  return UserRow.sequelize!.transaction(async (transaction) => {
+    const rows = await UserRow.findAll({ where, attributes: ['id'], lock: true, transaction });
+    await UserRow.destroy({ where, transaction });
+    return rows.map((r) => r.id);
+  });
 }
 
 /** Only one at a time makes a sign-in under a name, or with an id, until the transaction ends. */

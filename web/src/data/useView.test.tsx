@@ -188,6 +188,33 @@ test('while the line is lost it says so, is called again, and what was missed is
   });
   is('2 c2');
 });
+test('what was missed is asked for again when the server, just started, could not answer yet', async () => {
+  vi.useFakeTimers();
+  await act(async () => {
+    line().say('error');
+    await vi.advanceTimersByTimeAsync(1000);
+  });
+  since = { status: 503, code: 'AWAY', title: 'A moment.', type: 'x' };
+  let isAway = true;
+  const answered = globalThis.fetch;
+  vi.stubGlobal('fetch', (path: string) =>
+    isAway && path.includes('/since/')
+      ? (asked.push(path), Promise.resolve(Response.json(since, { status: 503 })))
+      : answered(path),
+  );
+  await act(async () => {
+    line().say('open');
+    await vi.advanceTimersByTimeAsync(10);
+  });
+  is('1');
+  isAway = false;
+  since = { updates: [JSON.parse(announced(2))] };
+  await act(async () => {
+    await vi.advanceTimersByTimeAsync(2100);
+  });
+  is('2 c2');
+  expect(asked.filter((path) => path.includes('/since/'))).toHaveLength(2);
+});
 test('whoever is signed out by somebody else is not called again', async () => {
   vi.useFakeTimers();
   const before = Line.open.length;

@@ -1,5 +1,5 @@
 import { type Announced, applyUpdate, type CommandAnswer, ViewSinceSchema, type WorkshopView } from '@app/contract';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useSWRConfig } from 'swr';
 import { ApiFailure, send } from './api.ts';
 import { Line } from './line.ts';
@@ -29,6 +29,7 @@ export function useView(): KeptView {
     await mutate();
   }, [mutate]);
 
+  const again = useRef<() => Promise<void>>(() => Promise.resolve());
   /** Lays upon the view what is known to come after it; asks for what is missing in between. */
   const catchUp = useCallback(async (): Promise<void> => {
     if (!news.mayAct()) return;
@@ -36,17 +37,22 @@ export function useView(): KeptView {
     if (!next || !news.isBehind(next)) return;
     try {
       const { updates } = await send(ViewSinceSchema, 'GET', `/view/since/${next.revision}`);
+      news.isAsked();
       if (!updates) await reload();
       else {
         for (const u of updates) news.hear(u);
         await mutate((now) => now && news.lay(now), { revalidate: false });
       }
     } catch (why) {
-      // Away, or signed out: the line says so, and calls again.
       if (!(why instanceof ApiFailure)) throw why;
+      // Away once more: what may have been missed is still asked for, or the page would be old and not say so.
+      if (why.problem.code !== 'SIGN_IN_NEEDED') setTimeout(() => void again.current(), AGAIN_MS);
     }
-    news.isAsked();
   }, [mutate, reload, news]);
+
+  useEffect(() => {
+    again.current = catchUp;
+  }, [catchUp]);
 
   const during = useCallback<KeptView['during']>(
     async (command) => {
@@ -89,6 +95,9 @@ export function useView(): KeptView {
   }, [isOn, catchUp, reload, forget, news]);
   return useMemo(() => ({ view, error, isCutOff, reload, during }), [view, error, isCutOff, reload, during]);
 }
+
+/** What was missed is asked for again after so long, when it could not be answered. */
+const AGAIN_MS = 2000;
 
 /** Changes that were heard of and not yet laid upon the view, and how many own commands are under way. */
 class News {
