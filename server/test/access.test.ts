@@ -4,9 +4,8 @@ import type { HelperView } from '@app/contract';
 import type { Express } from 'express';
 import supertest from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { createApp } from '../src/app.ts';
 import { Events } from '../src/events.ts';
-import { Browser, openShop, type TestShop } from './shop.ts';
+import { appOf, Browser, openShop, type TestShop } from './shop.ts';
 
 let shop: TestShop;
 let rona: Browser;
@@ -236,19 +235,7 @@ describe('a stream of changes', () => {
 });
 
 describe('names and places', () => {
-  const lan = (): Express =>
-    createApp({
-      deps: shop.deps,
-      events: new Events(),
-      keeper: shop.keeper,
-      hosts: ['192.0.2.7'],
-      cleansSessions: false,
-      sessionSecret: 'test',
-      beyondLoopback: true,
-      webRoot: null,
-      copiesDir: '/nowhere',
-      addressQr: null,
-    });
+  const lan = () => appOf(shop, { hosts: ['192.0.2.7'], beyondLoopback: true });
   test.each([
     ['localhost:4170', 200],
     ['127.0.0.1', 200],
@@ -284,26 +271,10 @@ describe('names and places', () => {
 });
 
 describe('wrong tries', () => {
-  const from = (address: string): Express => {
-    const app = createApp({
-      deps: shop.deps,
-      events: new Events(),
-      keeper: shop.keeper,
-      hosts: [],
-      cleansSessions: false,
-      sessionSecret: 'test',
-      beyondLoopback: false,
-      webRoot: null,
-      copiesDir: '/nowhere',
-      addressQr: null,
-    });
-    app.set('trust proxy', true);
-    const wrapped = app;
-    wrapped.locals['address'] = address;
-    return wrapped;
-  };
+  /** Takes the sender's word for where it is, so that a test can be in several places. */
+  const believing = (): Express => appOf(shop).set('trust proxy', true);
   test('at one name from one address are refused after ten; another name, and the same from elsewhere, are not', async () => {
-    const app = from('');
+    const app = believing();
     const tryIt = (name: string, password: string, address: string) =>
       supertest(app).post('/api/session').set('x-forwarded-for', address).send({ name, password });
     for (let i = 0; i < 10; i++) expect((await tryIt('Rona', 'wrong', '192.0.2.50')).status).toBe(401);
@@ -314,7 +285,7 @@ describe('wrong tries', () => {
     expect((await tryIt('mo', 'wrong', '192.0.2.50')).status).toBe(401);
   });
   test('at sixty names from one address are refused as well', async () => {
-    const app = from('');
+    const app = believing();
     let last = 0;
     let n = 0;
     for (; n < 70 && last !== 429; n++)

@@ -4,11 +4,9 @@ import { problemOf, verify } from '@app/core';
 import { readFileSync } from 'node:fs';
 import supertest from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { createApp } from '../src/app.ts';
 import { DEMO_SIGN_IN, seedDemo } from '../src/demo/seedDemo.ts';
-import { Events } from '../src/events.ts';
 import { oneTimeDemoPassword } from '../src/services/accounts.ts';
-import { Browser, chest, openShop, type TestShop } from './shop.ts';
+import { appOf, Browser, chest, openShop, type TestShop } from './shop.ts';
 
 let shop: TestShop;
 let rona: Browser;
@@ -157,18 +155,7 @@ describe('the demo', () => {
     expect((await rona.view()).pieces.some((p) => p.id === 'settle')).toBe(false);
   });
   test('beyond this computer its printed sign-in is refused; a one-time password must be changed first', async () => {
-    const lan = createApp({
-      deps: shop.deps,
-      events: new Events(),
-      keeper: shop.keeper,
-      hosts: [],
-      cleansSessions: false,
-      sessionSecret: 'test',
-      beyondLoopback: true,
-      webRoot: null,
-      copiesDir: '/nowhere',
-      addressQr: null,
-    });
+    const lan = appOf(shop, { beyondLoopback: true });
     expect((await supertest(lan).post('/api/session/demo').send({})).body).toMatchObject({ code: 'DEMO_NOT_HERE' });
     const password = await oneTimeDemoPassword();
     const tablet = supertest(lan);

@@ -1,9 +1,7 @@
-import { randomUUID } from 'node:crypto';
 import { sayNoRoom, sayNotice } from '@app/core';
-import pg from 'pg';
 import { pino } from 'pino';
 import { Sequelize } from 'sequelize';
-import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
+import { afterAll, describe, expect, test } from 'vitest';
 import { up as firstShop } from '../migrations/0001-first-shop.ts';
 import { up as paintOnTheShelf } from '../migrations/0002-paint-on-the-shelf.ts';
 import { up as routesInThePaintersHand } from '../migrations/0003-routes-in-the-painters-hand.ts';
@@ -18,25 +16,11 @@ import { newestChanges } from '../src/store/changes.ts';
 import { currentPlan } from '../src/store/plans.ts';
 import { Recorder } from '../src/store/recorder.ts';
 import { openDatabase } from '../src/store/database.ts';
+import { EmptyDatabases } from './emptyDatabases.ts';
 
-let admin: pg.Client;
-const made: string[] = [];
-beforeAll(async () => {
-  admin = new pg.Client({ connectionString: inject('databaseUrl') });
-  await admin.connect();
-});
-afterAll(async () => {
-  for (const name of made) await admin.query(`drop database ${name} with (force)`);
-  await admin.end();
-});
-async function emptyDatabase(): Promise<string> {
-  const name = `migrate_${randomUUID().replaceAll('-', '')}`;
-  await admin.query(`create database ${name}`);
-  made.push(name);
-  const url = new URL(inject('databaseUrl'));
-  url.pathname = `/${name}`;
-  return url.href;
-}
+const databases = new EmptyDatabases();
+const emptyDatabase = () => databases.create();
+afterAll(() => databases.drop());
 type Up = typeof firstShop;
 /** A database as an earlier version left it. */
 const madeBy = (old: Sequelize, ...ups: Up[]) =>

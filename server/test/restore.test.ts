@@ -1,11 +1,9 @@
 import { spawnSync } from 'node:child_process';
-import { randomUUID } from 'node:crypto';
 import { mkdtempSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { fileURLToPath } from 'node:url';
-import pg from 'pg';
 import { Sequelize } from 'sequelize';
-import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
+import { afterAll, describe, expect, test } from 'vitest';
 // Plain JavaScript of the commands; it needs no types here.
 // @ts-expect-error -- no declaration file
 import { dump } from '../../scripts/lib/copies.mjs';
@@ -17,30 +15,18 @@ import { up as theFieldsOwnWords } from '../migrations/0005-the-fields-own-words
 import { up as aShopThatLasts } from '../migrations/0006-a-shop-that-lasts.ts';
 import { openDatabase } from '../src/store/database.ts';
 import { loadShop } from '../src/store/shopStore.ts';
+import { EmptyDatabases } from './emptyDatabases.ts';
 import { Browser, openShop } from './shop.ts';
 
 const isLong = Boolean(process.env['MOKUME_LONG']);
 const root = fileURLToPath(new URL('../..', import.meta.url));
 const folder = mkdtempSync(`${tmpdir()}/mokume-restore-`);
-let admin: pg.Client;
-const made: string[] = [];
-beforeAll(async () => {
-  admin = new pg.Client({ connectionString: inject('databaseUrl') });
-  await admin.connect();
-});
+const databases = new EmptyDatabases();
+const emptyDatabase = () => databases.create();
 afterAll(async () => {
-  for (const name of made) await admin.query(`drop database ${name} with (force)`);
-  await admin.end();
+  await databases.drop();
   rmSync(folder, { recursive: true });
 });
-async function emptyDatabase(): Promise<string> {
-  const name = `restore_${randomUUID().replaceAll('-', '')}`;
-  await admin.query(`create database ${name}`);
-  made.push(name);
-  const url = new URL(inject('databaseUrl'));
-  url.pathname = `/${name}`;
-  return url.href;
-}
 const restore = (url: string, file: string) =>
   spawnSync(process.execPath, ['scripts/restore.mjs', file], {
     cwd: root,

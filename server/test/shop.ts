@@ -57,7 +57,21 @@ export async function openShop(): Promise<TestShop> {
     },
   };
   const keeper = new Keeper(deps);
-  const app = createApp({
+  const app = appOf({ deps, keeper });
+  const close = async () => {
+    await sequelize.close();
+    await client.query(`drop database ${name} with (force)`);
+    await client.end();
+  };
+  return { app, deps, keeper, clock, announced, ended, close };
+}
+
+/** The app of a shop as this computer serves it, or otherwise. */
+export const appOf = (
+  { deps, keeper }: Pick<TestShop, 'deps' | 'keeper'>,
+  more: Partial<Parameters<typeof createApp>[0]> = {},
+): Express =>
+  createApp({
     deps,
     events: new Events(),
     keeper,
@@ -68,14 +82,8 @@ export async function openShop(): Promise<TestShop> {
     webRoot: null,
     copiesDir: '/nowhere',
     addressQr: null,
+    ...more,
   });
-  const close = async () => {
-    await sequelize.close();
-    await client.query(`drop database ${name} with (force)`);
-    await client.end();
-  };
-  return { app, deps, keeper, clock, announced, ended, close };
-}
 
 /** A signed-in browser. */
 export class Browser {
