@@ -2,7 +2,8 @@
 //   node .mokume/bench/largeShop.js DATABASE_URL NAME PIECES LEFT
 // NAME owns a shop of so many pieces: the demo's over and over, with hands and space in proportion, part of each done;
 // beside them pieces that left over two years, every step of them done.
-import { EMPTY_SHEET, planAfresh, problemOf, type Shop, type ShopPiece, stepId } from '@app/core';
+import { EMPTY_SHEET, planAfresh, problemOf, type ShopPiece, stepId } from '@app/core';
+import { crowded } from './crowd.ts';
 import { boatShed } from '../server/src/demo/boatShed.ts';
 import { DEMO_PIECES } from '../server/src/demo/demoPieces.ts';
 import { demoPieceOf, type DemoShopPiece } from '../server/src/demo/demoProblem.ts';
@@ -20,7 +21,7 @@ const pieces = Number(pieceCount);
 const left = Number(leftCount);
 const now = Math.floor(Date.now() / 60_000);
 const demo = boatShed(now);
-const shop = shopFor(Math.ceil(pieces / DEMO_PIECES.length));
+const shop = crowded(demo, Math.ceil(pieces / DEMO_PIECES.length));
 const made = DEMO_PIECES.map((d) => demoPieceOf(d, shop, now));
 const sequelize = await openDatabase(url!);
 await sequelize.transaction(async (transaction) => {
@@ -54,20 +55,6 @@ await sequelize.transaction(async (transaction) => {
 await sequelize.close();
 console.log(`${name}: ${pieces} pieces, ${left} that left`);
 
-function shopFor(times: number): Shop {
-  const rows = Math.max(1, Math.round(times / 2));
-  const people = Array.from({ length: rows }, (_, n) =>
-    demo.people.map((p) => ({ ...p, id: `${p.id}-${n}`, name: `${p.name} ${n}` })),
-  ).flat();
-  const room = Math.max(1, Math.round(times / 1.5));
-  return {
-    ...demo,
-    people,
-    floor_units: null,
-    stations: demo.stations.map((s) => ({ ...s, capacity: s.capacity * room })),
-    paints: demo.paints.map((p) => ({ ...p, on_hand_litres: 500 })),
-  };
-}
 /** When the last of a piece that was fetched was done. */
 function leftAt(p: DemoShopPiece): Date | null {
   const last = p.steps.at(-1)!.state;

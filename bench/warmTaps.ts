@@ -12,6 +12,7 @@ import {
   Verifier,
 } from '@app/core';
 import { planUpdate } from '@app/contract';
+import { crowded } from './crowd.ts';
 import { boatShed } from '../server/src/demo/boatShed.ts';
 import { DEMO_PIECES } from '../server/src/demo/demoPieces.ts';
 import { demoPieceOf } from '../server/src/demo/demoProblem.ts';
@@ -20,16 +21,7 @@ const now = Math.floor(Date.UTC(2026, 2, 9, 9) / 60_000);
 const count = Number(process.argv[2] ?? 300);
 const demo = boatShed(now);
 const made = DEMO_PIECES.map((d) => demoPieceOf(d, demo, now));
-const times = Math.ceil(count / made.length);
-const shop = {
-  ...demo,
-  floor_units: null,
-  people: Array.from({ length: Math.max(1, Math.round(times / 2)) }, (_, n) =>
-    demo.people.map((p) => ({ ...p, id: `${p.id}-${n}`, name: `${p.name} ${n}` })),
-  ).flat(),
-  stations: demo.stations.map((s) => ({ ...s, capacity: s.capacity * Math.max(1, Math.round(times / 1.5)) })),
-  paints: demo.paints.map((p) => ({ ...p, on_hand_litres: 500 })),
-};
+const shop = crowded(demo, Math.ceil(count / made.length));
 let pieces: readonly ShopPiece[] = Array.from({ length: count }, (_, i) => {
   const p = made[i % made.length]!;
   const round = Math.floor(i / made.length);
