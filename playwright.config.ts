@@ -16,6 +16,8 @@ export default defineConfig({
     // The page follows the workshop's zone, not the browser's: a browser elsewhere must show the same.
     timezoneId: 'Asia/Tokyo',
     locale: 'en-GB',
+    // It would fetch the whole app for every test; where working offline is looked at it is let in.
+    serviceWorkers: 'block',
     launchOptions: chromiumOptions(),
   },
 });

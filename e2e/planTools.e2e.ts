@@ -108,5 +108,5 @@ test('a date that is too early: ways to reach it come one by one, and one tap do
     .click();
   await expect(page.getByText(/^Changed /).first()).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).first().click();
-  await expect(page.getByText('Undone.')).toBeVisible();
+  await expect(page.getByText(/^Undid: /).first()).toBeVisible();
 });

@@ -2,7 +2,7 @@
 import { spawn } from 'node:child_process';
 import { root } from './lib/install.mjs';
 
-const PROJECTS = ['core/tsconfig.json', 'core/tsconfig.test.json', 'contract', 'cli', 'server', 'web', 'e2e'];
+const PROJECTS = ['core/tsconfig.json', 'core/tsconfig.test.json', 'contract', 'cli', 'server', 'web', 'web/sw', 'e2e'];
 let failed = false;
 const check = (project) =>
   new Promise((resolve) => {

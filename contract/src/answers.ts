@@ -34,7 +34,8 @@ const change = object({
   madeBy: string().oneOf(['person', 'clock']).required(),
   summary: string().defined(),
   moves: array(any()).required(),
-  undone: boolean().required(),
+  undoes: string().nullable().defined(),
+  undoneBy: string().nullable().defined(),
   undoable: boolean().required(),
   piece: string().nullable().defined(),
 });
@@ -104,6 +105,7 @@ const update = object({
   now: number().required(),
   change: change.required(),
   undone: array(string().required()).required(),
+  redone: array(string().required()).required(),
   pieces: array(piece).required(),
   gone: array(string().required()).required(),
   shop: shopUpdate.nullable().default(null).defined(),

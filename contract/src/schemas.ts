@@ -194,7 +194,14 @@ export const EditPiece = object({
 export const PieceVersion = object({ ...command, version: version() });
 
 const person = () => words(60).required('Say who.');
-export const StepStart = object({ ...command, version: version(), by: person(), at: instantField().optional() });
+export const StepStart = object({
+  ...command,
+  version: version(),
+  by: person(),
+  at: instantField().optional(),
+  /** It was noted before, and this is how it really was. */
+  corrects: boolean().optional(),
+});
 export const StepDone = object({
   ...command,
   version: version(),
@@ -202,6 +209,8 @@ export const StepDone = object({
   at: instantField().optional(),
   /** What a test step showed. */
   outcome: words(40).optional(),
+  /** It was noted before, and this is how it really was. */
+  corrects: boolean().optional(),
 });
 /** What can go wrong with a step, or hold it up; each is told in one tap. */
 export const PROBLEM_KINDS = ['redo', 'bleed-through', 'not-dry', 'hold'] as const;

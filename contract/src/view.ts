@@ -90,7 +90,11 @@ export type ChangeView = {
   readonly madeBy: 'person' | 'clock';
   readonly summary: string;
   readonly moves: readonly PieceMove[];
-  readonly undone: boolean;
+  /** The change it took back; or, of one that put a change back, the taking-back it took back. Null: a change like any other. */
+  readonly undoes: string | null;
+  /** The change that took it back; null: it is in effect. */
+  readonly undoneBy: string | null;
+  /** It can be taken back, or put back when it was. */
   readonly undoable: boolean;
   /** Piece it is about, for the piece's own log. */
   readonly piece: string | null;

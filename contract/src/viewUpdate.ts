@@ -20,6 +20,8 @@ export type ViewUpdate = {
   readonly change: ChangeView;
   /** Earlier changes that it took back. */
   readonly undone: readonly string[];
+  /** Earlier changes that are in effect again by it. */
+  readonly redone: readonly string[];
   /** Pieces that are otherwise than before, or new, whole. */
   readonly pieces: readonly PieceView[];
   readonly gone: readonly string[];
@@ -79,7 +81,7 @@ export const applyPlanUpdate = (plan: Plan, update: PlanUpdate): Plan => ({
 export const NO_PLAN_UPDATE: PlanUpdate = { steps: {}, ready: {}, unplanned: null, notices: null };
 
 /** Changes a view shows. */
-export const MOST_CHANGES = 60;
+export const MOST_CHANGES = 100;
 
 /** A shop's pieces after some of them changed, came or went; by id. Those that stay are the very same. */
 export function applyPieces(
@@ -102,8 +104,11 @@ export type SharedView = Omit<WorkshopView, 'me' | 'now' | 'clockIsFixed'>;
 /** A view with a change laid upon it; null when it is not of the revision before, and must be asked for anew. */
 export function applyUpdate<V extends SharedView>(view: V, update: ViewUpdate, revision: number): V | null {
   if (view.revision !== update.base) return null;
-  const undone = new Set(update.undone);
-  const changes = view.changes.map((c) => (undone.has(c.id) ? { ...c, undone: true, undoable: false } : c));
+  const undoneBy = new Map<string, string | null>([
+    ...update.undone.map((id) => [id, update.change.id] as const),
+    ...update.redone.map((id) => [id, null] as const),
+  ]);
+  const changes = view.changes.map((c) => (undoneBy.has(c.id) ? { ...c, undoneBy: undoneBy.get(c.id) ?? null } : c));
   const { plan } = update;
   return {
     ...view,

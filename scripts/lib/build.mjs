@@ -12,6 +12,7 @@ const SOURCES = [
   'server/vite.config.ts',
   'cli/vite.config.ts',
   'web/src',
+  'web/sw',
   'web/public',
   'web/index.html',
   'web/vite.config.ts',

@@ -277,7 +277,9 @@ export const MATRIX = {
   },
 
   // The web client: screens never import each other; what they share lies below them.
-  'web/src/ui': { rooms: ['core'], packages: ['lucide-react', 'react', 'react-hook-form', 'yup'] },
+  'web/src/ui': { rooms: ['core'], packages: ['dequal/lite', 'lucide-react', 'react', 'react-hook-form', 'yup'] },
+  'web/src/offline': { rooms: ['type:core', 'type:contract'], packages: ['idb'] },
+  'web/sw': { rooms: [], packages: ['workbox-precaching', 'workbox-routing'] },
   'web/src/core': {
     rooms: ['core', 'contract'],
     packages: ['comlink', 'react', 'swr', 'swr/subscription'],
@@ -289,11 +291,12 @@ export const MATRIX = {
   },
   'web/src/conflict': { rooms: ['web/src/ui', 'core', 'contract'], packages: ['lucide-react'] },
   'web/src/data': {
-    rooms: ['web/src/core', 'web/src/plan', 'web/src/ui', 'core', 'contract'],
-    packages: ['react', 'sonner', 'swr', 'swr/infinite', 'yup'],
+    rooms: ['web/src/core', 'web/src/offline', 'web/src/plan', 'web/src/ui', 'core', 'contract'],
+    packages: ['dequal/lite', 'lucide-react', 'react', 'sonner', 'swr', 'swr/infinite', 'yup'],
   },
   'web/src/step': { rooms: SCREEN, packages: ['lucide-react', 'react', 'react-router'] },
   'web/src/features/arrival': { rooms: SCREEN, packages: ['lucide-react', 'react', 'react-router'] },
+  'web/src/features/history': { rooms: [...SCREEN, 'web/src/plan'], packages: ['lucide-react', 'react'] },
   'web/src/features/house': { rooms: [...SCREEN, 'web/src/core'], packages: ['react'] },
   'web/src/features/new-piece': {
     rooms: [
@@ -330,7 +333,15 @@ export const MATRIX = {
   },
   'web/src/features/route-editor': {
     rooms: [...SCREEN, 'web/src/conflict'],
-    packages: ['@dnd-kit/core', '@dnd-kit/sortable', '@dnd-kit/utilities', 'lucide-react', 'react', 'react-router'],
+    packages: [
+      'dequal/lite',
+      '@dnd-kit/core',
+      '@dnd-kit/sortable',
+      '@dnd-kit/utilities',
+      'lucide-react',
+      'react',
+      'react-router',
+    ],
   },
   'web/src/features/shelf': {
     rooms: ['web/src/data', 'web/src/ui', 'web/src/step', 'core', 'contract'],
@@ -355,9 +366,11 @@ export const MATRIX = {
   'web/src/app': {
     rooms: [
       'web/src/data',
+      'web/src/offline',
       'web/src/ui',
       'web/src/grain',
       'web/src/features/arrival',
+      'web/src/features/history',
       'web/src/features/house',
       'web/src/features/new-piece',
       'web/src/features/piece',
@@ -372,9 +385,18 @@ export const MATRIX = {
       'core',
       'contract',
     ],
-    packages: ['lucide-react', 'react', 'react-router', 'sonner', 'swr'],
+    packages: [
+      'cmdk',
+      'lucide-react',
+      'react',
+      'react-error-boundary',
+      'react-hotkeys-hook',
+      'react-router',
+      'sonner',
+      'swr',
+    ],
   },
-  'web/src': { rooms: ['web/src/app'], packages: ['react', 'react-dom/client', 'react-router'] },
+  'web/src': { rooms: ['web/src/app', 'web/src/offline'], packages: ['react', 'react-dom/client', 'react-router'] },
 };
 
 /** Front doors of the parts, by the name others import them under. */

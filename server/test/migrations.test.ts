@@ -8,6 +8,7 @@ import { up as routesInThePaintersHand } from '../migrations/0003-routes-in-the-
 import { up as wholeShopInThePlan } from '../migrations/0004-the-whole-shop-in-the-plan.ts';
 import { up as theFieldsOwnWords } from '../migrations/0005-the-fields-own-words.ts';
 import { up as aShopThatLasts } from '../migrations/0006-a-shop-that-lasts.ts';
+import { up as stepBackAndForward } from '../migrations/0007-step-back-and-forward.ts';
 import { loadShop } from '../src/store/shopStore.ts';
 import { KeptShops } from '../src/services/keptShops.ts';
 import { Turns } from '../src/services/turns.ts';
@@ -43,6 +44,7 @@ describe('the schema', () => {
       { name: '0004-the-whole-shop-in-the-plan' },
       { name: '0005-the-fields-own-words' },
       { name: '0006-a-shop-that-lasts' },
+      { name: '0007-step-back-and-forward' },
     ]);
     await again.close();
   });
@@ -53,6 +55,7 @@ describe('the schema', () => {
     wholeShopInThePlan,
     theFieldsOwnWords,
     aShopThatLasts,
+    stepBackAndForward,
   };
   const NAMES = [
     '0001-first-shop',
@@ -61,6 +64,7 @@ describe('the schema', () => {
     '0004-the-whole-shop-in-the-plan',
     '0005-the-fields-own-words',
     '0006-a-shop-that-lasts',
+    '0007-step-back-and-forward',
   ];
   const ups = Object.values(ALL);
   const recorded = (names: readonly string[]) =>
@@ -135,6 +139,41 @@ describe('the schema', () => {
     ]);
     expect(await currentPlan('w')).toMatchObject({ number: 1, plan: { ready: { here: 5 } } });
     await expect(db.query("update pieces set active = true where id = 'gone'")).rejects.toThrow(/pieces_left/);
+    await db.close();
+  });
+  test('of a chain of takings-back only whether the change is in effect remains, and by which it is not', async () => {
+    const url = await emptyDatabase();
+    const old = new Sequelize(url, { logging: false });
+    await madeBy(old, ...ups.slice(0, 6));
+    await old.query(WORKSHOP);
+    const change = (id: string, number: number, undoes: string | null, undoneBy: string | null) =>
+      `('w','${id}',${number},'Rona','2026-04-05','${id}','[]','[]','person',${undoes ? `'${undoes}'` : 'null'},${undoneBy ? `'${undoneBy}'` : 'null'})`;
+    await old.query(`insert into changes (workshop_id, id, number, user_name, at, summary, rows, moves, made_by, undoes, undone_by) values
+      ${[
+        change('stays', 1, null, null),
+        change('gone', 2, null, 'u'),
+        change('u', 3, 'gone', null),
+        change('back', 4, null, 'u2'),
+        change('u2', 5, 'back', 'r2'),
+        change('r2', 6, 'u2', null),
+        change('gone-again', 7, null, 'u3'),
+        change('u3', 8, 'gone-again', 'r3'),
+        change('r3', 9, 'u3', 'u4'),
+        change('u4', 10, 'r3', null),
+      ].join(', ')}`);
+    await old.query(recorded(NAMES.slice(0, 6)));
+    await old.close();
+    const db = await openDatabase(url);
+    const [rows] = await db.query(
+      'select id, undoes, undone_by from changes where id !~ $$^[ur]\\d?$$ or id = $$u4$$ order by number',
+    );
+    expect(rows).toEqual([
+      { id: 'stays', undoes: null, undone_by: null },
+      { id: 'gone', undoes: null, undone_by: 'u' },
+      { id: 'back', undoes: null, undone_by: null },
+      { id: 'gone-again', undoes: null, undone_by: 'u4' },
+      { id: 'u4', undoes: 'gone-again', undone_by: null },
+    ]);
     await db.close();
   });
   test('keeps the rows of a first release', async () => {

@@ -13,6 +13,7 @@ import { up as routesInThePaintersHand } from '../migrations/0003-routes-in-the-
 import { up as wholeShopInThePlan } from '../migrations/0004-the-whole-shop-in-the-plan.ts';
 import { up as theFieldsOwnWords } from '../migrations/0005-the-fields-own-words.ts';
 import { up as aShopThatLasts } from '../migrations/0006-a-shop-that-lasts.ts';
+import { up as stepBackAndForward } from '../migrations/0007-step-back-and-forward.ts';
 import { openDatabase } from '../src/store/database.ts';
 import { loadShop } from '../src/store/shopStore.ts';
 import { EmptyDatabases } from './emptyDatabases.ts';
@@ -41,6 +42,7 @@ const VERSIONS = [
   ['0004-the-whole-shop-in-the-plan', wholeShopInThePlan],
   ['0005-the-fields-own-words', theFieldsOwnWords],
   ['0006-a-shop-that-lasts', aShopThatLasts],
+  ['0007-step-back-and-forward', stepBackAndForward],
 ] as const;
 
 describe('a backup', () => {

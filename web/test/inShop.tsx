@@ -10,9 +10,11 @@ type Shop = { readonly units?: 'metric' | 'us'; readonly zone?: string; readonly
 
 /** Shows a part of the screen as it stands in a signed-in shop; `command` records what would be sent. */
 export function inShop(children: ReactNode, { units = 'metric', zone = 'UTC', view = {} }: Shop = {}) {
-  const command = vi.fn<Workshop['command']>().mockResolvedValue(null);
+  const command = vi.fn<Workshop['carryOut']>().mockResolvedValue({ kind: 'left' });
   const whole = { workshop: { name: 'Test shed', units, zone }, ...view } as WorkshopView;
-  const workshop: Workshop = { view: whole, now: 29_550_000, isCutOff: false, command, undo: vi.fn() };
+  const taps = { all: [], add: vi.fn(), takeBack: vi.fn(), decide: vi.fn() };
+  const now = 29_550_000;
+  const workshop: Workshop = { view: whole, shown: whole, now, cutOffAt: null, taps, carryOut: command, undo: vi.fn() };
   const shown = render(
     <MemoryRouter>
       <WorkshopContext value={workshop}>{children}</WorkshopContext>

@@ -178,6 +178,7 @@ function logOf(pieces: readonly DemoShopPiece[], now: Instant): Change[] {
     planAfter: 1,
     undoes: null,
     undoneBy: null,
+    restoredPlan: null,
     request: null,
   });
   const log = done.map((d, i) =>

@@ -14,7 +14,8 @@ export const changeView = (c: Change): ChangeView => ({
   madeBy: c.madeBy,
   summary: c.summary,
   moves: c.moves,
-  undone: c.undoneBy !== null,
-  undoable: c.undoneBy === null && (c.rows.length > 0 || isOnlyPlan(c)),
+  undoes: c.undoes,
+  undoneBy: c.undoneBy,
+  undoable: c.rows.length > 0 || isOnlyPlan(c),
   piece: c.piece,
 });

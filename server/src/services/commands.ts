@@ -62,11 +62,13 @@ type Done = {
   readonly undoes?: string;
   /** Every change it takes back. */
   readonly undone?: readonly string[];
+  /** Every change that is in effect again by it. */
+  readonly redone?: readonly string[];
   /** Happened already, so the plan must follow whatever it moves; what is only wished asks first. */
   readonly hasHappened?: boolean;
   /** Take this plan, made on the plan with that number. */
   readonly adopt?: { readonly plan: Plan; readonly base: number };
-  /** Put back this plan instead of working one out. */
+  /** Put back this plan, no copy of another, instead of working one out. */
   readonly restorePlan?: number;
   /** Checks the new plan before anything is saved. @throws {ApiError} to refuse */
   readonly accept?: (plan: Plan) => void;
@@ -126,11 +128,12 @@ async function within(deps: Deps, author: Author, command: Command, transaction:
     planAfter: plans.number,
     undoes: done.undoes ?? null,
     undoneBy: null,
+    restoredPlan: done.restorePlan ?? null,
   };
   await appendChanges(workshopId, [change], transaction);
   await setRevision(workshopId, change.number, transaction);
   const shown: ChangeView = changeView(change);
-  const update = updateOf(base, shown, done.undone ?? [], after, plans.difference);
+  const update = updateOf(base, shown, done, after, plans.difference);
   return { answer: { change: shown, revision: change.number, update }, before, planNumber: plans.number };
 }
 

@@ -50,7 +50,7 @@ function pieceOf({ table, id }: RowChange, about: string | undefined): string[] 
 export const updateOf = (
   base: number,
   change: ChangeView,
-  undone: readonly string[],
+  { undone = [], redone = [] }: { readonly undone?: readonly string[]; readonly redone?: readonly string[] },
   { pieces, gone, shop }: ShopAfter,
   plan: PlanUpdate | null,
-): ViewUpdate => ({ base, now: change.at, change, undone, pieces, gone, shop, plan });
+): ViewUpdate => ({ base, now: change.at, change, undone, redone, pieces, gone, shop, plan });

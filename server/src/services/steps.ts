@@ -29,12 +29,13 @@ export function startStep(deps: Deps, actor: Actor, stepId: string, input: StepS
     id: input.commandId,
     run: async (rows) => {
       const { step, piece } = await find(rows, stepId);
-      if (step.state.kind !== 'planned') throw new ApiError('STEP_STATE');
+      const corrects = step.state.kind === 'started' && input.corrects === true;
+      if (step.state.kind !== 'planned' && !corrects) throw new ApiError('STEP_STATE');
       const at = happened(deps, input.at);
       const state: StepState = { kind: 'started', at, by: await crew(rows, input.by) };
       await rows.update('steps', stepId, { state }, input.version);
       return {
-        summary: `Started “${step.route.title}” on ${piece}`,
+        summary: `${corrects ? 'Corrected when it was started:' : 'Started'} “${step.route.title}” on ${piece}`,
         piece: step.piece_id,
         touched: [step.piece_id],
         planning: 'repair',
@@ -49,14 +50,15 @@ export function finishStep(deps: Deps, actor: Actor, stepId: string, input: Step
     id: input.commandId,
     run: async (rows) => {
       const { step, piece } = await find(rows, stepId);
-      if (step.state.kind === 'done') throw new ApiError('STEP_STATE');
+      const corrects = step.state.kind === 'done' && input.corrects === true;
+      if (step.state.kind === 'done' && !corrects) throw new ApiError('STEP_STATE');
       const until = happened(deps, input.at);
       const state = doneState(step, until, await crew(rows, input.by));
-      const outcome = outcomeOf(step.route, input.outcome);
+      const outcome = corrects && input.outcome === undefined ? null : outcomeOf(step.route, input.outcome);
       await rows.update('steps', stepId, { state }, input.version);
       if (outcome) await learnFrom(rows, step.piece_id, outcome);
       return {
-        summary: `“${step.route.title}” done on ${piece}${outcome ? `: ${outcome.words.toLowerCase()}` : ''}`,
+        summary: `${corrects ? 'Corrected: ' : ''}“${step.route.title}” done on ${piece}${outcome ? `: ${outcome.words.toLowerCase()}` : ''}`,
         piece: step.piece_id,
         touched: [step.piece_id],
         planning: 'repair',
@@ -83,11 +85,15 @@ async function learnFrom(rows: Recorder, pieceId: string, outcome: Outcome): Pro
   await rebuildPiece(rows, pieceId, { survey: learn(piece.survey, outcome.learns) });
 }
 
-/** A step nobody tapped as started is taken to have run its own length up to its end. */
-function doneState(step: StepFields, until: Instant, by: readonly string[]): StepState {
-  const from = step.state.kind === 'started' ? step.state.at : until - step.route.work_minutes;
+/**
+ * A step nobody tapped as started is taken to have run its own length up to its end; one whose end is corrected took as long
+ * as it was noted.
+ */
+function doneState({ state, route }: StepFields, until: Instant, by: readonly string[]): StepState {
+  const took = state.kind === 'done' ? state.until - state.from : route.work_minutes;
+  const from = state.kind === 'started' ? state.at : until - took;
   if (until < from) throw new ApiError('INVALID_REQUEST', { fields: { at: 'It cannot end before it started.' } });
-  return { kind: 'done', from, until, by: step.route.hands === 0 ? [] : by };
+  return { kind: 'done', from, until, by: route.hands === 0 ? [] : by };
 }
 
 export function reportProblem(deps: Deps, actor: Actor, stepId: string, input: StepProblem): Promise<CommandAnswer> {

@@ -1,7 +1,8 @@
 import { isDeepStrictEqual } from 'node:util';
 import type { CommandAnswer } from '@app/contract';
+import type { Transaction } from 'sequelize';
 import { ApiError } from '../errors.ts';
-import { type Change, changeById, changesAfter, markUndone } from '../store/changes.ts';
+import { type Change, changeById, changesAfter, changesUndoneBy, markUndone, planItself } from '../store/changes.ts';
 import { type Recorder, storable } from '../store/recorder.ts';
 import type { Columns, RowChange } from '../store/records.ts';
 import { isOnlyPlan } from './changeView.ts';
@@ -9,9 +10,9 @@ import { type Actor, carryOut, type Deps } from './commands.ts';
 import { TABLE_ACCESS } from './tableAccess.ts';
 
 /**
- * Takes a change back by appending one that restores the fields it set. If later changes touched the same fields,
- * it is refused with their names, or they are taken back too, newest first. The plan of before comes back when
- * nothing planned since; otherwise it is worked out again.
+ * Takes a change back by appending one that restores the fields it set; or, of one that was taken back, puts it back by
+ * taking back what did. If later changes touched the same fields, it is refused with their names, or they are taken back
+ * too, newest first. The plan of before comes back when nothing planned since; otherwise it is worked out again.
  */
 export function undo(
   deps: Deps,
@@ -24,7 +25,7 @@ export function undo(
   return carryOut(deps, actor, {
     id: commandId,
     run: async (rows, { planNumber }) => {
-      const target = await changeById(workshopId, changeId, rows.transaction);
+      const target = await meantBy(workshopId, changeId, rows.transaction);
       if (!target || (target.rows.length === 0 && !isOnlyPlan(target))) throw new ApiError('NOT_FOUND');
       if (target.undoneBy !== null) throw new ApiError('ALREADY_UNDONE');
       const dependents = dependentsOf(target, await changesAfter(workshopId, target.number, rows.transaction));
@@ -33,26 +34,50 @@ export function undo(
           detail: `Later work depends on it: ${dependents.map((d) => `“${d.summary}”`).join(', ')}.`,
           dependents: dependents.map((d) => ({ id: d.id, summary: d.summary })),
         });
-      mustBeOwnToUndo(actor, [...dependents, target]);
-      for (const change of [...dependents, target]) {
+      const taken = [...dependents, target];
+      mustBeOwnToUndo(actor, taken);
+      const back = target.undoes === null ? [] : await changesUndoneBy(workshopId, target.id, rows.transaction);
+      for (const change of taken) {
         await restore(rows, change);
         await markUndone(workshopId, change.id, commandId, rows.transaction);
       }
-      const oldest = target.planBefore;
-      const untouched = planNumber === (dependents[0] ?? target).planAfter;
-      if (!untouched && isOnlyPlan(target))
+      for (const change of back) await markUndone(workshopId, change.id, null, rows.transaction);
+      const plan = await planBefore(workshopId, taken, planNumber, rows.transaction);
+      if (plan === null && isOnlyPlan(target))
         throw new ApiError('UNDO_BLOCKED', { detail: 'The plan has moved on since; the one before no longer fits.' });
+      const more = dependents.length > 0 ? ` and ${dependents.length} later` : '';
       return {
-        summary: `Undid: ${target.summary}${dependents.length > 0 ? ` and ${dependents.length} later` : ''}`,
+        summary: back.length > 0 ? `Put back: ${back.at(-1)!.summary}${more}` : `Undid: ${target.summary}${more}`,
         ...(target.piece === null ? {} : { piece: target.piece, touched: [target.piece] }),
         planning: target.planBefore === target.planAfter && dependents.length === 0 ? 'none' : 'repair',
         undoes: target.id,
-        undone: [...dependents, target].map((c) => c.id),
+        undone: taken.map((c) => c.id),
+        redone: back.map((c) => c.id),
         hasHappened: true,
-        ...(untouched && oldest !== null && oldest > 0 ? { restorePlan: oldest } : {}),
+        ...(plan !== null && plan > 0 ? { restorePlan: plan } : {}),
       };
     },
   });
+}
+
+/** The change that is meant: of one that put another back, the one it put back. */
+async function meantBy(workshopId: string, id: string, transaction: Transaction): Promise<Change | null> {
+  const change = await changeById(workshopId, id, transaction);
+  const undone = change?.undoes ? await changeById(workshopId, change.undoes, transaction) : null;
+  return undone?.undoes ? changeById(workshopId, undone.undoes, transaction) : change;
+}
+
+/** The plan from before these changes, newest first; null when something was planned since. */
+async function planBefore(
+  workshopId: string,
+  taken: readonly Change[],
+  planNumber: number,
+  transaction: Transaction,
+): Promise<number | null> {
+  const [newest, oldest] = [taken[0]!, taken.at(-1)!];
+  if (newest.planAfter === null || oldest.planBefore === null) return null;
+  const itself = (number: number) => planItself(workshopId, number, transaction);
+  return (await itself(planNumber)) === (await itself(newest.planAfter)) ? itself(oldest.planBefore) : null;
 }
 
 /** Who may not make a change may not take it back either. @throws {ApiError} OWNER_ONLY */

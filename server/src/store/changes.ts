@@ -23,6 +23,8 @@ export type Change = {
   readonly planAfter: number | null;
   readonly undoes: string | null;
   readonly undoneBy: string | null;
+  /** The plan after it is this earlier one, put back; null: it is a plan of its own. */
+  readonly restoredPlan: number | null;
   /** Digest of what was asked; null: not known, or made by the clock. */
   readonly request: string | null;
 };
@@ -42,6 +44,7 @@ const changeOf = (c: ChangeRow): Change => ({
   planAfter: c.plan_after,
   undoes: c.undoes,
   undoneBy: c.undone_by,
+  restoredPlan: c.restored_plan,
   request: c.request,
 });
 
@@ -143,12 +146,39 @@ export async function appendChanges(
       plan_after: c.planAfter,
       undoes: c.undoes,
       undone_by: c.undoneBy,
+      restored_plan: c.restoredPlan,
       request: c.request,
     })),
     { transaction },
   );
 }
 
-export async function markUndone(workshopId: string, id: string, by: string, transaction: Transaction): Promise<void> {
+/** The changes one took back that are still taken back by it, newest first. */
+export async function changesUndoneBy(workshopId: string, by: string, transaction: Transaction): Promise<Change[]> {
+  const rows = await ChangeRow.findAll({
+    where: { workshop_id: workshopId, undone_by: by },
+    order: [['number', 'DESC']],
+    transaction,
+  });
+  return rows.map(changeOf);
+}
+
+/** The plan a plan is: itself, or the earlier one it is a copy of. */
+export async function planItself(workshopId: string, number: number, transaction: Transaction): Promise<number> {
+  const row = await ChangeRow.findOne({
+    where: { workshop_id: workshopId, plan_after: number, restored_plan: { [Op.ne]: null } },
+    attributes: ['restored_plan'],
+    transaction,
+  });
+  return row?.restored_plan ?? number;
+}
+
+/** @param by the change that took it back; null: it is in effect again */
+export async function markUndone(
+  workshopId: string,
+  id: string,
+  by: string | null,
+  transaction: Transaction,
+): Promise<void> {
   await ChangeRow.update({ undone_by: by }, { where: { workshop_id: workshopId, id }, transaction });
 }

@@ -6,6 +6,7 @@ import * as routesInThePaintersHand from '../../migrations/0003-routes-in-the-pa
 import * as wholeShopInThePlan from '../../migrations/0004-the-whole-shop-in-the-plan.ts';
 import * as theFieldsOwnWords from '../../migrations/0005-the-fields-own-words.ts';
 import * as aShopThatLasts from '../../migrations/0006-a-shop-that-lasts.ts';
+import * as stepBackAndForward from '../../migrations/0007-step-back-and-forward.ts';
 import { defineModels } from './models.ts';
 
 /** Each migration, and a column that is there once it was made. */
@@ -16,6 +17,7 @@ const MIGRATIONS = {
   '0004-the-whole-shop-in-the-plan': { up: wholeShopInThePlan.up, makes: ['workshops', 'planning'] },
   '0005-the-fields-own-words': { up: theFieldsOwnWords.up, makes: ['changes', 'made_by'] },
   '0006-a-shop-that-lasts': { up: aShopThatLasts.up, makes: ['plans', 'difference'] },
+  '0007-step-back-and-forward': { up: stepBackAndForward.up, makes: ['changes', 'restored_plan'] },
 } as const;
 const LOCK = 7_410_061; // any number, the same for every server that migrates this database
 

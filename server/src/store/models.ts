@@ -201,6 +201,7 @@ export class ChangeRow extends Model<InferAttributes<ChangeRow>, InferCreationAt
   declare plan_after: number | null;
   declare undoes: string | null;
   declare undone_by: string | null;
+  declare restored_plan: number | null;
   /** Digest of what was asked; null: kept by a version that did not know it, or made by the clock. */
   declare request: string | null;
 }
@@ -391,6 +392,7 @@ export function defineModels(sequelize: Sequelize): void {
       plan_after: DataTypes.INTEGER,
       undoes: DataTypes.TEXT,
       undone_by: DataTypes.TEXT,
+      restored_plan: DataTypes.INTEGER,
       request: DataTypes.TEXT,
     },
     options('changes'),

@@ -1,9 +1,11 @@
 import { lazy, Suspense } from 'react';
-import { Navigate, Route, Routes } from 'react-router';
+import { Navigate, Route, Routes, useLocation } from 'react-router';
 import { Toaster } from 'sonner';
 import { PlanScreen } from '../features/plan/PlanScreen.tsx';
 import { Button } from '../ui/parts.tsx';
 import { useSession } from '../data/reads.ts';
+import { TOAST_LAYER } from '../data/toasts.ts';
+import { Mended } from './Mended.tsx';
 import { Shell } from './Shell.tsx';
 import { WorkshopProvider } from '../data/workshop.tsx';
 
@@ -32,6 +34,9 @@ const ShelfScreen = lazy(async () => ({ default: (await import('../features/shel
 const HouseScreen = lazy(async () => ({ default: (await import('../features/house/HouseScreen.tsx')).HouseScreen }));
 const FindScreen = lazy(async () => ({ default: (await import('../features/sums/FindScreen.tsx')).FindScreen }));
 const SumsScreen = lazy(async () => ({ default: (await import('../features/sums/SumsScreen.tsx')).SumsScreen }));
+const HistoryScreen = lazy(async () => ({
+  default: (await import('../features/history/HistoryScreen.tsx')).HistoryScreen,
+}));
 const ShopScreen = lazy(async () => ({ default: (await import('../features/shop/ShopScreen.tsx')).ShopScreen }));
 
 /** Who is signed in decides what is shown: the welcome, a forced new password, or the workshop. */
@@ -39,47 +44,55 @@ export function App() {
   const { data: session, error, mutate } = useSession();
   return (
     <>
-      <Toaster position="bottom-right" offset={76} toastOptions={{ className: 'mokume-toast' }} />
-      <Suspense fallback={<Blank />}>
-        {error ? (
-          <Failed error={error} retry={() => void mutate()} />
-        ) : !session ? (
-          <Blank />
-        ) : !session.user ? (
-          <Welcome demoHere={session.demoHere} />
-        ) : session.user.mustChangePassword ? (
-          <NewPasswordScreen />
-        ) : (
-          <SignedIn />
-        )}
-      </Suspense>
+      <div id={TOAST_LAYER} popover="manual">
+        <Toaster position="bottom-right" offset={76} toastOptions={{ className: 'mokume-toast' }} />
+      </div>
+      <Mended where="app">
+        <Suspense fallback={<Blank />}>
+          {error && !session ? (
+            <Failed error={error} retry={() => void mutate()} />
+          ) : !session ? (
+            <Blank />
+          ) : !session.user ? (
+            <Welcome demoHere={session.demoHere} />
+          ) : session.user.mustChangePassword ? (
+            <NewPasswordScreen />
+          ) : (
+            <SignedIn />
+          )}
+        </Suspense>
+      </Mended>
     </>
   );
 }
 
 function SignedIn() {
+  const { pathname } = useLocation();
   return (
     <WorkshopProvider waiting={<Blank />} failed={Failed}>
       <Shell>
-        <Suspense fallback={<Blank />}>
-          <Routes>
-            <Route path="/" element={<Navigate to="/plan" replace />} />
-            <Route path="/today" element={<TodayScreen />} />
-            <Route path="/plan" element={<PlanScreen />} />
-            <Route path="/pieces" element={<PiecesScreen />} />
-            <Route path="/pieces/new" element={<NewPieceScreen />} />
-            <Route path="/pieces/:id" element={<PieceScreen />} />
-            <Route path="/pieces/:id/edit" element={<EditPieceScreen />} />
-            <Route path="/pieces/:id/route" element={<RouteEditorScreen />} />
-            <Route path="/pieces/:id/arrival" element={<ArrivalScreen />} />
-            <Route path="/shelf" element={<ShelfScreen />} />
-            <Route path="/house" element={<HouseScreen />} />
-            <Route path="/find" element={<FindScreen />} />
-            <Route path="/shop" element={<ShopScreen />} />
-            <Route path="/sums" element={<SumsScreen />} />
-            <Route path="*" element={<Navigate to="/plan" replace />} />
-          </Routes>
-        </Suspense>
+        <Mended where={pathname}>
+          <Suspense fallback={<Blank />}>
+            <Routes>
+              <Route path="/" element={<Navigate to="/plan" replace />} />
+              <Route path="/today" element={<TodayScreen />} />
+              <Route path="/plan" element={<PlanScreen />} />
+              <Route path="/pieces" element={<PiecesScreen />} />
+              <Route path="/pieces/new" element={<NewPieceScreen />} />
+              <Route path="/pieces/:id" element={<PieceScreen />} />
+              <Route path="/pieces/:id/edit" element={<EditPieceScreen />} />
+              <Route path="/pieces/:id/route" element={<RouteEditorScreen />} />
+              <Route path="/pieces/:id/arrival" element={<ArrivalScreen />} />
+              <Route path="/shelf" element={<ShelfScreen />} />
+              <Route path="/house" element={<HouseScreen />} />
+              <Route path="/history" element={<HistoryScreen />} />
+              <Route path="/find" element={<FindScreen />} />
+              <Route path="/shop" element={<ShopScreen />} />
+              <Route path="/sums" element={<SumsScreen />} />
+              <Route path="*" element={<Navigate to="/plan" replace />} />
+            </Routes>
+          </Suspense>
+        </Mended>
       </Shell>
     </WorkshopProvider>
   );

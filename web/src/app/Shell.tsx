@@ -1,29 +1,19 @@
-import { OkSchema } from '@app/contract';
-import {
-  Calculator,
-  Coins,
-  Ellipsis,
-  ListChecks,
-  LogOut,
-  Moon,
-  PaintBucket,
-  Plus,
-  Rows3,
-  Scale,
-  Settings,
-  Sun,
-  Tag as TagIcon,
-} from 'lucide-react';
-import { type ReactNode, useMemo, useState } from 'react';
-import { Link, NavLink, useNavigate } from 'react-router';
-import { mutate } from 'swr';
-import { send } from '../data/api.ts';
+import { hourlyClimate, mainPlace, sayDay, sayTime, shelfDemand } from '@app/core';
+import { Ellipsis, ListChecks, PaintBucket, Plus, Rows3, Tag as TagIcon } from 'lucide-react';
+import { lazy, type ReactNode, Suspense, useCallback, useMemo, useState } from 'react';
+import { Link, NavLink } from 'react-router';
 import { useSaying } from '../data/saying.ts';
 import { useWorkshop } from '../data/workshop.tsx';
-import { hourlyClimate, mainPlace, sayDay, sayTime, shelfDemand } from '@app/core';
-import { healthOf } from '../ui/Health.tsx';
-import { sayTemperature } from '../ui/amounts.ts';
 import { GrainDefs } from '../grain/GrainDefs.tsx';
+import { sayTemperature } from '../ui/amounts.ts';
+import { healthOf } from '../ui/Health.tsx';
+import { NotSentSign } from './NotSentSign.tsx';
+import { MenuItems, ShopMenu } from './ShopMenu.tsx';
+import { useKeys } from './useKeys.ts';
+import { useTitle } from './useTitle.ts';
+
+const Palette = lazy(async () => ({ default: (await import('./Palette.tsx')).Palette }));
+const KeyList = lazy(async () => ({ default: (await import('./KeyList.tsx')).KeyList }));
 
 const TABS = [
   ['/today', 'Today'],
@@ -34,8 +24,14 @@ const TABS = [
 
 /** Header with the tabs and the state of the shop in a few words; on a phone the tabs stand at the thumb. */
 export function Shell({ children }: { readonly children: ReactNode }) {
-  const { view, now, isCutOff } = useWorkshop();
+  const { view, cutOffAt } = useWorkshop();
   const saying = useSaying();
+  const [overlay, setOverlay] = useState<'find' | 'keys' | null>(null);
+  const find = useCallback(() => setOverlay('find'), []);
+  const showKeys = useCallback(() => setOverlay('keys'), []);
+  const close = useCallback(() => setOverlay(null), []);
+  useKeys({ onFind: find, onKeys: showKeys });
+  useTitle();
   return (
     <div className="flex h-dvh flex-col">
       <GrainDefs />
@@ -58,20 +54,19 @@ export function Shell({ children }: { readonly children: ReactNode }) {
           ))}
         </nav>
         <ShopState />
+        <NotSentSign />
         <NavLink
           to="/pieces/new"
           className="ml-3 hidden h-8 items-center gap-1 bg-ink px-2.5 text-table font-semibold text-paper md:flex"
         >
           <Plus size={15} aria-hidden="true" /> New piece
         </NavLink>
-        <span className="ml-auto hidden items-center md:flex lg:ml-0">
-          <HeaderTools />
-        </span>
+        <ShopMenu onFind={find} onKeys={showKeys} />
       </header>
-      {isCutOff && (
+      {cutOffAt !== null && (
         <p role="status" className="bg-sunk px-4 py-1 text-table font-semibold">
-          Mokume cannot be reached just now. You see the shop as it was {sayTime(Math.min(now, view.now), saying)}; it
-          is called again by itself, and what was changed meanwhile is shown then.
+          Mokume cannot be reached just now. You see the shop as it was {sayTime(cutOffAt, saying)}. Taps are kept and
+          sent when it is back; it is called again by itself.
         </p>
       )}
       {!window.isSecureContext && (
@@ -81,40 +76,14 @@ export function Shell({ children }: { readonly children: ReactNode }) {
         </p>
       )}
       <div className="flex min-h-0 flex-1 flex-col">{children}</div>
-      <PhoneBar />
+      <PhoneBar onFind={find} onKeys={showKeys} />
+      <Suspense fallback={null}>
+        {overlay === 'find' && <Palette onClose={close} />}
+        {overlay === 'keys' && <KeyList onClose={close} />}
+      </Suspense>
     </div>
   );
 }
-
-const TOOLS = [
-  ['/house', 'House rules', Scale],
-  ['/sums', 'Bench sums', Calculator],
-  ['/shop', 'Shop: people, hours and space', Settings],
-] as const;
-
-function HeaderTools() {
-  const { view } = useWorkshop();
-  const navigate = useNavigate();
-  return (
-    <>
-      {TOOLS.map(([to, label, Icon]) => (
-        <IconButton key={to} label={label} onClick={() => void navigate(to)}>
-          <Icon size={17} />
-        </IconButton>
-      ))}
-      <ThemeButton />
-      <IconButton label={`Sign out ${view.me.name}`} onClick={() => void signOut()}>
-        <LogOut size={17} />
-      </IconButton>
-    </>
-  );
-}
-
-const PHONE_MORE = [
-  ['/shelf', 'Shelf: paint and products', PaintBucket],
-  ['/find', 'What a find is worth', Coins],
-  ...TOOLS,
-] as const;
 
 const PHONE_TABS = [
   ['/today', 'Today', ListChecks],
@@ -124,8 +93,7 @@ const PHONE_TABS = [
 ] as const;
 
 /** On a phone: large, at the bottom, with the rest under More. */
-function PhoneBar() {
-  const { view } = useWorkshop();
+function PhoneBar({ onFind, onKeys }: { readonly onFind: () => void; readonly onKeys: () => void }) {
   const [isOpen, setOpen] = useState(false);
   const cell = 'flex min-h-14 flex-1 cursor-pointer flex-col items-center justify-center gap-0.5 text-lane';
   return (
@@ -148,32 +116,19 @@ function PhoneBar() {
         More
       </button>
       {isOpen && (
-        <div className="absolute inset-x-0 bottom-full border-t border-keyline bg-raised px-4 py-2">
-          {PHONE_MORE.map(([to, label, Icon]) => (
-            <Link
-              key={to}
-              to={to}
-              onClick={() => setOpen(false)}
-              className="flex min-h-12 items-center gap-3 border-b border-keyline text-body"
-            >
-              <Icon size={20} aria-hidden="true" /> {label}
-            </Link>
-          ))}
-          <div className="flex min-h-12 items-center justify-between">
-            <ThemeButton />
-            <IconButton label={`Sign out ${view.me.name}`} onClick={() => void signOut()}>
-              <LogOut size={17} />
-            </IconButton>
-          </div>
+        <div className="absolute inset-x-0 bottom-full z-30 max-h-[75dvh] overflow-auto border-t border-keyline bg-raised px-4 py-2">
+          <Link
+            to="/shelf"
+            onClick={() => setOpen(false)}
+            className="flex min-h-12 items-center gap-3 border-b border-line text-body"
+          >
+            <PaintBucket size={20} aria-hidden="true" /> Shelf: paint and products
+          </Link>
+          <MenuItems isLarge onFind={onFind} onKeys={onKeys} onChosen={() => setOpen(false)} />
         </div>
       )}
     </nav>
   );
-}
-
-async function signOut(): Promise<void> {
-  await send(OkSchema, 'DELETE', '/session');
-  await mutate(() => true, undefined, { revalidate: true });
 }
 
 /** Right of the tabs: how many promises are late and the air in the shop now. */
@@ -212,42 +167,5 @@ function ShopState() {
         </span>
       )}
     </p>
-  );
-}
-
-function ThemeButton() {
-  const [theme, setTheme] = useState(document.documentElement.dataset['theme'] ?? 'light');
-  const other = theme === 'dark' ? 'light' : 'dark';
-  const change = () => {
-    document.documentElement.dataset['theme'] = other;
-    localStorage.setItem('mokume-theme', other);
-    setTheme(other);
-  };
-  return (
-    <IconButton label={`Switch to the ${other} look`} onClick={change}>
-      {theme === 'dark' ? <Sun size={17} /> : <Moon size={17} />}
-    </IconButton>
-  );
-}
-
-function IconButton({
-  label,
-  onClick,
-  children,
-}: {
-  readonly label: string;
-  readonly onClick: () => void;
-  readonly children: ReactNode;
-}) {
-  return (
-    <button
-      type="button"
-      aria-label={label}
-      title={label}
-      onClick={onClick}
-      className="flex size-8 shrink-0 cursor-pointer items-center justify-center hover:bg-sunk"
-    >
-      {children}
-    </button>
   );
 }

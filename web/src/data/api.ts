@@ -6,23 +6,44 @@ export class ApiFailure extends Error {
   readonly problem: Problem;
 
   constructor(problem: Problem) {
-    super(problem.detail ?? (problem.fields ? Object.values(problem.fields).join(' ') : problem.title));
+    super(wordsOf(problem));
     this.problem = problem;
   }
 }
 
+/** What to do about a refusal, in words. */
+export const wordsOf = (problem: Problem): string =>
+  problem.detail ?? (problem.fields ? Object.values(problem.fields).join(' ') : problem.title);
+
+/** Any failure as a problem that can be shown. */
+export const problemOf = (why: unknown): Problem =>
+  why instanceof ApiFailure
+    ? why.problem
+    : {
+        type: 'about:blank',
+        title: why instanceof Error ? why.message : 'Something went wrong; nothing was saved.',
+        status: 0,
+        code: 'UNEXPECTED',
+      };
+
 const UNREACHABLE: Problem = {
   type: 'about:blank',
   title:
-    'Mokume cannot be reached. Check that it is running and that this device is on its network; nothing you entered is lost.',
+    'Mokume cannot be reached. Check that it is running and that this device is on its network; what you entered stays here.',
   status: 0,
   code: 'UNEXPECTED',
 };
+/** Something between here and Mokume answers that it is not there. */
+const BEHIND: Problem = { ...UNREACHABLE, status: 503 };
 /** An answer of another version of the server than this page is of: what is strange in it is named, never guessed. */
 const notUnderstood = (why: string): Problem => ({
   ...UNREACHABLE,
   title: `The answer of Mokume is not understood: ${why}. Reload the page.`,
 });
+
+/** Nobody answers just now: the network, the server or its database is away, and the same can be sent again later. */
+export const isAway = (why: unknown): boolean =>
+  why instanceof ApiFailure && (why.problem === UNREACHABLE || why.problem.code === 'AWAY' || why.problem === BEHIND);
 
 type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
 
@@ -45,7 +66,10 @@ export async function send<T>(schema: Schema<T>, method: Method, path: string, b
     throw new ApiFailure(UNREACHABLE);
   }
   const json: unknown = await answer.json().catch(() => null);
-  if (!answer.ok) throw new ApiFailure((json as Problem | null) ?? { ...UNREACHABLE, status: answer.status });
+  if (!answer.ok)
+    throw new ApiFailure(
+      (json as Problem | null) ?? (answer.status > 501 ? BEHIND : { ...UNREACHABLE, status: answer.status }),
+    );
   try {
     schema.validateSync(json, { strict: true });
   } catch (error) {

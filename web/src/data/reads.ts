@@ -17,19 +17,46 @@ import {
 import useSWR, { type SWRConfiguration, type SWRResponse } from 'swr';
 import useSWRInfinite from 'swr/infinite';
 import type { Schema } from 'yup';
-import { send } from './api.ts';
+import { keep, type Kept, keptAnswer } from '../offline/kept.ts';
+import { isAway, send } from './api.ts';
 
 /**
  * What the server is asked for, by the key it is kept under: one line a read. Every screen reads through `useRead`; what a
  * command changes it says in its answer, which is laid upon what is kept (docs/decisions/0013).
  */
-type Read<T> = { readonly path: string; readonly schema: Schema<T> };
-export const SESSION: Read<SessionView> = { path: '/session', schema: SessionSchema };
-export const VIEW: Read<WorkshopView> = { path: '/view', schema: ViewSchema };
+type Read<T> = {
+  readonly path: string;
+  readonly schema: Schema<T>;
+  /** Kept in this browser, and shown as it was while the server cannot be asked. @returns it as it is by now */
+  readonly whenAway?: (kept: T, passed_minutes: number) => T;
+};
+export const SESSION: Read<SessionView> = { path: '/session', schema: SessionSchema, whenAway: (session) => session };
+export const VIEW: Read<WorkshopView> = {
+  path: '/view',
+  schema: ViewSchema,
+  // The shop's clock goes on while nobody answers.
+  whenAway: (view, passed) => ({ ...view, now: view.clockIsFixed ? view.now : view.now + passed }),
+};
 
 /** @param read null: nothing is asked for */
 export const useRead = <T>(read: Read<T> | null, config: SWRConfiguration<T, Error> = {}): SWRResponse<T, Error> =>
-  useSWR<T, Error>(read && read.path, () => send(read!.schema, 'GET', read!.path), config);
+  useSWR<T, Error>(read && read.path, () => ask(read!), config);
+
+async function ask<T>(read: Read<T>): Promise<T> {
+  try {
+    const answer = await send(read.schema, 'GET', read.path);
+    if (read.whenAway) void keep(read.path, answer);
+    return answer;
+  } catch (why) {
+    const kept = read.whenAway && isAway(why) ? await keptAnswer(read.path) : null;
+    if (kept === null || !isOf(read, kept)) throw why;
+    return read.whenAway!(kept.value, Math.floor((Date.now() - kept.at) / 60_000));
+  }
+}
+
+/** What another version of this page kept may be of another shape. */
+const isOf = <T>(read: Read<T>, kept: Kept): kept is Kept & { readonly value: T } =>
+  read.schema.isValidSync(kept.value, { strict: true });
 
 /** When the daily copies of everything were made. */
 export const COPIES: Read<CopiesView> = { path: '/copies', schema: CopiesSchema };

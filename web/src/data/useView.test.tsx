@@ -28,7 +28,8 @@ const change = (id: string) => ({
   madeBy: 'person',
   summary: id,
   moves: [],
-  undone: false,
+  undoes: null,
+  undoneBy: null,
   undoable: true,
   piece: null,
   number: 0,
@@ -49,7 +50,17 @@ const answer = (revision: number, base: number): CommandAnswer =>
   ({
     change: change(`c${revision}`),
     revision,
-    update: { base, now: 6, change: change(`c${revision}`), undone: [], pieces: [], gone: [], shop: null, plan: null },
+    update: {
+      base,
+      now: 6,
+      change: change(`c${revision}`),
+      undone: [],
+      redone: [],
+      pieces: [],
+      gone: [],
+      shop: null,
+      plan: null,
+    },
   }) as unknown as CommandAnswer;
 
 /** What somebody else's change is announced with. */

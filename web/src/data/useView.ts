@@ -1,6 +1,7 @@
 import { type Announced, applyUpdate, type CommandAnswer, ViewSinceSchema, type WorkshopView } from '@app/contract';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useSWRConfig } from 'swr';
+import { keep } from '../offline/kept.ts';
 import { ApiFailure, send } from './api.ts';
 import { Line } from './line.ts';
 import { SESSION, useRead, VIEW } from './reads.ts';
@@ -46,9 +47,10 @@ export function useView(): KeptView {
     } catch (why) {
       if (!(why instanceof ApiFailure)) throw why;
       // Away once more: what may have been missed is still asked for, or the page would be old and not say so.
-      if (why.problem.code !== 'SIGN_IN_NEEDED') setTimeout(() => void again.current(), AGAIN_MS);
+      if (why.problem.code === 'SIGN_IN_NEEDED') await forget(SESSION.path);
+      else setTimeout(() => void again.current(), AGAIN_MS);
     }
-  }, [mutate, reload, news]);
+  }, [mutate, reload, forget, news]);
 
   useEffect(() => {
     again.current = catchUp;
@@ -73,6 +75,13 @@ export function useView(): KeptView {
     [catchUp, news],
   );
 
+  // Kept as it is after each change, for when the page is opened while nobody answers.
+  useEffect(() => {
+    if (!view) return;
+    const timer = setTimeout(() => void keep(VIEW.path, view), KEEP_AFTER_MS);
+    return () => clearTimeout(timer);
+  }, [view]);
+
   const isOn = view !== undefined;
   useEffect(() => {
     if (!isOn) return;
@@ -96,6 +105,8 @@ export function useView(): KeptView {
   return useMemo(() => ({ view, error, isCutOff, reload, during }), [view, error, isCutOff, reload, during]);
 }
 
+/** A view that is changed again within so long is kept once. */
+const KEEP_AFTER_MS = 1000;
 /** What was missed is asked for again after so long, when it could not be answered. */
 const AGAIN_MS = 2000;
 

@@ -1,35 +1,46 @@
-import { type CommandAnswer, CommandAnswerSchema, type ErrorCode, type WorkshopView } from '@app/contract';
-import type { PieceMove } from '@app/core';
 import {
-  type ComponentType,
-  createContext,
-  type ReactNode,
-  useCallback,
-  useContext,
-  useEffect,
-  useMemo,
-  useState,
-} from 'react';
-import { toast } from 'sonner';
+  type CommandAnswer,
+  CommandAnswerSchema,
+  type ErrorCode,
+  type Problem,
+  type WorkshopView,
+} from '@app/contract';
+import type { PieceMove } from '@app/core';
+import { type ComponentType, createContext, type ReactNode, useCallback, useContext, useMemo, useState } from 'react';
 import { useSWRConfig } from 'swr';
 import { useForgetting } from '../core/useCore.ts';
-import { ApiFailure, commandId, send } from './api.ts';
+import { withTaps } from '../offline/withTaps.ts';
+import { commandId, problemOf, send, wordsOf } from './api.ts';
 import { Consent } from './Consent.tsx';
 import { SESSION } from './reads.ts';
+import { tapOf } from './tapOf.ts';
+import { sayDone, sayRefused } from './toasts.ts';
+import { useClock } from './useClock.ts';
+import { type Taps, useTaps } from './useTaps.ts';
 import { useView } from './useView.ts';
 
+type Method = 'POST' | 'PUT' | 'DELETE';
+/** What became of a command. `kept`: nobody answers; it is written down here and sent when somebody does. */
+export type Outcome =
+  | { readonly kind: 'done' }
+  | { readonly kind: 'kept' }
+  | { readonly kind: 'left' }
+  | { readonly kind: 'refused'; readonly problem: Problem };
+
 export type Workshop = {
+  /** As the server last said. */
   readonly view: WorkshopView;
+  /** The same with the taps that are not sent yet. */
+  readonly shown: WorkshopView;
   /** The workshop's clock, moving while the page is open. */
   readonly now: number;
-  /** The line to the server is lost: what is shown may be old. */
-  readonly isCutOff: boolean;
-  /**
-   * Sends a command, shows what follows and offers undo; refusals are told, not thrown.
-   * @returns what the server did, or null when it was refused
-   */
-  readonly command: (method: 'POST' | 'PUT' | 'DELETE', path: string, body: object) => Promise<CommandAnswer | null>;
-  readonly undo: (changeId: string) => Promise<void>;
+  /** Since when the line to the server is lost, so that what is shown may be old; null: it is there. */
+  readonly cutOffAt: number | null;
+  readonly taps: Taps;
+  /** Sends a command, shows what follows and offers undo. A refusal is for the place it came from: `useCommand`. */
+  readonly carryOut: (method: Method, path: string, body: object) => Promise<Outcome>;
+  /** Takes a change back. @param withDependents what later depends on it too */
+  readonly undo: (changeId: string, withDependents?: boolean) => Promise<Outcome>;
 };
 
 export const WorkshopContext = createContext<Workshop | null>(null);
@@ -52,62 +63,81 @@ export function WorkshopProvider({
 }) {
   const { view, error, isCutOff, reload, during } = useView();
   const { mutate } = useSWRConfig();
-  const now = useClock(view);
+  const { now, nowExactly } = useClock(view);
   useForgetting(view);
   const [asked, setAsked] = useState<Asked | null>(null);
+  const cutOffAt = useSince(isCutOff, now);
 
-  /** Told where it happened; what may be behind it (signed out, somebody else's change) is asked for. */
+  /** What may be behind a refusal (signed out, somebody else's change) is asked for. */
   const refused = useCallback(
     async (why: unknown) => {
-      tell(why);
-      const code = why instanceof ApiFailure ? why.problem.code : null;
+      const { code } = problemOf(why);
       if (code === 'SIGN_IN_NEEDED') await mutate(SESSION.path);
-      else if (code !== null && BEHIND.includes(code)) await reload();
+      else if (BEHIND.includes(code)) await reload();
     },
     [mutate, reload],
   );
-  const undo = useCallback(
-    async (changeId: string): Promise<void> => {
-      const takeBack = async (withDependents: boolean): Promise<void> => {
-        try {
-          await during(() =>
-            send(CommandAnswerSchema, 'POST', `/changes/${changeId}/undo`, { commandId: commandId(), withDependents }),
-          );
-          toast('Undone.');
-        } catch (why) {
-          const problem = why instanceof ApiFailure ? why.problem : null;
-          if (problem?.code === 'UNDO_BLOCKED' && problem.dependents?.length)
-            toast(problem.detail ?? problem.title, {
-              duration: 15_000,
-              action: { label: 'Undo both', onClick: () => void takeBack(true) },
-            });
-          else await refused(why);
-        }
-      };
-      await takeBack(false);
+  const undo = useCallback<Workshop['undo']>(
+    async (changeId, withDependents = false) => {
+      try {
+        const body = { commandId: commandId(), withDependents };
+        const answer = await during(() => send(CommandAnswerSchema, 'POST', `/changes/${changeId}/undo`, body));
+        sayDone(answer?.change.summary ?? 'Undone.');
+        return { kind: 'done' };
+      } catch (why) {
+        await refused(why);
+        return { kind: 'refused', problem: problemOf(why) };
+      }
     },
     [during, refused],
   );
-  const command = useCallback<Workshop['command']>(
-    async (method, path, body) => {
-      try {
-        const answer = await during(() => sendOrAsk(method, path, body, setAsked));
-        if (!answer) return null;
-        toast(answer.change.summary, {
-          duration: 8000,
-          action: { label: 'Undo', onClick: () => void undo(answer.change.id) },
-        });
-        return answer;
-      } catch (why) {
-        await refused(why);
-        return null;
-      }
+  const told = useCallback(
+    ({ change }: CommandAnswer) => {
+      const takeBack = async (withDependents: boolean) => {
+        const outcome = await undo(change.id, withDependents);
+        if (outcome.kind !== 'refused') return;
+        const both = { label: 'Undo both', onClick: () => void takeBack(true) };
+        sayRefused(wordsOf(outcome.problem), canUndoBoth(outcome.problem) ? both : undefined);
+      };
+      sayDone(change.summary, { label: 'Undo', onClick: () => void takeBack(false) });
     },
-    [during, refused, undo],
+    [undo],
   );
+  const taps = useTaps(view, isCutOff, during, told, refused);
+  const carryOut = useCallback<Workshop['carryOut']>(
+    async (method, path, body) => {
+      const once = async (more: object): Promise<Outcome> => {
+        const whole = withId(body instanceof FormData ? body : { ...body, ...more });
+        const tap = view && tapOf(view, method, path, whole, nowExactly());
+        if (tap) {
+          const sent = await taps.add(tap);
+          if (sent.kind !== 'away') return sent;
+          sayDone(`${tap.words}. Not sent yet: Mokume cannot be reached just now.`);
+          return { kind: 'kept' };
+        }
+        told((await during(() => send(CommandAnswerSchema, method, path, whole)))!);
+        return { kind: 'done' };
+      };
+      const tried = async (more: object): Promise<Outcome> => {
+        try {
+          return await once(more);
+        } catch (why) {
+          await refused(why);
+          return { kind: 'refused', problem: problemOf(why) };
+        }
+      };
+      const first = await tried({});
+      if (first.kind !== 'refused' || first.problem.code !== 'MOVES_PROMISE') return first;
+      const moves = first.problem.moves ?? [];
+      const isWanted = await new Promise<boolean>((answer) => setAsked({ moves, answer }));
+      return isWanted ? tried({ consent: true }) : { kind: 'left' };
+    },
+    [during, refused, told, taps, view, nowExactly],
+  );
+  const shown = useMemo(() => view && withTaps(view, taps.all), [view, taps.all]);
   const workshop = useMemo(
-    () => (view ? { view, now, isCutOff, command, undo } : null),
-    [view, now, isCutOff, command, undo],
+    () => (view && shown ? { view, shown, now, cutOffAt, taps, carryOut, undo } : null),
+    [view, shown, now, cutOffAt, taps, carryOut, undo],
   );
   if (!workshop) return error ? <Failed error={error} retry={() => void reload()} /> : waiting;
   return (
@@ -137,51 +167,24 @@ const BEHIND: readonly ErrorCode[] = [
   'PIECE_LEFT',
 ];
 
+/** Later changes stand in the way that could be taken back together with it. */
+export const canUndoBoth = ({ code, dependents }: Problem): boolean =>
+  code === 'UNDO_BLOCKED' && (dependents?.length ?? 0) > 0;
+
 /** A change that waits for its owner to look at what it moves. */
 type Asked = { readonly moves: readonly PieceMove[]; readonly answer: (isWanted: boolean) => void };
-
-/** Sends a command; one that would move a told date is shown first and sent again when it is wanted. Null: it is not. */
-async function sendOrAsk(
-  method: 'POST' | 'PUT' | 'DELETE',
-  path: string,
-  body: object,
-  ask: (asked: Asked) => void,
-): Promise<CommandAnswer | null> {
-  try {
-    return await send(CommandAnswerSchema, method, path, withId(body));
-  } catch (error) {
-    if (!(error instanceof ApiFailure) || error.problem.code !== 'MOVES_PROMISE') throw error;
-    const moves = error.problem.moves ?? [];
-    const isWanted = await new Promise<boolean>((answer) => ask({ moves, answer }));
-    return isWanted ? send(CommandAnswerSchema, method, path, withId({ ...body, consent: true })) : null;
-  }
-}
 
 /** The command with an id of its own; a form carries a file. */
 function withId(body: object): object {
   if (!(body instanceof FormData)) return { commandId: commandId(), ...body };
-  body.append('commandId', commandId());
+  body.set('commandId', commandId());
   return body;
 }
 
-function tell(error: unknown): void {
-  toast.error(error instanceof Error ? error.message : 'Something went wrong; nothing was saved.', {
-    duration: 10_000,
-  });
-}
-
-/** Minutes since the epoch by the server's clock, stepped twice a minute; a fixed clock stands still. */
-function useClock(view: WorkshopView | undefined): number {
-  const [clock, setClock] = useState({ since: 0, passed: 0 });
-  const answered = view?.now ?? 0;
-  useEffect(() => {
-    if (answered === 0 || view?.clockIsFixed) return;
-    const from = Date.now();
-    const timer = setInterval(
-      () => setClock({ since: answered, passed: Math.floor((Date.now() - from) / 60_000) }),
-      30_000,
-    );
-    return () => clearInterval(timer);
-  }, [answered, view?.clockIsFixed]);
-  return answered + (clock.since === answered ? clock.passed : 0);
+/** When something began to be so; null while it is not. */
+function useSince(isSo: boolean, now: number): number | null {
+  const [since, setSince] = useState<number | null>(null);
+  if (isSo && since === null) setSince(now);
+  if (!isSo && since !== null) setSince(null);
+  return since;
 }

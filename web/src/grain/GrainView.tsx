@@ -11,6 +11,7 @@ import { StepHint } from './StepHint.tsx';
 import { DAY_WIDTH, timeScale, type TimeScale, type Zoom } from './timeScale.ts';
 import { useDrag } from './useDrag.ts';
 import { useGutter } from './useGutter.ts';
+import { useRoving } from './useRoving.ts';
 import type { Pointed } from './WorkButton.tsx';
 
 type GrainProps = {
@@ -19,6 +20,8 @@ type GrainProps = {
   readonly zoom: Zoom;
   readonly saying: Saying;
   readonly selected: string | null;
+  /** Steps with taps the server has not taken yet. */
+  readonly notSent: ReadonlySet<string>;
   readonly onSelect: (stepId: string) => void;
   readonly onPiece: (pieceId: string) => void;
   readonly explained: Explained | null;
@@ -32,12 +35,13 @@ const ROW = LANE.height + 1;
 
 /** The signature picture: one lane per piece along the time axis, then the people's load and the rack below. */
 export function GrainView(props: GrainProps) {
-  const { view, now, zoom, saying, selected, onSelect, onPiece, explained, onDrop, onFree } = props;
+  const { view, now, zoom, saying, selected, notSent, onSelect, onPiece, explained, onDrop, onFree } = props;
   const pieces = useMemo(() => view.pieces.filter((p) => p.active).sort(byDate(view)), [view]);
   const scale = useMemo(() => scaleFor(view, now, zoom), [view, now, zoom]);
   const [pointed, setPointed] = useState<Pointed | null>(null);
   const scroller = useRef<HTMLDivElement>(null);
   const gutter = useGutter();
+  const rove = useRoving();
   const drop = useCallback((step: string, at: Instant) => onDrop?.(step, at), [onDrop]);
   const { drag, grab } = useDrag(view, scale, drop);
   const rows = useVirtualizer({
@@ -60,7 +64,9 @@ export function GrainView(props: GrainProps) {
       className={`relative min-h-0 flex-1 overflow-auto ${drag ? 'cursor-grabbing' : ''}`}
       data-testid="grain"
       tabIndex={0}
-      aria-label="Plan along the time axis"
+      role="group"
+      aria-label="Plan along the time axis; the arrow keys go from step to step"
+      onKeyDown={rove}
     >
       <div style={{ width: gutter + scale.width }} className="relative">
         <GrainAxis scale={scale} view={view} saying={saying} now={now} />
@@ -81,6 +87,7 @@ export function GrainView(props: GrainProps) {
                   saying={saying}
                   now={now}
                   selected={selected}
+                  notSent={notSent}
                   onSelect={onSelect}
                   onPiece={onPiece}
                   onPoint={setPointed}

@@ -10,6 +10,7 @@ import { LaneDrawing, Pennant } from './LaneDrawing.tsx';
 import type { TimeScale } from './timeScale.ts';
 import { useGutter } from './useGutter.ts';
 import type { Drag } from './useDrag.ts';
+import { ROVE } from './useRoving.ts';
 import { type Pointed, WorkButton } from './WorkButton.tsx';
 
 type LaneProps = {
@@ -17,6 +18,8 @@ type LaneProps = {
   readonly now: Instant;
   readonly saying: Saying;
   readonly selected: string | null;
+  /** Steps with taps the server has not taken yet. */
+  readonly notSent: ReadonlySet<string>;
   readonly onSelect: (stepId: string) => void;
   readonly onPiece: (pieceId: string) => void;
   readonly onPoint: (pointed: Pointed | null) => void;
@@ -35,6 +38,7 @@ export const Lane = memo(function Lane({
   saying,
   now,
   selected,
+  notSent,
   onSelect,
   onPiece,
   onPoint,
@@ -47,9 +51,10 @@ export const Lane = memo(function Lane({
   const gutter = useGutter();
   const isNarrow = gutter < 200;
   return (
-    <div className="flex border-b border-line" data-testid={`lane-${piece.name}`}>
+    <div className="flex border-b border-line" data-row="" data-testid={`lane-${piece.name}`}>
       <button
         type="button"
+        {...ROVE}
         onClick={() => onPiece(piece.id)}
         className="sticky left-0 z-10 flex shrink-0 cursor-pointer items-start gap-2.5 bg-paper py-2 pr-3 pl-4 text-left hover:bg-sunk"
         style={{ width: gutter, height: LANE.height }}
@@ -108,6 +113,7 @@ export const Lane = memo(function Lane({
             scale={scale}
             saying={saying}
             isSelected={selected === w.step.id}
+            isNotSent={notSent.has(w.step.id)}
             onSelect={onSelect}
             onPoint={onPoint}
             onGrab={onGrab}

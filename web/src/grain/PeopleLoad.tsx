@@ -17,6 +17,7 @@ import {
 import { area, curveStepAfter } from 'd3';
 import { memo, useMemo, useState } from 'react';
 import { bookedMinutes } from './booked.ts';
+import { ROVE } from './useRoving.ts';
 import type { TimeScale } from './timeScale.ts';
 import { useGutter } from './useGutter.ts';
 
@@ -194,7 +195,7 @@ function FreeSlot({
   return (
     <g
       role="button"
-      tabIndex={0}
+      {...ROVE}
       aria-label={words}
       className="group cursor-pointer focus:outline-none"
       onClick={onChoose}
@@ -334,7 +335,7 @@ function Row({
   readonly children: React.ReactNode;
 }) {
   return (
-    <div className="flex" style={{ height: ROW }}>
+    <div className="flex" data-row="" style={{ height: ROW }}>
       <div
         className="condensed sticky left-0 z-10 flex shrink-0 items-center justify-between bg-paper pr-3 pl-4"
         style={{ width: useGutter() }}

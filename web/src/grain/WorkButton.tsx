@@ -1,7 +1,8 @@
 import type { WorkshopView } from '@app/contract';
-import { Pin } from 'lucide-react';
+import { ArrowUp, Pin } from 'lucide-react';
 import { clock, type Saying, sayTime } from '@app/core';
 import { LANE, type WorkMark } from './laneModel.ts';
+import { ROVE } from './useRoving.ts';
 import type { TimeScale } from './timeScale.ts';
 
 /** The step under the pointer or in focus, and where on the screen. */
@@ -13,6 +14,8 @@ type WorkProps = {
   readonly scale: TimeScale;
   readonly saying: Saying;
   readonly isSelected: boolean;
+  /** Tapped, and the server has not taken it yet. */
+  readonly isNotSent: boolean;
   readonly onSelect: (id: string) => void;
   readonly onPoint: (pointed: Pointed | null) => void;
   /** The pointer went down on it; missing: it cannot be dragged here. */
@@ -21,7 +24,7 @@ type WorkProps = {
 };
 
 /** One piece of hands-on work: a mark in the work row, its whole column of time as the target. */
-export function WorkButton({ work, view, scale, saying, isSelected, onSelect, onPoint, onGrab }: WorkProps) {
+export function WorkButton({ work, view, scale, saying, isSelected, isNotSent, onSelect, onPoint, onGrab }: WorkProps) {
   const canMove = onGrab !== undefined && (work.state === 'planned' || work.state === 'overdue');
   const point = (e: { readonly currentTarget: Element }) => {
     const box = e.currentTarget.getBoundingClientRect();
@@ -31,12 +34,12 @@ export function WorkButton({ work, view, scale, saying, isSelected, onSelect, on
   const width = Math.max(4, scale.x(work.at.end) - x);
   const y = LANE.height - LANE.work - 1;
   const people = work.at.people.map((id) => view.shop.people.find((p) => p.id === id)?.name ?? 'someone');
-  const words = `${work.step.title}, ${people.join(' and ') || 'nobody'}, ${sayTime(work.at.start, saying)} to ${clock(work.at.end, saying)}${STATE_WORDS[work.state]}`;
+  const words = `${work.step.title}, ${people.join(' and ') || 'nobody'}, ${sayTime(work.at.start, saying)} to ${clock(work.at.end, saying)}${STATE_WORDS[work.state]}${isNotSent ? ', not yet sent' : ''}`;
   const look = LOOK[work.state];
   return (
     <g
       role="button"
-      tabIndex={0}
+      {...ROVE}
       aria-label={words}
       className="group cursor-pointer focus:outline-none"
       onClick={() => onSelect(work.step.id)}
@@ -86,6 +89,7 @@ export function WorkButton({ work, view, scale, saying, isSelected, onSelect, on
         </text>
       )}
       {work.isPinned && <Pin x={x - 2} y={y - 11} size={10} color="var(--m-ink)" fill="var(--m-ink)" />}
+      {isNotSent && <ArrowUp x={x + width - 4} y={y - 13} size={13} strokeWidth={3} color="var(--m-ink)" />}
       {isSelected && <rect x={x - 4} y="2" width="3" height={LANE.height - 4} fill="var(--m-ink)" />}
       <rect
         x={x - 4}

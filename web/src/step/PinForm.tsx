@@ -1,5 +1,6 @@
 import { type PieceView, StepPin } from '@app/contract';
 import { nextOnGrid, type Pin, type ShopStep } from '@app/core';
+import { useCommand } from '../data/useCommand.tsx';
 import { useWorkshop } from '../data/workshop.tsx';
 import { Button, Choice, Field, Input, Select } from '../ui/parts.tsx';
 import { useTypedForm } from '../ui/useTypedForm.ts';
@@ -18,7 +19,8 @@ export function PinForm({
   readonly step: ShopStep;
   readonly onDone: () => void;
 }) {
-  const { view, command, now } = useWorkshop();
+  const { view, now } = useWorkshop();
+  const { command, refusal } = useCommand();
   const zone = view.shop.timeZone;
   const old = step.pin;
   const typed: TypedPin = {
@@ -75,6 +77,7 @@ export function PinForm({
             ))}
           </Select>
         </Field>
+        {refusal}
         <Button onClick={save}>Set and plan around it</Button>
       </div>
     </details>

@@ -1,5 +1,7 @@
 import { HoldInput, type PieceView, type ProblemKind, StepDone } from '@app/contract';
 import { type ShopStep } from '@app/core';
+import { NotSentOf } from '../data/NotSent.tsx';
+import { useCommand } from '../data/useCommand.tsx';
 import { useWorkshop } from '../data/workshop.tsx';
 import { Button, Field, Input, Select } from '../ui/parts.tsx';
 import { useTypedForm } from '../ui/useTypedForm.ts';
@@ -9,7 +11,8 @@ type ActionsProps = { readonly piece: PieceView; readonly step: ShopStep; readon
 
 /** Start, done (now or earlier), or a problem. Everything can be undone, so nothing asks "are you sure". */
 export function StepActions({ piece, step, onDone }: ActionsProps) {
-  const { view, command, now } = useWorkshop();
+  const { view, now } = useWorkshop();
+  const { command, refusal } = useCommand();
   const zone = view.shop.timeZone;
   const planned = view.plan.steps[step.id];
   const version = piece.stepVersions[step.id] ?? 0;
@@ -31,9 +34,13 @@ export function StepActions({ piece, step, onDone }: ActionsProps) {
   const { kind } = step.state;
   if (step.hands === 0)
     return kind === 'done' ? null : (
-      <Button kind="primary" size="hand" onClick={() => act('done', {})}>
-        It is here: go on
-      </Button>
+      <>
+        <NotSentOf step={step.id} />
+        {refusal}
+        <Button kind="primary" size="hand" onClick={() => act('done', {})}>
+          It is here: go on
+        </Button>
+      </>
     );
   return (
     <div className="flex flex-col gap-3 border-t border-line pt-4">
@@ -68,6 +75,8 @@ export function StepActions({ piece, step, onDone }: ActionsProps) {
           <Outcomes step={step} onOutcome={(outcome) => finish({ outcome })} />
         </>
       )}
+      <NotSentOf step={step.id} />
+      {refusal}
       <Problems step={step} onProblem={(problem, more = {}) => act('problem', { kind: problem, ...more })} />
     </div>
   );

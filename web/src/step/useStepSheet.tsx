@@ -11,7 +11,7 @@ export function useStepSheet(explained: Explained | null): {
   readonly open: (id: string) => void;
   readonly sheet: ReactNode;
 } {
-  const { view } = useWorkshop();
+  const { shown: view } = useWorkshop();
   const [selected, setSelected] = useState<string | null>(null);
   // Not part of the first view, but there by the time a step is opened.
   useEffect(() => void fetchSheet(), []);

@@ -1,4 +1,5 @@
-import { useEffect } from 'react';
+import { dequal } from 'dequal/lite';
+import { useEffect, useRef, useState } from 'react';
 import {
   type DefaultValues,
   type FieldErrors,
@@ -7,8 +8,10 @@ import {
   type Path,
   type Resolver,
   useForm,
+  type UseFormReturn,
 } from 'react-hook-form';
 import { type Schema, ValidationError } from 'yup';
+import { type Clash, mergeEdits } from './mergeEdits.ts';
 
 /** Any id will do where a form is only checked; the command gets one of its own when it is sent. */
 const UNSENT = '00000000-0000-4000-8000-000000000000';
@@ -25,6 +28,8 @@ type Spec<T, B> = {
   readonly at?: Readonly<Record<string, Names<T> | 'root'>>;
   /** What to do about a field, where the schema does not know how it is typed. */
   readonly words?: Partial<Readonly<Record<Names<T>, string>>>;
+  /** What stands in the fields is kept by the shop, so others may change it while it is typed here. */
+  readonly isShared?: boolean;
 };
 
 /**
@@ -46,8 +51,10 @@ export function useTypedForm<T extends FieldValues, B extends object>(spec: Spec
   // One field may make another one wrong, so that all are looked at again.
   useEffect(() => subscribe({ formState: { values: true }, callback: () => void trigger() }), [subscribe, trigger]);
   const { errors } = formState;
+  const shared = useShared(spec, form);
   return {
     ...form,
+    ...shared,
     /**
      * For a drop-down list: the choice it opens on is marked in the page as well, so that the first line is never taken for
      * something the person has chosen before the form was ready.
@@ -56,9 +63,50 @@ export function useTypedForm<T extends FieldValues, B extends object>(spec: Spec
     /** What to do about a field; `root`: about all of it. */
     fault: (name: Names<T> | 'root'): string | undefined => errors[name]?.message as string | undefined,
     /** For a button: sends what is read when nothing is wrong with it. */
-    submit: (send: (body: B) => unknown) => () => void handleSubmit((body) => void send(body))(),
+    submit: (send: (body: B) => unknown) => () => {
+      if (shared.clashes.length === 0) void handleSubmit((body) => shared.saving(() => send(body)))();
+    },
   };
 }
+
+/**
+ * Keeps the fields up with what others save: what is not touched here follows them; what both changed is a clash, which
+ * stands until it is decided, and until then nothing is sent.
+ */
+function useShared<T extends FieldValues, B>({ typed, isShared }: Spec<T, B>, form: UseFormReturn<T, unknown, B>) {
+  const base = useRef(typed);
+  /** What is being saved from here: it comes back as the shop's own, and is no change of somebody else. */
+  const own = useRef<T | null>(null);
+  const [clashes, setClashes] = useState<readonly Clash<T>[]>(NO_CLASHES);
+  const { getValues, reset } = form;
+  useEffect(() => {
+    if (isShared !== true || dequal(typed, base.current)) return;
+    const found = mergeEdits(own.current ?? base.current, getValues(), typed);
+    const isOwn = own.current !== null;
+    own.current = null;
+    base.current = typed;
+    setClashes(isOwn ? NO_CLASHES : found.clashes);
+    reset(typed, { keepValues: true });
+    reset(found.merged, { keepDefaultValues: true });
+  }, [isShared, typed, getValues, reset]);
+  return {
+    clashes,
+    takeTheirs: () => {
+      reset(
+        { ...getValues(), ...Object.fromEntries(clashes.map((c) => [c.name, c.theirs])) },
+        { keepDefaultValues: true },
+      );
+      setClashes(NO_CLASHES);
+    },
+    keepMine: () => setClashes(NO_CLASHES),
+    /** @param send true: it was saved */
+    saving: async (send: () => unknown) => {
+      own.current = getValues();
+      if ((await send()) !== true) own.current = null;
+    },
+  };
+}
+const NO_CLASHES: readonly never[] = [];
 
 async function faultsOf<T extends FieldValues, B>(spec: Spec<T, B>, typed: T, body: B): Promise<FieldErrors<T>> {
   try {

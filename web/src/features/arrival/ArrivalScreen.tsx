@@ -1,8 +1,11 @@
 import { ArrivalInput, type PhotoView, type PieceView } from '@app/contract';
 import { type ArrivalSheet, looseParts, type PhotoSide, sayTime, SIDES, templateById, trayLabels } from '@app/core';
 import { Camera, Printer } from 'lucide-react';
+import { useEffect } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
 import { useSaying } from '../../data/saying.ts';
+import { useDraft } from '../../data/useDraft.ts';
+import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { Button, Choice, Field, Input } from '../../ui/parts.tsx';
 import { Tag } from '../../ui/Tag.tsx';
@@ -28,7 +31,7 @@ export function ArrivalScreen() {
 
 /** How the piece came: photos by side with damage marked, agreed with the client, and the labels that go with it. */
 function Arrival({ piece }: { readonly piece: PieceView }) {
-  const { command } = useWorkshop();
+  const { command, refusal } = useCommand();
   const save = (sheet: ArrivalSheet) =>
     command('PUT', `/pieces/${piece.id}/arrival`, { version: piece.version, sheet });
   const template = templateById.get(piece.template)!;
@@ -60,6 +63,7 @@ function Arrival({ piece }: { readonly piece: PieceView }) {
           ))}
         </div>
         <Agreement piece={piece} onSheet={save} />
+        {refusal}
         <TrayLabels
           piece={piece}
           labels={trayLabels(piece.name, loose, template.parts === 'none' ? 'part' : template.parts)}
@@ -72,7 +76,7 @@ function Arrival({ piece }: { readonly piece: PieceView }) {
 type SideProps = { readonly side: PhotoSide; readonly piece: PieceView; readonly onSheet: (s: ArrivalSheet) => void };
 
 function SidePhotos({ side, piece, onSheet }: SideProps) {
-  const { command } = useWorkshop();
+  const { command, refusal } = useCommand();
   const photos = piece.photos.filter((p) => p.side === side);
   const send = async (input: HTMLInputElement) => {
     const file = input.files?.[0];
@@ -99,6 +103,7 @@ function SidePhotos({ side, piece, onSheet }: SideProps) {
           />
         </label>
       </figcaption>
+      {refusal}
       {photos.length === 0 && (
         <p className="flex aspect-4/3 items-center justify-center border border-dashed border-keyline text-table text-sub">
           no photo yet
@@ -124,14 +129,18 @@ function Agreement({
   onSheet,
 }: {
   readonly piece: PieceView;
-  readonly onSheet: (s: ArrivalSheet) => Promise<unknown>;
+  readonly onSheet: (s: ArrivalSheet) => Promise<boolean>;
 }) {
   const { now } = useWorkshop();
   const saying = useSaying();
   const { sheet } = piece;
-  const typed: TypedAgreement = { name: piece.client ?? '', how: 'screen', remarks: sheet.remarks };
-  const { register, watch, setValue, fault, submit } = useTypedForm({
-    typed,
+  const kept = useDraft<TypedAgreement>(`arrival/${piece.id}`, {
+    name: piece.client ?? '',
+    how: 'screen',
+    remarks: sheet.remarks,
+  });
+  const { register, watch, setValue, fault, submit, subscribe } = useTypedForm({
+    typed: kept.draft,
     schema: ArrivalInput,
     read: (t) => ({
       version: piece.version,
@@ -139,6 +148,11 @@ function Agreement({
     }),
     at: { 'sheet.remarks': 'remarks', 'sheet.agreed': 'name' },
   });
+  const { setDraft } = kept;
+  useEffect(
+    () => subscribe({ formState: { values: true }, callback: ({ values }) => setDraft(values) }),
+    [subscribe, setDraft],
+  );
   if (sheet.agreed)
     return (
       <p className="flex flex-wrap items-center gap-3 border-y border-line py-3">
@@ -168,7 +182,11 @@ function Agreement({
         ]}
         onChange={(how) => setValue('how', how)}
       />
-      <Button kind="primary" className="no-print" onClick={submit((body) => onSheet(body.sheet))}>
+      <Button
+        kind="primary"
+        className="no-print"
+        onClick={submit(async (body) => (await onSheet(body.sheet)) && kept.drop())}
+      >
         We agree
       </Button>
       <p className="hidden pt-10 print:block">Signed: ______________________________</p>

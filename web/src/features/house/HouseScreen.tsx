@@ -11,6 +11,10 @@ import {
 } from '@app/core';
 import type { WorkshopView } from '@app/contract';
 import { useState } from 'react';
+import { BothVersions, type FieldWords } from '../../ui/BothVersions.tsx';
+import { DraftNote } from '../../data/DraftNote.tsx';
+import { useDraft } from '../../data/useDraft.ts';
+import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { useHouseEffects } from '../../core/useCore.ts';
 import { sayLitres } from '../../ui/amounts.ts';
@@ -55,13 +59,17 @@ function sampleOf(view: WorkshopView, id: string): HouseSample {
 
 /** Where painters disagree, this shop decides: both arguments, and what each side costs on a real piece. */
 export function HouseScreen() {
-  const { view, command } = useWorkshop();
-  const [house, setHouse] = useState<HouseRules>(view.shop.house);
-  const [version] = useState(view.workshop.version);
+  const { view } = useWorkshop();
+  const { command, refusal } = useCommand();
+  const kept = useDraft<HouseRules>('house', view.shop.house);
+  const { draft: house, setDraft: setHouse } = kept;
   const [sample, setSample] = useState('');
   const answer = useHouseEffects(view, sampleOf(view, sample));
   const effects = answer.data;
   const isOwner = view.me.role === 'owner';
+  const save = async () => {
+    if (await command('PUT', '/house', { version: view.workshop.version, house })) kept.drop();
+  };
   const isChanged = HOUSE_SWITCHES.some((s) => house[s.rule] !== view.shop.house[s.rule]);
   const most = Math.max(1, ...(effects ?? []).map((e) => e.ready ?? 0));
   return (
@@ -86,13 +94,16 @@ export function HouseScreen() {
           </Field>
           <Button
             kind="primary"
-            disabled={!isChanged || !isOwner}
-            onClick={() => void command('PUT', '/house', { version, house })}
+            disabled={!isChanged || !isOwner || kept.clashes.length > 0}
+            onClick={() => void save()}
           >
             Save the house rules
           </Button>
         </header>
         {!isOwner && <p className="bg-raised p-3">Only the owner changes these. You can look.</p>}
+        <DraftNote from={kept.from} onDrop={kept.drop} />
+        <BothVersions of={kept} labels={RULE_WORDS} />
+        {refusal}
         <CoreFault of={answer} />
         <fieldset disabled={!isOwner} className="flex flex-col">
           {HOUSE_SWITCHES.map((s) => (
@@ -115,6 +126,14 @@ export function HouseScreen() {
     </main>
   );
 }
+
+/** What each rule and each of its sides is called. */
+const RULE_WORDS: FieldWords<HouseRules> = Object.fromEntries(
+  HOUSE_SWITCHES.map((s) => [
+    s.rule,
+    [s.question, (value: string) => s.sides.find((o) => o.value === value)?.name ?? value],
+  ]),
+);
 
 type RowProps = {
   readonly item: Switch;

@@ -1,7 +1,13 @@
-import { useState } from 'react';
+import { useMemo } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
-import { useWorkshop } from '../../data/workshop.tsx';
 import type { PieceView } from '@app/contract';
+import { sayTime } from '@app/core';
+import { DraftNote } from '../../data/DraftNote.tsx';
+import { useSaying } from '../../data/saying.ts';
+import { useCommand } from '../../data/useCommand.tsx';
+import { useDraft } from '../../data/useDraft.ts';
+import { useWorkshop } from '../../data/workshop.tsx';
+import { BothVersions } from '../../ui/BothVersions.tsx';
 import { draftOf, toInput } from './pieceDraft.ts';
 import { PieceForm } from './PieceForm.tsx';
 
@@ -14,22 +20,49 @@ export function EditPieceScreen() {
 }
 
 function EditPiece({ piece }: { readonly piece: PieceView }) {
-  const { command } = useWorkshop();
+  const { command, refusal } = useCommand();
+  const saying = useSaying();
   const navigate = useNavigate();
-  const [draft, setDraft] = useState(() => draftOf(piece));
-  const [version] = useState(piece.version);
+  const base = useMemo(() => draftOf(piece), [piece]);
+  const kept = useDraft(`piece/${piece.id}`, base);
   const save = async () => {
-    const answer = await command('PUT', `/pieces/${piece.id}`, { version, ...toInput(draft) });
-    if (answer) void navigate(`/pieces/${piece.id}`);
+    if (!(await command('PUT', `/pieces/${piece.id}`, { version: piece.version, ...toInput(kept.draft) }))) return;
+    kept.drop();
+    void navigate(`/pieces/${piece.id}`);
   };
+  const sayWhen = (at: number | null) => (at === null ? 'no date' : sayTime(at, saying));
   return (
     <PieceForm
       title={`Change ${piece.name}`}
       saveWords="Save and plan again"
-      draft={draft}
-      onChange={setDraft}
+      draft={kept.draft}
+      onChange={kept.setDraft}
       onSave={save}
       others={piece.id}
+      notes={
+        <>
+          <DraftNote from={kept.from} onDrop={kept.drop} />
+          <BothVersions
+            of={kept}
+            labels={{
+              name: 'Name',
+              client: 'Client',
+              kind: 'For',
+              template: 'Kind of piece',
+              due: ['Pickup', sayWhen],
+              arrival: ['Arrival', sayWhen],
+              promised: 'The client was told',
+              dimensions: 'Measurements',
+              survey: 'Survey',
+              brief: 'Brief',
+              zoneChoice: 'Zones',
+              edits: ['Changes to the route', (e) => `${e.length} changes`],
+            }}
+          />
+        </>
+      }
+      refusal={refusal}
+      mayNotSave={kept.clashes.length > 0}
     />
   );
 }

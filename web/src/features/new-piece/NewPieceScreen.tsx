@@ -1,28 +1,36 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { commandId } from '../../data/api.ts';
+import { DraftNote } from '../../data/DraftNote.tsx';
+import { useCommand } from '../../data/useCommand.tsx';
+import { useDraft } from '../../data/useDraft.ts';
 import { useWorkshop } from '../../data/workshop.tsx';
-import { emptyDraft, toInput } from './pieceDraft.ts';
+import { emptyDraft, type PieceDraft, toInput } from './pieceDraft.ts';
 import { PieceForm } from './PieceForm.tsx';
 
 /** A piece from nothing: what it is, measurements, taps, brief; the route and its date grow beside it. */
 export function NewPieceScreen() {
-  const { command, now } = useWorkshop();
+  const { now } = useWorkshop();
+  const { command, refusal } = useCommand();
   const navigate = useNavigate();
-  const [id] = useState(commandId);
-  const [draft, setDraft] = useState(() => emptyDraft(now));
+  // The piece's id is part of the draft: sent again after a lost answer it is still the same piece.
+  const [fresh] = useState((): PieceDraft & { readonly id: string } => ({ ...emptyDraft(now), id: commandId() }));
+  const { draft, setDraft, drop, from } = useDraft('new-piece', fresh);
   const save = async () => {
-    const answer = await command('POST', '/pieces', { id, ...toInput(draft) });
-    if (answer) void navigate('/plan');
+    if (!(await command('POST', '/pieces', { ...toInput(draft), id: draft.id }))) return;
+    drop();
+    void navigate('/plan');
   };
   return (
     <PieceForm
       title="New piece"
       saveWords="Put it in the plan"
       draft={draft}
-      onChange={setDraft}
+      onChange={(d) => setDraft({ ...d, id: draft.id })}
       onSave={save}
       others={null}
+      notes={<DraftNote from={from} onDrop={drop} />}
+      refusal={refusal}
     />
   );
 }

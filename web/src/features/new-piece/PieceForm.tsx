@@ -1,6 +1,6 @@
 import { pieceFaults } from '@app/contract';
 import { applyFix, type Fix } from '@app/core';
-import { useMemo, useState } from 'react';
+import { type ReactNode, useMemo, useState } from 'react';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { usePreview } from '../../core/useCore.ts';
 import { Button } from '../../ui/parts.tsx';
@@ -21,9 +21,16 @@ type FormProps = {
   readonly onSave: () => Promise<void>;
   /** Piece to leave out of the preview's plan: the one being changed. */
   readonly others: string | null;
+  /** Where it was begun, and what others changed meanwhile. */
+  readonly notes: ReactNode;
+  /** Why it was not saved. */
+  readonly refusal: ReactNode;
+  /** Something is to be decided first. */
+  readonly mayNotSave?: boolean;
 };
 
-export function PieceForm({ title, saveWords, draft, onChange, onSave, others }: FormProps) {
+export function PieceForm(props: FormProps) {
+  const { title, saveWords, draft, onChange, onSave, others, notes, refusal, mayNotSave = false } = props;
   const { view } = useWorkshop();
   const [isSaving, setSaving] = useState(false);
   const built = useMemo(() => routeOf(draft, view), [draft, view]);
@@ -37,7 +44,8 @@ export function PieceForm({ title, saveWords, draft, onChange, onSave, others }:
   const preview = usePreview(view, asked);
   const { name: nameFault, due: dueFault, ...otherFaults } = useMemo(() => pieceFaults(toInput(draft)), [draft]);
   const otherWords = Object.values(otherFaults);
-  const canSave = built.kind === 'route' && !nameFault && !dueFault && otherWords.length === 0 && !isSaving;
+  const canSave =
+    !mayNotSave && built.kind === 'route' && !nameFault && !dueFault && otherWords.length === 0 && !isSaving;
   const fix = (f: Fix) => {
     if (built.kind !== 'route') return;
     const fixed = applyFix({ input: built.input, edits: draft.edits }, f);
@@ -53,6 +61,7 @@ export function PieceForm({ title, saveWords, draft, onChange, onSave, others }:
       <div className="mx-auto grid max-w-7xl gap-8 p-4 md:p-6 lg:grid-cols-[minmax(0,1fr)_420px]">
         <div className="flex flex-col gap-6">
           <h1 className="text-title font-semibold">{title}</h1>
+          {notes}
           <TemplatePicker draft={draft} onChange={onChange} />
           {draft.template !== '' && (
             <>
@@ -77,6 +86,7 @@ export function PieceForm({ title, saveWords, draft, onChange, onSave, others }:
                 {words}
               </p>
             ))}
+          {refusal}
           {draft.template !== '' && (
             <Button kind="primary" size="hand" className="mt-4 w-full" disabled={!canSave} onClick={() => void save()}>
               {saveWords}

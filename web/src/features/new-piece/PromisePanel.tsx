@@ -3,6 +3,7 @@ import { CoreFault } from '../../core/CoreFault.tsx';
 import { assertNever, type Remedy, type RemedyChange, sayLength, sayRemedy, sayTime } from '@app/core';
 import { useMemo } from 'react';
 import { useSaying } from '../../data/saying.ts';
+import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { usePromise, useRemedies } from '../../core/useCore.ts';
 import { ChanceCurve } from '../../plan/ChanceCurve.tsx';
@@ -21,7 +22,8 @@ export function PromisePanel({
   readonly onChange: (d: PieceDraft) => void;
 }) {
   const saying = useSaying();
-  const { view, command } = useWorkshop();
+  const { view } = useWorkshop();
+  const { command, refusal } = useCommand();
   const promise = usePromise(view, asked);
   const chances = promise.data?.kind === 'ready' ? promise.data.chances : null;
   const { due } = draft;
@@ -81,6 +83,7 @@ export function PromisePanel({
           <p className="text-table font-semibold">
             {sayTime(due, saying)} is kept {Math.round((chances.due ?? 0) * 100)} times in 100. What would help:
           </p>
+          {refusal}
           <ul className="flex flex-col">
             {found?.ways.slice(0, 6).map((w) => (
               <Way key={nameOf(w)} way={w} words={nameOf(w)} onTake={() => take(w)} />

@@ -1,10 +1,12 @@
 import { CoreFault } from '../../core/CoreFault.tsx';
-import { MOST_CHANGES, type PieceView } from '@app/contract';
+import { MOST_CHANGES, type PieceView, type WorkshopView } from '@app/contract';
 import { Pencil } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { useOlderChanges, usePieceThatLeft } from '../../data/reads.ts';
+import { canUndo } from '../../data/history.ts';
 import { useSaying } from '../../data/saying.ts';
+import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop, WorkshopContext } from '../../data/workshop.tsx';
 import { ConflictList } from '../../conflict/ConflictList.tsx';
 import { pieceWith } from '../../conflict/pieceWith.ts';
@@ -33,7 +35,7 @@ export function PieceScreen() {
   const here = view.pieces.find((p) => p.id === id);
   const left = usePieceThatLeft(here || id === undefined ? null : id);
   const past = useMemo(
-    () => (left.data ? { ...workshop, view: withPast(workshop.view, left.data) } : null),
+    () => (left.data ? { ...workshop, ...both(withPast(workshop.view, left.data)) } : null),
     [workshop, left.data],
   );
   if (here) return <Piece piece={here} />;
@@ -45,6 +47,9 @@ export function PieceScreen() {
     );
   return left.error ? <Navigate to="/pieces" replace /> : <main className="flex-1" aria-busy="true" />;
 }
+
+/** Of a piece that left nothing waits to be sent. */
+const both = (view: WorkshopView) => ({ view, shown: view });
 
 /** One piece: where it stands, its lane, its route with reasons and waits, and its log. */
 function Piece({ piece }: { readonly piece: PieceView }) {
@@ -109,7 +114,8 @@ function Piece({ piece }: { readonly piece: PieceView }) {
 }
 
 function PieceHead({ piece }: { readonly piece: PieceView }) {
-  const { view, command } = useWorkshop();
+  const { view } = useWorkshop();
+  const { command, refusal } = useCommand();
   const saying = useSaying();
   const navigate = useNavigate();
   const ready = view.plan.ready[piece.id];
@@ -155,6 +161,7 @@ function PieceHead({ piece }: { readonly piece: PieceView }) {
           it back.
         </p>
       )}
+      {refusal && <div className="w-full">{refusal}</div>}
     </header>
   );
 }
@@ -220,17 +227,21 @@ function WideLane({ piece }: { readonly piece: PieceView }) {
 
 /** What does not go together on this piece as it is planned; a fix is saved at once, and can be undone. */
 function Conflicts({ piece }: { readonly piece: PieceView }) {
-  const { view, command } = useWorkshop();
+  const { view } = useWorkshop();
+  const { command, refusal } = useCommand();
   const draft = useMemo(() => ({ brief: piece.brief, edits: piece.edits }), [piece]);
   const look = useMemo(() => lookAt(draft, piece, view), [draft, piece, view]);
   const done = new Set(piece.steps.filter((s) => s.state.kind !== 'planned').map((s) => s.key));
   if (!piece.active) return null;
   return (
-    <ConflictList
-      conflicts={look.conflicts.filter((c) => c.step === null || !done.has(c.step))}
-      steps={look.route.steps}
-      onFix={(fix) => void command('PUT', `/pieces/${piece.id}`, pieceWith(piece, withFix(draft, look, fix)))}
-    />
+    <>
+      <ConflictList
+        conflicts={look.conflicts.filter((c) => c.step === null || !done.has(c.step))}
+        steps={look.route.steps}
+        onFix={(fix) => void command('PUT', `/pieces/${piece.id}`, pieceWith(piece, withFix(draft, look, fix)))}
+      />
+      {refusal}
+    </>
   );
 }
 
@@ -271,26 +282,28 @@ function About({ piece }: { readonly piece: PieceView }) {
 }
 
 function Log({ piece }: { readonly piece: PieceView }) {
-  const { view, undo } = useWorkshop();
+  const { view } = useWorkshop();
+  const { undo, refusal } = useCommand();
   const saying = useSaying();
   const [isOlder, setOlder] = useState(false);
   const older = useOlderChanges(isOlder ? (view.changes.at(-1)?.number ?? null) : null, piece.id);
   const own = [...view.changes.filter((c) => c.piece === piece.id), ...older.all];
   return (
     <Section title="Log">
+      {refusal}
       {own.length === 0 && (
         <p className="text-sub">Nothing recorded yet. Every start, coat and change will stand here.</p>
       )}
       <ol className="flex flex-col">
         {own.map((c) => (
           <li key={c.id} className="flex items-baseline justify-between gap-3 border-b border-line py-1.5 text-table">
-            <span className={c.undone ? 'text-sub line-through' : ''}>
+            <span className={c.undoneBy !== null ? 'text-sub line-through' : ''}>
               {c.summary}{' '}
               <span className="condensed text-sub">
                 {c.by}, {sayTime(c.at, saying)}
               </span>
             </span>
-            {c.undoable && (
+            {canUndo(c) && (
               <button type="button" className="min-h-6 cursor-pointer underline" onClick={() => void undo(c.id)}>
                 Undo
               </button>

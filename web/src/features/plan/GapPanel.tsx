@@ -1,6 +1,7 @@
 import { CoreFault } from '../../core/CoreFault.tsx';
 import { clock, type Gap, nextOnGrid, sayLength, sayTime } from '@app/core';
 import { useSaying } from '../../data/saying.ts';
+import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { useFillers } from '../../core/useCore.ts';
 import { Button } from '../../ui/parts.tsx';
@@ -8,7 +9,8 @@ import { SidePanel } from './SidePanel.tsx';
 
 /** What somebody could do in a stretch of free time without disturbing anything. */
 export function GapPanel({ gap, onClose }: { readonly gap: Gap; readonly onClose: () => void }) {
-  const { view, command } = useWorkshop();
+  const { view } = useWorkshop();
+  const { command, refusal } = useCommand();
   const saying = useSaying();
   const answer = useFillers(view, gap);
   const fillers = answer.data;
@@ -20,6 +22,7 @@ export function GapPanel({ gap, onClose }: { readonly gap: Gap; readonly onClose
         else:
       </p>
       <CoreFault of={answer} />
+      {refusal}
       {fillers?.length === 0 && (
         <p>Nothing fits: every step {name} could do waits for drying, for someone, or is longer than that.</p>
       )}

@@ -1,8 +1,10 @@
 import { CoreFault } from '../../core/CoreFault.tsx';
 import { PlanningInput } from '@app/contract';
 import { PLANNING_DEFAULTS, type Preferences, sayStanding } from '@app/core';
+import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { useStanding } from '../../core/useCore.ts';
+import { BothVersions } from '../../ui/BothVersions.tsx';
 import { Button, Field, Select } from '../../ui/parts.tsx';
 import { useTypedForm } from '../../ui/useTypedForm.ts';
 import { SidePanel } from './SidePanel.tsx';
@@ -23,19 +25,24 @@ function sayLook({ proposal, state }: Improvement): string {
 
 /** What matters more in a plan. Told dates come first whatever stands here, and drying is never hurried. */
 export function Matters({ improvement, onClose }: { readonly improvement: Improvement; readonly onClose: () => void }) {
-  const { view, command } = useWorkshop();
+  const { view } = useWorkshop();
+  const { command, refusal } = useCommand();
   const answer = useStanding(view);
   const standing = answer.data;
   const { preferences: kept, frozen_hours } = view.shop.planning ?? PLANNING_DEFAULTS;
-  const { choice, watch, setValue, reset, fault, submit } = useTypedForm({
+  const form = useTypedForm({
     typed: { preferences: kept, frozen: String(frozen_hours) },
+    isShared: true,
     schema: PlanningInput,
     read: (t) => ({ version: view.workshop.version, frozen_hours: Number(t.frozen), preferences: t.preferences }),
     at: { frozen_hours: 'frozen' },
   });
+  const { choice, watch, setValue, reset, fault, submit } = form;
   const { preferences } = watch();
   const save = submit(async (body) => {
-    if (await command('PUT', '/planning', body)) onClose();
+    const isSaved = await command('PUT', '/planning', body);
+    if (isSaved) onClose();
+    return isSaved;
   });
   return (
     <SidePanel title="What matters in a plan" onClose={onClose}>
@@ -79,6 +86,8 @@ export function Matters({ improvement, onClose }: { readonly improvement: Improv
           ))}
         </Select>
       </Field>
+      <BothVersions of={form} labels={{ frozen: 'Nothing is moved within, hours', preferences: 'The sliders' }} />
+      {refusal}
       <div className="flex gap-2">
         <Button kind="primary" onClick={save}>
           Keep

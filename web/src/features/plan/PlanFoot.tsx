@@ -1,9 +1,11 @@
 import { useSaying } from '../../data/saying.ts';
+import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import type { ProposalView } from '@app/contract';
 import { type Explained, sayGains, sayTime } from '@app/core';
 import { Button } from '../../ui/parts.tsx';
-import { changeSentence, planSentence } from './planSentence.ts';
+import { changeSentence } from '../../plan/changeSentence.ts';
+import { planSentence } from './planSentence.ts';
 import type { Improvement } from './useImprovement.ts';
 
 /** The proposal in one line: the weightiest thing that is better. */
@@ -24,7 +26,8 @@ export function PlanFoot({
   readonly onWhy: (pieceId: string) => void;
   readonly onProposal: () => void;
 }) {
-  const { view, undo } = useWorkshop();
+  const { view } = useWorkshop();
+  const { undo, refusal } = useCommand();
   const saying = useSaying();
   const sentence = planSentence(view, explained, saying);
   const change = view.changes[0];
@@ -68,11 +71,13 @@ export function PlanFoot({
                 · {change.by}, {sayTime(change.at, saying)}
               </span>
             </p>
-            <p className="truncate text-table text-sub">
-              {change.undone ? 'Undone.' : (moved ?? 'Nothing else moves.')}
-            </p>
+            {refusal ?? (
+              <p className="truncate text-table text-sub">
+                {change.undoneBy !== null ? 'Undone.' : (moved ?? 'Nothing else moves.')}
+              </p>
+            )}
           </div>
-          {change.undoable && (
+          {change.undoable && change.undoneBy === null && change.undoes === null && (
             <Button kind="plain" onClick={() => void undo(change.id)}>
               Undo
             </Button>

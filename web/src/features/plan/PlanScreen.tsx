@@ -3,6 +3,7 @@ import type { Gap, WhatIf } from '@app/core';
 import { lazy, type ReactNode, Suspense, useCallback, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useSaying } from '../../data/saying.ts';
+import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { useExplained, useOutlook } from '../../core/useCore.ts';
 import { GrainView } from '../../grain/GrainView.tsx';
@@ -39,7 +40,8 @@ const ZOOMS: readonly (readonly [Zoom, string])[] = [
 
 /** The plan: the grain, with the sentence that matters most at its foot. */
 export function PlanScreen() {
-  const { view, now, command } = useWorkshop();
+  const { view, shown: current, now, taps } = useWorkshop();
+  const { command, refusal } = useCommand();
   const saying = useSaying();
   const navigate = useNavigate();
   const why = useExplained(view);
@@ -55,9 +57,10 @@ export function PlanScreen() {
   const outlook = answer.data;
   // While something is tried the grain shows the plan as it would be; nothing can be moved in it.
   const shown = useMemo(
-    () => (sandbox && outlook ? { ...view, ...sandbox.view, plan: outlook.plan } : view),
-    [view, sandbox, outlook],
+    () => (sandbox && outlook ? { ...view, ...sandbox.view, plan: outlook.plan } : current),
+    [view, current, sandbox, outlook],
   );
+  const notSent = useMemo(() => new Set(taps.all.map((t) => t.step)), [taps.all]);
   const drop = useCallback(
     (step: string, at: number) => {
       const { path, body } = dropStep(view, step, at);
@@ -96,6 +99,7 @@ export function PlanScreen() {
           zoom={zoom}
           saying={saying}
           selected={selected}
+          notSent={notSent}
           explained={explained}
           onSelect={open}
           onPiece={(id) => void navigate(`/pieces/${id}`)}
@@ -121,15 +125,14 @@ export function PlanScreen() {
               onClose={close}
             />
           )}
-          {panel?.kind === 'matters' && (
-            <Matters key={view.workshop.version} improvement={improvement} onClose={close} />
-          )}
+          {panel?.kind === 'matters' && <Matters improvement={improvement} onClose={close} />}
           {panel?.kind === 'gap' && <GapPanel gap={panel.gap} onClose={close} />}
           {panel?.kind === 'proposal' && improvement.proposal && (
             <ProposalPanel proposal={improvement.proposal} onClose={close} />
           )}
         </Suspense>
       </div>
+      {refusal}
       <CoreFault of={why} />
       <ScarceStrip />
       <PlanFoot

@@ -1,4 +1,5 @@
 import type { ProposalView } from '@app/contract';
+import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { DiffList } from '../../plan/DiffList.tsx';
 import { sayGains, sayLosses } from '@app/core';
@@ -13,7 +14,8 @@ export function ProposalPanel({
   readonly proposal: ProposalView;
   readonly onClose: () => void;
 }) {
-  const { view, command } = useWorkshop();
+  const { view } = useWorkshop();
+  const { command, refusal } = useCommand();
   const gains = sayGains(proposal.before, proposal.after);
   const losses = sayLosses(proposal.before, proposal.after);
   const take = () => void command('POST', '/plan/adopt', { proposal: proposal.id }).then((done) => done && onClose());
@@ -30,6 +32,7 @@ export function ProposalPanel({
         ))}
       </ul>
       <DiffList moves={proposal.moves} view={view} />
+      {refusal}
       <div className="flex gap-2">
         <Button kind="primary" onClick={take}>
           Take it

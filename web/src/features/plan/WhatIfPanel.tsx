@@ -2,6 +2,7 @@ import type { Answer } from '../../core/useCore.ts';
 import { CoreFault } from '../../core/CoreFault.tsx';
 import type { WorkshopView } from '@app/contract';
 import { useMemo } from 'react';
+import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { pieceWith } from '../../conflict/pieceWith.ts';
 import { DiffList } from '../../plan/DiffList.tsx';
@@ -53,7 +54,8 @@ export function WhatIfPanel({
   readonly onClose: () => void;
 }) {
   const { data: outlook } = answer;
-  const { view, command } = useWorkshop();
+  const { view } = useWorkshop();
+  const { command, refusal } = useCommand();
   const apply = async () => {
     if (!plan) return;
     const { method, path, body } = plan.step;
@@ -98,6 +100,7 @@ export function WhatIfPanel({
       <p className="text-lane text-sub">
         The grain shows the plan as it would be. Nothing is saved until you apply it.
       </p>
+      {refusal}
       <div className="flex gap-2">
         <Button kind="primary" disabled={!plan || !outlook} onClick={() => void apply()}>
           Apply it

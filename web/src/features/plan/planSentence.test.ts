@@ -1,7 +1,8 @@
 import type { PieceView, WorkshopView } from '@app/contract';
 import { firstShop } from '@app/core';
 import { expect, test } from 'vitest';
-import { changeSentence, planSentence } from './planSentence.ts';
+import { changeSentence } from '../../plan/changeSentence.ts';
+import { planSentence } from './planSentence.ts';
 
 const NOW = 29_540_000;
 const saying = { zone: 'UTC', units: 'metric' as const, now: NOW };

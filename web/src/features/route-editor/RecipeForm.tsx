@@ -1,5 +1,6 @@
 import { RecipeInput } from '@app/contract';
 import { recipeFrom, withRecipe } from '@app/core';
+import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { Button, Field, Input, Section, Select } from '../../ui/parts.tsx';
 import { useTypedForm } from '../../ui/useTypedForm.ts';
@@ -13,7 +14,8 @@ export function RecipeForm({
   readonly draft: RouteDraft;
   readonly onApply: (d: RouteDraft) => void;
 }) {
-  const { view, command } = useWorkshop();
+  const { view } = useWorkshop();
+  const { command, refusal } = useCommand();
   const { register, fault, submit, reset } = useTypedForm({
     typed: { name: '' },
     schema: RecipeInput,
@@ -33,6 +35,7 @@ export function RecipeForm({
         </Field>
         <Button onClick={save}>Keep it</Button>
       </div>
+      {refusal}
       {view.shop.recipes.length > 0 && (
         <Field label="Do this piece by a recipe">
           <Select

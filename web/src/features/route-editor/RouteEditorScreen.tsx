@@ -1,9 +1,14 @@
 import type { PieceView } from '@app/contract';
 import { isForced, type RouteEdit, sayEdit } from '@app/core';
 import { Undo2 } from 'lucide-react';
+import { dequal } from 'dequal/lite';
 import { useMemo, useState } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { useProducts } from '../../data/useProducts.ts';
+import { BothVersions } from '../../ui/BothVersions.tsx';
+import { DraftNote } from '../../data/DraftNote.tsx';
+import { useDraft } from '../../data/useDraft.ts';
+import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { ConflictList } from '../../conflict/ConflictList.tsx';
 import { Button, Section } from '../../ui/parts.tsx';
@@ -25,25 +30,25 @@ export function RouteEditorScreen() {
 
 /** The route in the painter's hand: zones as columns, steps in order, waits between; always checked, nothing saved until asked. */
 function RouteEditor({ piece }: { readonly piece: PieceView }) {
-  const { view, command } = useWorkshop();
+  const { view } = useWorkshop();
+  const { command, refusal } = useCommand();
   const navigate = useNavigate();
-  const [draft, setDraft] = useState<RouteDraft>({ brief: piece.brief, edits: piece.edits });
-  const [version] = useState(piece.version);
+  const kept = useDraft<RouteDraft>(`route/${piece.id}`, { brief: piece.brief, edits: piece.edits });
+  const { draft, setDraft, isChanged } = kept;
   const [selected, setSelected] = useState<string | null>(null);
   const look = useMemo(() => lookAt(draft, piece, view), [draft, piece, view]);
   const happened = useMemo(
     () => new Set(piece.steps.filter((s) => s.state.kind !== 'planned').map((s) => s.key)),
     [piece.steps],
   );
-  const isChanged = draft.edits !== piece.edits || draft.brief !== piece.brief;
   const edit = (e: RouteEdit) => setDraft({ ...draft, edits: withEdit(draft.edits, e) });
   const save = async () => {
-    const body = { version, edits: draft.edits };
-    const answer =
-      draft.brief === piece.brief
-        ? await command('PUT', `/pieces/${piece.id}/edits`, body)
-        : await command('PUT', `/pieces/${piece.id}`, { ...pieceWith(piece, draft), version });
-    if (answer) void navigate(`/pieces/${piece.id}`);
+    const isDone = dequal(draft.brief, piece.brief)
+      ? await command('PUT', `/pieces/${piece.id}/edits`, { version: piece.version, edits: draft.edits })
+      : await command('PUT', `/pieces/${piece.id}`, pieceWith(piece, draft));
+    if (!isDone) return;
+    kept.drop();
+    void navigate(`/pieces/${piece.id}`);
   };
   const step = look.route.steps.find((s) => s.key === selected) ?? null;
   return (
@@ -56,15 +61,22 @@ function RouteEditor({ piece }: { readonly piece: PieceView }) {
           <span className="ml-auto flex gap-2">
             <Link
               to={`/pieces/${piece.id}`}
+              onClick={kept.drop}
               className="flex h-8 items-center border border-ink px-3 text-table font-semibold"
             >
-              Leave it
+              Leave it as it was
             </Link>
-            <Button kind="primary" disabled={!isChanged} onClick={() => void save()}>
+            <Button kind="primary" disabled={!isChanged || kept.clashes.length > 0} onClick={() => void save()}>
               Save and plan again
             </Button>
           </span>
         </header>
+        <DraftNote from={kept.from} onDrop={kept.drop} />
+        <BothVersions
+          of={kept}
+          labels={{ brief: 'The brief', edits: ['Changes to the route', (e) => `${e.length} changes`] }}
+        />
+        {refusal}
         <ConflictList
           conflicts={look.conflicts}
           steps={look.route.steps}

@@ -2,7 +2,7 @@ import { PRODUCT_COLUMNS, productsFromTable, productToRow, type ReadProducts } f
 import Papa from 'papaparse';
 import { useState } from 'react';
 import { useProducts } from '../../data/useProducts.ts';
-import { useWorkshop } from '../../data/workshop.tsx';
+import { useCommand } from '../../data/useCommand.tsx';
 import { Button } from '../../ui/parts.tsx';
 import { readText } from '../../ui/readText.ts';
 
@@ -10,7 +10,7 @@ const MOST_BYTES = 2_000_000;
 
 /** A product list from a file: read, looked at, and only then brought in; and the list as a file. */
 export function ImportProducts({ onDone }: { readonly onDone: () => void }) {
-  const { command } = useWorkshop();
+  const { command, refusal } = useCommand();
   const products = useProducts();
   const [read, setRead] = useState<ReadProducts | null>(null);
   const [fault, setFault] = useState<string | null>(null);
@@ -79,6 +79,7 @@ export function ImportProducts({ onDone }: { readonly onDone: () => void }) {
               <Button kind="primary" className="self-start" onClick={() => void bringIn()}>
                 Bring in {read.products.length}
               </Button>
+              {refusal}
             </>
           )}
         </>

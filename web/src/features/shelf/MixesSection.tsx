@@ -3,15 +3,18 @@ import { batchOf, isHexColour, litres, type Mix, type MixPart } from '@app/core'
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import { useFieldArray } from 'react-hook-form';
+import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { fromTypedLitres, sayLitres, toTypedLitres } from '../../ui/amounts.ts';
+import { BothVersions } from '../../ui/BothVersions.tsx';
 import { Button, Field, Input, Section } from '../../ui/parts.tsx';
 import { readNumber } from '../../ui/readNumber.ts';
 import { useTypedForm } from '../../ui/useTypedForm.ts';
 
 /** Mixes kept by their parts, to be made again exactly in any amount. */
 export function MixesSection() {
-  const { view, command } = useWorkshop();
+  const { view } = useWorkshop();
+  const { command, refusal } = useCommand();
   const add = () =>
     void command('POST', '/shop/mixes', {
       name: 'New mix',
@@ -24,12 +27,13 @@ export function MixesSection() {
     });
   return (
     <Section title="Mixes" aside={<Button onClick={add}>Keep a mix</Button>}>
+      {refusal}
       {view.shop.mixes.length === 0 && (
         <p className="text-sub">Keep a mix by its parts, and it can be made again exactly, for a cup or for a litre.</p>
       )}
       <ul className="grid gap-6 md:grid-cols-2">
         {view.shop.mixes.map((m) => (
-          <MixEditor key={`${m.id}-${view.versions[`mixes/${m.id}`] ?? 0}`} mix={m} />
+          <MixEditor key={m.id} mix={m} />
         ))}
       </ul>
     </Section>
@@ -42,11 +46,13 @@ const partsOf = (typed: readonly { name: string; parts: string }[]): MixPart[] =
 const SHADES = ['var(--m-keyline)', 'var(--m-line)', 'var(--m-sub)', 'var(--m-night)'];
 
 function MixEditor({ mix }: { readonly mix: Mix }) {
-  const { view, command } = useWorkshop();
+  const { view } = useWorkshop();
+  const { command, refusal } = useCommand();
   const { units } = view.workshop;
   // How much is made now is a sum on the screen and no part of the mix.
   const [batch, setBatch] = useState(String(toTypedLitres(0.4, units)));
-  const { register, control, watch, fault, submit } = useTypedForm({
+  const form = useTypedForm({
+    isShared: true,
     typed: {
       name: mix.name,
       hex: mix.hex,
@@ -63,6 +69,7 @@ function MixEditor({ mix }: { readonly mix: Mix }) {
     }),
     words: { hex: 'Like #3d5a45.', parts: 'Name each part, enter parts of 0 or more, and not all 0.' },
   });
+  const { register, control, watch, fault, submit } = form;
   const { fields, append, remove } = useFieldArray({ control, name: 'parts' });
   const { hex, parts } = watch();
   const read = partsOf(parts);
@@ -126,6 +133,7 @@ function MixEditor({ mix }: { readonly mix: Mix }) {
             </Field>
           </div>
         </div>
+        <BothVersions of={form} labels={{ name: 'Name', hex: 'Colour', note: 'Note', parts: 'Parts' }} />
         <div className="flex flex-wrap gap-2">
           <Button disabled={fields.length >= 12} onClick={() => append({ name: '', parts: '1' })}>
             One more part
@@ -135,6 +143,7 @@ function MixEditor({ mix }: { readonly mix: Mix }) {
           </Button>
           <Button onClick={() => void command('DELETE', `/shop/mixes/${mix.id}`, {})}>Remove</Button>
         </div>
+        {refusal}
       </div>
     </li>
   );

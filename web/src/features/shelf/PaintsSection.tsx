@@ -4,8 +4,10 @@ import { fromField, toField } from '../../step/dateField.ts';
 import { useState } from 'react';
 import { useSaying } from '../../data/saying.ts';
 import { useProducts } from '../../data/useProducts.ts';
+import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { fromTypedLitres, sayLitres, toTypedLitres } from '../../ui/amounts.ts';
+import { BothVersions } from '../../ui/BothVersions.tsx';
 import { Button, Field, Input, Section, Select } from '../../ui/parts.tsx';
 import { readNumber, readOptional } from '../../ui/readNumber.ts';
 import { useTypedForm } from '../../ui/useTypedForm.ts';
@@ -13,7 +15,8 @@ import { DeliveriesField, type TypedDelivery } from './DeliveriesField.tsx';
 
 /** What is left of each colour against what the planned coats will take, as cans on one shelf line. */
 export function PaintsSection() {
-  const { view, command } = useWorkshop();
+  const { view } = useWorkshop();
+  const { command, refusal } = useCommand();
   const [open, setOpen] = useState<string | null>(null);
   const demand = shelfDemand(view.shop.paints, view.pieces, view.plan);
   const add = () =>
@@ -27,6 +30,7 @@ export function PaintsSection() {
   const most = Math.max(1, ...demand.map((d) => Math.max(d.paint.on_hand_litres + comingOf(d.paint), d.needed_litres)));
   return (
     <Section title="On the shelf" aside={<Button onClick={add}>Add a paint</Button>}>
+      {refusal}
       {demand.length === 0 && (
         <p className="text-sub">Enter what is in your cans, and Mokume says before which coat one will run short.</p>
       )}
@@ -60,12 +64,7 @@ export function PaintsSection() {
         ))}
       </ul>
       {shown && (
-        <PaintEditor
-          key={`${shown.paint.id}-${view.versions[`paints/${shown.paint.id}`] ?? 0}`}
-          paint={shown.paint}
-          needed={shown.needed_litres}
-          short={shown.short}
-        />
+        <PaintEditor key={shown.paint.id} paint={shown.paint} needed={shown.needed_litres} short={shown.short} />
       )}
       <Shortages demand={demand} />
     </Section>
@@ -116,13 +115,15 @@ function PaintEditor({
   readonly needed: number;
   readonly short: Demand['short'];
 }) {
-  const { view, command } = useWorkshop();
+  const { view } = useWorkshop();
+  const { command, refusal } = useCommand();
   const products = useProducts();
   const { units } = view.workshop;
   const saying = useSaying();
   const typedLitres = (l: number | null) => (l === null ? '' : String(toTypedLitres(l, units)));
   const read = (text: string) => fromTypedLitres(readNumber(text), units);
-  const { register, choice, watch, setValue, getValues, fault, submit } = useTypedForm({
+  const form = useTypedForm({
+    isShared: true,
     typed: {
       name: paint.name,
       hex: paint.hex,
@@ -158,6 +159,7 @@ function PaintEditor({
       coming: 'Each can needs the day it comes and an amount above 0.',
     },
   });
+  const { register, choice, watch, setValue, getValues, fault, submit } = form;
   const { can, lead, coming } = watch();
   const leadDays = readOptional(lead);
   const unit = units === 'metric' ? 'litres' : 'quarts';
@@ -214,6 +216,20 @@ function PaintEditor({
         onChange={(typed) => setValue('coming', typed)}
         onHere={isHere}
       />
+      <BothVersions
+        of={form}
+        labels={{
+          name: 'Colour',
+          hex: 'Hex',
+          product: ['Product', (id) => products.get(id)?.name ?? id],
+          left: `Left, ${unit}`,
+          can: `Can, ${unit}`,
+          price: 'A can costs',
+          lead: 'Days to get one',
+          coming: ['On its way', (c) => `${c.length} entered`],
+        }}
+      />
+      {refusal}
       <div className="flex flex-wrap items-center gap-2">
         <Button kind="primary" onClick={save}>
           Save {paint.name}

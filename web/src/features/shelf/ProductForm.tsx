@@ -14,7 +14,9 @@ import {
   STAGES,
   usualChemistry,
 } from '@app/core';
+import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
+import { BothVersions, type FieldWords } from '../../ui/BothVersions.tsx';
 import { Button, Field, Input, Select, Tap } from '../../ui/parts.tsx';
 import { celsiusField, coverageField } from '../../ui/amounts.ts';
 import { readNumber, readOptional } from '../../ui/readNumber.ts';
@@ -58,7 +60,8 @@ const hours = (minutes: number) => String(Math.round((minutes / 60) * 100) / 100
 
 /** A product's figures from its data sheet; what cannot be right is said before it is sent. */
 export function ProductForm({ product, onDone }: { readonly product: Product | null; readonly onDone: () => void }) {
-  const { view, command } = useWorkshop();
+  const { view } = useWorkshop();
+  const { command, refusal } = useCommand();
   const coverage = coverageField(view.workshop.units);
   const air = celsiusField(view.workshop.units);
   const typed: TypedProduct = {
@@ -79,8 +82,9 @@ export function ProductForm({ product, onDone }: { readonly product: Product | n
     caution: product?.caution ?? '',
     mix: mixTyped(product?.mixing ?? null),
   };
-  const { register, choice, watch, setValue, fault, submit } = useTypedForm({
+  const form = useTypedForm({
     typed,
+    isShared: product !== null,
     schema: ProductInput,
     read: (t) => {
       const made = readProduct(t, product, coverage.read, air.read);
@@ -107,10 +111,13 @@ export function ProductForm({ product, onDone }: { readonly product: Product | n
       dampest: '1 to 100: the dampest air it stands.',
     },
   });
+  const { register, choice, watch, setValue, fault, submit } = form;
   const { family, base, dries, times, mix, reactivable, ownSealer } = watch();
   const isMixed = mix.parts.trim() !== '';
   const save = submit(async (body) => {
-    if (await command('PUT', `/products/${body.product.id}`, body)) onDone();
+    const isSaved = await command('PUT', `/products/${body.product.id}`, body);
+    if (isSaved) onDone();
+    return isSaved;
   });
   return (
     <div className="flex flex-col gap-3 bg-raised p-3">
@@ -225,9 +232,29 @@ export function ProductForm({ product, onDone }: { readonly product: Product | n
           {fault('root')}
         </p>
       )}
+      <BothVersions of={form} labels={FIELD_WORDS} />
+      {refusal}
     </div>
   );
 }
+
+const FIELD_WORDS: FieldWords<TypedProduct> = {
+  name: 'Product',
+  family: 'What it is',
+  base: 'Base',
+  dries: 'Dries as',
+  times: ['Drying times, h', (times) => STAGES.map((s) => times[s]).join(' · ')],
+  spread: 'Spread',
+  coldest: 'Not below',
+  dampest: 'Not damper than',
+  reactivable: 'Softens again under water',
+  ownSealer: 'Carries its own sealer',
+  closes: 'Recoat no later than, h',
+  solids: 'Volume solids',
+  thinner: 'Thinner',
+  caution: 'Caution',
+  mix: 'Mixed with',
+};
 
 /** A product as its figures are typed, in hours and the shop's units. */
 type TypedProduct = {

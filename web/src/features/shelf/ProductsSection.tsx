@@ -1,6 +1,7 @@
 import { compatibilityOf, FAMILIES, type Product, type ProductFamily, PRODUCTS } from '@app/core';
 import { useState } from 'react';
 import { useProducts } from '../../data/useProducts.ts';
+import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { sayCoverage, sayTemperature } from '../../ui/amounts.ts';
 import { Button, Section } from '../../ui/parts.tsx';
@@ -84,7 +85,8 @@ type RowProps = {
 };
 
 function ProductRow({ product: p, isOwner, isOpen, onToggle }: RowProps) {
-  const { view, command } = useWorkshop();
+  const { view } = useWorkshop();
+  const { command, refusal } = useCommand();
   const { units } = view.workshop;
   const isOwn = view.shop.products.some((x) => x.id === p.id);
   return (
@@ -132,12 +134,13 @@ function ProductRow({ product: p, isOwner, isOpen, onToggle }: RowProps) {
           )}
           {isOwner && (
             <>
-              <ProductForm key={view.versions[`products/${p.id}`] ?? -1} product={p} onDone={onToggle} />
+              <ProductForm key={p.id} product={p} onDone={onToggle} />
               {isOwn && (
                 <Button className="self-start" onClick={() => void command('DELETE', `/products/${p.id}`, {})}>
                   {LIBRARY.has(p.id) ? 'Back to the library’s figures' : 'Take it out of the list'}
                 </Button>
               )}
+              {refusal}
             </>
           )}
         </div>

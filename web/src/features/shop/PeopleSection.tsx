@@ -8,7 +8,9 @@ import {
   type Skill,
   SKILLS,
 } from '@app/core';
+import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
+import { BothVersions } from '../../ui/BothVersions.tsx';
 import { Button, Field, Input, Section, Tap } from '../../ui/parts.tsx';
 import { useTypedForm } from '../../ui/useTypedForm.ts';
 import { BlocksEditor } from './BlocksEditor.tsx';
@@ -28,7 +30,8 @@ const SKILL_WORDS: Record<Skill, string> = {
 
 /** Who works when, on what, and what takes their time that is no piece. */
 export function PeopleSection() {
-  const { view, command } = useWorkshop();
+  const { view } = useWorkshop();
+  const { command, refusal } = useCommand();
   const add = () =>
     void command('POST', '/shop/people', {
       name: `Helper ${view.shop.people.length}`,
@@ -37,16 +40,19 @@ export function PeopleSection() {
     });
   return (
     <Section title="People and hours" aside={<Button onClick={add}>Add a person</Button>}>
+      {refusal}
       {view.shop.people.map((p) => (
-        <PersonEditor key={`${p.id}-${view.versions[`people/${p.id}`] ?? 0}`} person={p} />
+        <PersonEditor key={p.id} person={p} />
       ))}
     </Section>
   );
 }
 
 function PersonEditor({ person }: { readonly person: Person }) {
-  const { view, command } = useWorkshop();
-  const { register, watch, setValue, fault, submit } = useTypedForm({
+  const { view } = useWorkshop();
+  const { command, refusal } = useCommand();
+  const form = useTypedForm({
+    isShared: true,
     typed: {
       name: person.name,
       days: person.hours.weekly.map((d) => shiftsText(d)),
@@ -65,6 +71,7 @@ function PersonEditor({ person }: { readonly person: Person }) {
     at: { 'hours.weekly': 'days', 'hours.exceptions': 'exceptions', 'hours.blocks': 'blocks' },
     words: { days: 'Enter each day like 9–12:30, 13–17, or leave it empty.' },
   });
+  const { register, watch, setValue, fault, submit } = form;
   const { days, exceptions, blocks, skills } = watch();
   const read = days.map(readShifts);
   const isReadable = read.every((d) => d !== null);
@@ -106,6 +113,22 @@ function PersonEditor({ person }: { readonly person: Person }) {
             </Tap>
           ))}
         </div>
+        <BothVersions
+          of={form}
+          labels={{
+            name: 'Name',
+            days: ['Hours, Mon to Sun', (d) => d.map((day) => day || 'off').join(' · ')],
+            exceptions: ['Days off', (e) => e.map((x) => x.date).join(', ') || 'none'],
+            blocks: ['Taken hours', (b) => `${b.length} entered`],
+            skills: [
+              'Can do',
+              (s) =>
+                SKILLS.filter((k) => (s[k] ?? 0) > 0)
+                  .map((k) => SKILL_WORDS[k])
+                  .join(', '),
+            ],
+          }}
+        />
         <div className="flex flex-wrap gap-2">
           <Button kind="primary" onClick={submit((body) => command('PUT', `/shop/people/${person.id}`, body))}>
             Save {person.name}
@@ -113,6 +136,7 @@ function PersonEditor({ person }: { readonly person: Person }) {
           <Button onClick={() => void command('DELETE', `/shop/people/${person.id}`, {})}>Remove</Button>
           <HelperSignIn person={person} />
         </div>
+        {refusal}
       </div>
     </details>
   );

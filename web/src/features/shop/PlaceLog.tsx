@@ -3,6 +3,7 @@ import { line, scaleLinear } from 'd3';
 import Papa from 'papaparse';
 import { useState } from 'react';
 import { useSaying } from '../../data/saying.ts';
+import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { sayTemperature } from '../../ui/amounts.ts';
 import { Button } from '../../ui/parts.tsx';
@@ -12,7 +13,8 @@ const MOST_BYTES = 8_000_000;
 
 /** Measured hours of a place from a logger's file, looked at before they are used; or a made-up logger to try with. */
 export function PlaceLog({ place }: { readonly place: ClimatePlace }) {
-  const { view, command } = useWorkshop();
+  const { view } = useWorkshop();
+  const { command, refusal } = useCommand();
   const [read, setRead] = useState<ReadLog | null>(null);
   const open = async (file: File | undefined) => {
     setRead(null);
@@ -74,6 +76,7 @@ export function PlaceLog({ place }: { readonly place: ClimatePlace }) {
           </Button>
           {place.series && <Button onClick={() => void put(null)}>Ordinary days only</Button>}
         </div>
+        {refusal}
       </div>
     </details>
   );

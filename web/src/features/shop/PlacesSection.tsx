@@ -1,8 +1,10 @@
 import { PlaceInput } from '@app/contract';
 import { type ClimatePlace, hourlyClimate, PRODUCTS } from '@app/core';
 import { line, scaleLinear } from 'd3';
+import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { celsiusField, sayTemperature } from '../../ui/amounts.ts';
+import { BothVersions } from '../../ui/BothVersions.tsx';
 import { Button, Field, Input, Section, Select } from '../../ui/parts.tsx';
 import { readNumber } from '../../ui/readNumber.ts';
 import { useTypedForm } from '../../ui/useTypedForm.ts';
@@ -10,7 +12,8 @@ import { PlaceLog } from './PlaceLog.tsx';
 
 /** The air of each place through an ordinary day; drying times follow from it. */
 export function PlacesSection() {
-  const { view, command } = useWorkshop();
+  const { view } = useWorkshop();
+  const { command, refusal } = useCommand();
   const typical = { high_c: 20, low_c: 15, humidityAtHigh_pct: 50, humidityAtLow_pct: 60 };
   return (
     <Section
@@ -21,9 +24,10 @@ export function PlacesSection() {
         </Button>
       }
     >
+      {refusal}
       <div className="grid gap-4 md:grid-cols-2">
         {view.shop.places.map((p) => (
-          <PlaceEditor key={`${p.id}-${view.versions[`places/${p.id}`] ?? 0}`} place={p} />
+          <PlaceEditor key={p.id} place={p} />
         ))}
       </div>
     </Section>
@@ -31,7 +35,8 @@ export function PlacesSection() {
 }
 
 function PlaceEditor({ place }: { readonly place: ClimatePlace }) {
-  const { view, command } = useWorkshop();
+  const { view } = useWorkshop();
+  const { command, refusal } = useCommand();
   const degrees = celsiusField(view.workshop.units);
   const typicalOf = (t: { high: string; low: string; dampDay: string; dampNight: string }) => ({
     high_c: degrees.read(readNumber(t.high)),
@@ -39,7 +44,8 @@ function PlaceEditor({ place }: { readonly place: ClimatePlace }) {
     humidityAtHigh_pct: readNumber(t.dampDay),
     humidityAtLow_pct: readNumber(t.dampNight),
   });
-  const { register, choice, watch, fault, submit } = useTypedForm({
+  const form = useTypedForm({
+    isShared: true,
     typed: {
       name: place.name,
       high: String(Math.round(degrees.show(place.typical.high_c) * 10) / 10),
@@ -65,6 +71,7 @@ function PlaceEditor({ place }: { readonly place: ClimatePlace }) {
     },
     words: { low: 'A number.', dampDay: '1 to 100.', dampNight: '1 to 100.', high: 'A number, not below the coldest.' },
   });
+  const { register, choice, watch, fault, submit } = form;
   const typical = typicalOf(watch());
   const isReadable = Object.values(typical).every(Number.isFinite);
   return (
@@ -97,12 +104,24 @@ function PlaceEditor({ place }: { readonly place: ClimatePlace }) {
         </Select>
       </Field>
       <PlaceLog place={place} />
+      <BothVersions
+        of={form}
+        labels={{
+          name: 'Name',
+          high: 'Warmest',
+          low: 'Coldest',
+          dampDay: 'Humidity day',
+          dampNight: 'Humidity night',
+          air: ['Air moved by', (v) => AIR_WORDS[Number(v)] ?? `${v} m/s`],
+        }}
+      />
       <div className="flex gap-2">
         <Button kind="primary" onClick={submit((body) => command('PUT', `/shop/places/${place.id}`, body))}>
           Save air
         </Button>
         <Button onClick={() => void command('DELETE', `/shop/places/${place.id}`, {})}>Remove</Button>
       </div>
+      {refusal}
     </div>
   );
 }

@@ -9,8 +9,10 @@ import {
   type StationKind,
   type Tool,
 } from '@app/core';
+import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { sayTemperature } from '../../ui/amounts.ts';
+import { BothVersions } from '../../ui/BothVersions.tsx';
 import { Button, Field, Input, Section, Select, Tap } from '../../ui/parts.tsx';
 import { readNumber } from '../../ui/readNumber.ts';
 import { useTypedForm } from '../../ui/useTypedForm.ts';
@@ -27,7 +29,8 @@ const KIND_WORDS: Record<StationKind, string> = {
 
 /** Benches, rack, spray spot and the sprayer: how much fits where, and when it may be used. */
 export function StationsSection() {
-  const { view, command } = useWorkshop();
+  const { view } = useWorkshop();
+  const { command, refusal } = useCommand();
   const climate = view.shop.places[0]?.id ?? '';
   const sprayer = view.shop.tools.find((t) => t.id === 'sprayer');
   return (
@@ -49,14 +52,15 @@ export function StationsSection() {
         </Button>
       }
     >
+      {refusal}
       <ul className="flex flex-col gap-2">
         {view.shop.stations.map((s) => (
-          <StationEditor key={`${s.id}-${view.versions[`stations/${s.id}`] ?? 0}`} station={s} />
+          <StationEditor key={s.id} station={s} />
         ))}
       </ul>
       <div className="flex flex-wrap items-center gap-3">
         {sprayer ? 'One sprayer: two pieces are never sprayed at once.' : 'No sprayer: coats are brushed and rolled.'}
-        {sprayer && <CleanOut key={view.versions['tools/sprayer'] ?? 0} sprayer={sprayer} />}
+        {sprayer && <CleanOut sprayer={sprayer} />}
         {sprayer ? (
           <Button onClick={() => void command('DELETE', '/shop/tools/sprayer', {})}>We have none</Button>
         ) : (
@@ -75,7 +79,8 @@ export function StationsSection() {
 
 /** Minutes between two colours or products in the sprayer. */
 function CleanOut({ sprayer }: { readonly sprayer: Tool }) {
-  const { view, command } = useWorkshop();
+  const { view } = useWorkshop();
+  const { command, refusal } = useCommand();
   const { register, fault, submit, formState } = useTypedForm({
     typed: { minutes: String(sprayer.cleanout_minutes ?? 0) },
     schema: ToolInput,
@@ -99,6 +104,7 @@ function CleanOut({ sprayer }: { readonly sprayer: Tool }) {
       <Button disabled={!formState.isDirty} onClick={submit((body) => command('PUT', '/shop/tools/sprayer', body))}>
         Keep
       </Button>
+      {refusal}
     </span>
   );
 }
@@ -123,8 +129,10 @@ function shownHours(hours: Hours | null): string {
 }
 
 function StationEditor({ station }: { readonly station: Station }) {
-  const { view, command } = useWorkshop();
-  const { register, choice, watch, setValue, fault, submit } = useTypedForm({
+  const { view } = useWorkshop();
+  const { command, refusal } = useCommand();
+  const form = useTypedForm({
+    isShared: true,
     typed: {
       name: station.name,
       kind: station.kind,
@@ -146,6 +154,7 @@ function StationEditor({ station }: { readonly station: Station }) {
     at: { hours: 'use' },
     words: { capacity: 'A number, 1 or more.', use: 'Like 9–12:30, 13–17.' },
   });
+  const { register, choice, watch, setValue, fault, submit } = form;
   const { capacity, blocks, beside, daylight, guard } = watch();
   return (
     <li className="grid grid-cols-2 items-end gap-2 border-b border-line pb-2 md:grid-cols-[1.2fr_1fr_80px_1fr_1fr_120px_auto]">
@@ -188,6 +197,21 @@ function StationEditor({ station }: { readonly station: Station }) {
           ×
         </Button>
       </span>
+      <BothVersions
+        of={form}
+        labels={{
+          name: 'Name',
+          kind: ['Kind', (k) => KIND_WORDS[k]],
+          capacity: 'Room for',
+          climate: ['Air', (id) => view.shop.places.find((p) => p.id === id)?.name ?? id],
+          use: 'Work there only',
+          blocks: ['Taken hours', (b) => `${b.length} entered`],
+          beside: ['Beside', (b) => `${b.length} places`],
+          daylight: 'By daylight',
+          guard: ['Kept from', (g) => (g === null ? 'nothing' : 'set')],
+        }}
+      />
+      {refusal && <div className="col-span-full">{refusal}</div>}
       <details className="col-span-full" open={daylight || guard !== null || beside.length > 0}>
         <summary className="cursor-pointer text-lane text-sub underline">Light, weather and what is beside it</summary>
         <Surroundings

@@ -1,15 +1,16 @@
 import { WorkshopInput } from '@app/contract';
+import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
+import { BothVersions } from '../../ui/BothVersions.tsx';
 import { Button, Field, Input, Section, Select } from '../../ui/parts.tsx';
 import { readOptional } from '../../ui/readNumber.ts';
 import { useTypedForm } from '../../ui/useTypedForm.ts';
 import { readShifts, shiftsText } from './hoursText.ts';
 
 export function WorkshopSection() {
-  const { view } = useWorkshop();
   return (
     <Section title="Workshop">
-      <WorkshopEditor key={view.workshop.version} />
+      <WorkshopEditor />
     </Section>
   );
 }
@@ -21,8 +22,10 @@ function readStretch(text: string) {
 }
 
 function WorkshopEditor() {
-  const { view, command } = useWorkshop();
-  const { register, choice, fault, submit } = useTypedForm({
+  const { view } = useWorkshop();
+  const { command, refusal } = useCommand();
+  const form = useTypedForm({
+    isShared: true,
     typed: {
       name: view.workshop.name,
       units: view.workshop.units,
@@ -51,9 +54,23 @@ function WorkshopEditor() {
       noise: 'One stretch, like 8-19.',
     },
   });
+  const { register, choice, fault, submit } = form;
   const zones = [...new Set([view.shop.timeZone, ...Intl.supportedValuesOf('timeZone')])];
   return (
     <div className="grid items-start gap-3 md:grid-cols-[1fr_1fr_1fr_1fr]">
+      {refusal && <div className="col-span-full">{refusal}</div>}
+      <BothVersions
+        of={form}
+        labels={{
+          name: 'Name',
+          units: 'Units',
+          timeZone: 'Time zone',
+          north: 'Latitude',
+          east: 'Longitude',
+          floor: 'Floor',
+          noise: 'Noise allowed',
+        }}
+      />
       <Field label="Name" error={fault('name')}>
         <Input {...register('name')} />
       </Field>

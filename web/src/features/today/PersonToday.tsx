@@ -1,5 +1,6 @@
 import { Hourglass, TriangleAlert } from 'lucide-react';
-import { useWorkshop } from '../../data/workshop.tsx';
+import { NotSentOf } from '../../data/NotSent.tsx';
+import { useCommand } from '../../data/useCommand.tsx';
 import { useSaying } from '../../data/saying.ts';
 import { Button } from '../../ui/parts.tsx';
 import { Outcomes } from '../../step/StepActions.tsx';
@@ -40,7 +41,7 @@ function NowCard({
   readonly personId: string;
   readonly onOpen: (stepId: string) => void;
 }) {
-  const { command } = useWorkshop();
+  const { command, refusal } = useCommand();
   const saying = useSaying();
   const body = { version: job.piece.stepVersions[job.step.id] ?? 0, by: personId };
   const act = (what: 'start' | 'done', more: object = {}) =>
@@ -85,6 +86,8 @@ function NowCard({
           Problem…
         </Button>
       </div>
+      <NotSentOf step={job.step.id} />
+      {refusal}
       <Outcomes step={job.step} onOutcome={(outcome) => act('done', { outcome })} />
     </div>
   );

@@ -1,5 +1,6 @@
 import { CoreFault } from '../../core/CoreFault.tsx';
 import { useState } from 'react';
+import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { useSaying } from '../../data/saying.ts';
 import { useFillers } from '../../core/useCore.ts';
@@ -11,7 +12,8 @@ const LENGTHS = [30, 60, 120] as const;
 
 /** "I have an hour": what this person could do now that disturbs nothing, started with one tap. */
 export function SpareTime({ day }: { readonly day: PersonDay }) {
-  const { view, now, command } = useWorkshop();
+  const { view, now } = useWorkshop();
+  const { command, refusal } = useCommand();
   const saying = useSaying();
   const [minutes, setMinutes] = useState<number | null>(null);
   const answer = useFillers(view, minutes === null ? null : { person: day.person.id, from: now, minutes });
@@ -27,6 +29,7 @@ export function SpareTime({ day }: { readonly day: PersonDay }) {
         ))}
       </p>
       <CoreFault of={answer} />
+      {refusal}
       {minutes !== null && fillers && (
         <ul className="flex flex-col" aria-label={`What ${day.person.name} could do now`}>
           {fillers.length === 0 && <li className="text-table">Nothing fits without disturbing something else.</li>}

@@ -1,5 +1,6 @@
 import { CoreFault } from '../../core/CoreFault.tsx';
 import { useMemo } from 'react';
+import { NotSent } from '../../data/NotSent.tsx';
 import { useSaying } from '../../data/saying.ts';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { useExplained } from '../../core/useCore.ts';
@@ -11,12 +12,14 @@ import { clock, sayDay } from '@app/core';
 
 /** The day per person, what is drying, and windows about to close. Large, for painty hands. */
 export function TodayScreen() {
-  const { view, now } = useWorkshop();
+  const { view, shown, now, taps } = useWorkshop();
   const saying = useSaying();
   const why = useExplained(view);
   const explained = why.data;
   const { open, sheet } = useStepSheet(explained);
-  const today = useMemo(() => todayOf(view, now), [view, now]);
+  const today = useMemo(() => todayOf(shown, now), [shown, now]);
+  const inHand = new Set(today.people.map((p) => p.now?.step.id));
+  const others = taps.all.filter((t) => !inHand.has(t.step));
   return (
     <main className="min-h-0 flex-1 overflow-auto">
       <div className="mx-auto flex max-w-7xl flex-col gap-6 p-4 md:p-6">
@@ -32,6 +35,13 @@ export function TodayScreen() {
           </span>
         </h1>
         <CoreFault of={why} />
+        {others.length > 0 && (
+          <section aria-label="Not yet sent" className="flex flex-col gap-2 bg-raised p-3">
+            {others.map((t) => (
+              <NotSent key={t.number} tap={t} />
+            ))}
+          </section>
+        )}
         {today.people.every((p) => !p.now && p.later.length === 0) && (
           <p className="text-[18px] leading-[26px]">
             Nothing to do today

@@ -1,0 +1,34 @@
+import type { WorkshopView } from '@app/contract';
+import type { NewTap } from '../offline/store.ts';
+
+const STEP = /^\/steps\/([^/]+)\/(start|done|problem|pin)$/;
+const WORDS = { start: 'Started', done: 'Done', problem: 'Problem with', pin: 'Moved' } as const;
+
+/**
+ * A command as a tap that may wait to be sent: what is said of a step. It carries when it was tapped, so that it says the
+ * same whenever it arrives. Null: a command of another kind, whose form keeps what was entered instead.
+ */
+export function tapOf(
+  view: WorkshopView,
+  method: 'POST' | 'PUT' | 'DELETE',
+  path: string,
+  body: object,
+  now: number,
+): Omit<NewTap, 'owner'> | null {
+  const found = STEP.exec(path);
+  if (!found || method === 'DELETE') return null;
+  const step = decodeURIComponent(found[1]!);
+  const what = found[2] as keyof typeof WORDS;
+  const piece = view.pieces.find((p) => p.steps.some((s) => s.id === step));
+  const title = piece?.steps.find((s) => s.id === step)?.title;
+  if (!piece || title === undefined) return null;
+  const happens = what === 'start' || what === 'done' ? { at: now } : {};
+  return {
+    method,
+    path,
+    body: { ...happens, ...(body as { commandId: string }) },
+    step,
+    words: `${WORDS[what]}: ${title} on ${piece.name}`,
+    tappedAt: now,
+  };
+}
