@@ -94,7 +94,7 @@ function atSize(
     time(
       `${of}: a promise with its chances, 200 rehearsals`,
       '1000',
-      () => promiseFor(others, without, one, 200),
+      () => promiseFor({ ...others, pieces: [...others.pieces, one] }, without, one.id, 200),
       runs,
     ),
     time(`${of}: 1000 rehearsals`, aims.rehearsal, () => simulate(large, made, 1000, 1), Math.min(3, runs)),

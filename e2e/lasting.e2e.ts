@@ -59,8 +59,8 @@ test('a page that is open says when Mokume is away, waits, and shows by itself w
 
 test('a helper’s sign-in is given and taken away; what they have open ends at once', async ({ page, browser }) => {
   await demo(page, '/shop');
-  const teo = page.locator('details').filter({ hasText: 'Teo' });
-  await teo.locator('summary').click();
+  await page.getByRole('button', { name: /^Teo/ }).click();
+  const teo = page.getByRole('region', { name: 'Teo' });
   await teo.getByRole('button', { name: 'Give a sign-in…' }).click();
   await teo.getByLabel('Sign-in name').fill('teo');
   await teo.getByLabel('First password (10 or more)').fill('first-password');

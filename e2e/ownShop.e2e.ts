@@ -35,9 +35,11 @@ test('a one-person garage in US units in Auckland gets from nothing to a believa
 
   // Shorter hours and a colder garage through the interface: the plan follows.
   await page.goto(`${mokume.address}/shop`);
+  await page.getByRole('button', { name: /^Air of Garage/ }).click();
   await page.getByLabel('Coldest °F').fill('52');
   await page.getByRole('button', { name: 'Save air' }).click();
   await expect(page.getByText('Changed Garage in the shop')).toBeVisible();
+  await page.getByRole('button', { name: /^Rona/ }).click();
   await page.getByLabel('Mon', { exact: true }).fill('off');
   await page.getByRole('button', { name: 'Save Rona' }).click();
   await expect(page.getByText('Changed Rona in the shop')).toBeVisible();

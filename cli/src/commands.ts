@@ -140,10 +140,11 @@ const inWords = (found: Plan, faults: readonly ProblemFault[]) => ({
 function promise(input: Input): Answer {
   const problem = problemIn(input);
   const piece = input['piece'] as PieceToPlan;
-  const faults = problemFaults({ ...problem, pieces: [...problem.pieces, piece] });
+  const whole = { ...problem, pieces: [...problem.pieces, piece] };
+  const faults = problemFaults(whole);
   if (faults.length > 0) return failed(faults.map(sayFault).join('\n'));
   const current = (input['plan'] as Plan | undefined) ?? planAfresh(problem);
-  const found = promiseFor(problem, current, piece, Number(input['runs'] ?? 200), Number(input['seed'] ?? 1));
+  const found = promiseFor(whole, current, piece.id, Number(input['runs'] ?? 200), Number(input['seed'] ?? 1));
   if (found.kind === 'noRoom') return done({ ...found, words: found.reasons.map(sayNoRoom) });
   const { plan: _plan, ...answer } = found;
   const wanted = input['wanted'];

@@ -284,7 +284,7 @@ describe('dates', () => {
     ]);
     const current = planAfresh(shop);
     const fresh = piece('new', [step('n', { work_minutes: 240 })]);
-    const found = earliestReady(shop, current, fresh);
+    const found = earliestReady({ ...shop, pieces: [...shop.pieces, fresh] }, current, 'new');
     expect(found).toMatchObject({ kind: 'ready', at: at(2, 13) });
     if (found.kind === 'ready') for (const id of ['a', 'b']) expect(found.plan.steps[id]).toEqual(current.steps[id]);
   });

@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import {
+  type PieceToPlan,
   chanceBy,
   chancesOf,
   EVERY_SKILL,
@@ -93,8 +94,9 @@ describe('a promise', () => {
   ]);
   const current = planAfresh(busy);
   const fresh = piece('new', [coat('one'), coat('two', { after: [after('one', { from: 'recoat' })] })]);
+  const busyWith = (p: PieceToPlan) => ({ ...busy, pieces: [...busy.pieces, p] });
   test('is no earlier than the plan allows, and surer the later it is', () => {
-    const answer = promiseFor(busy, current, fresh);
+    const answer = promiseFor(busyWith(fresh), current, 'new');
     if (answer.kind !== 'ready') throw new Error('There is room.');
     const { p50, p80, p95 } = answer.chances;
     expect(p50).toBeGreaterThanOrEqual(answer.earliest - 60);
@@ -103,11 +105,11 @@ describe('a promise', () => {
   });
   test('taken with what was found, it is ready when that said; where others wait, those alone become later', () => {
     const long = piece('new', [step('one', { work_minutes: 420 })]);
-    const answer = promiseFor(busy, current, long, 20);
+    const answer = promiseFor(busyWith(long), current, 'new', 20);
     if (answer.kind !== 'ready') throw new Error('There is room.');
     const wanted = answer.earliest - 60;
     const others = remedies(busy, current, long, wanted).find((w) => w.change.kind === 'others')!;
-    const first = promiseFor(busy, current, { ...long, due: wanted }, 20, 1, true);
+    const first = promiseFor(busyWith({ ...long, due: wanted }), current, 'new', 20, 1, true);
     if (first.kind !== 'ready') throw new Error('There is room.');
     expect(others.ready).toBeLessThan(answer.earliest);
     expect(first.earliest).toBe(others.ready);
@@ -120,7 +122,7 @@ describe('a promise', () => {
     expect(prioritise(whole, current, 'new').steps['c']).toEqual(current.steps['c']);
   });
   test('an earlier date is reached by what is cheapest, each way planned for real, none moving what was told', () => {
-    const answer = promiseFor(busy, current, fresh);
+    const answer = promiseFor(busyWith(fresh), current, 'new');
     if (answer.kind !== 'ready') throw new Error('There is room.');
     const wanted = answer.earliest - 1440;
     const ways = remedies(busy, current, fresh, wanted, [

@@ -10,6 +10,7 @@ const WORDS_OF = [
   `type:${PLANNER}/explain`,
   'type:core/src/questions',
   'type:core/src/workshop',
+  'type:core/src/promise',
   'type:core/src/quantities',
 ];
 const SCREEN = ['web/src/data', 'web/src/ui', 'core', 'contract'];
@@ -349,7 +350,7 @@ export const MATRIX = {
   },
   'web/src/features/shop': {
     rooms: ['web/src/data', 'web/src/ui', 'core', 'contract'],
-    packages: ['d3', 'papaparse', 'react', 'react-router', 'sonner'],
+    packages: ['d3', 'lucide-react', 'papaparse', 'react', 'react-router', 'sonner'],
   },
   'web/src/features/sums': {
     rooms: ['web/src/data', 'web/src/ui', 'core', 'contract'],

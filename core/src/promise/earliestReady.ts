@@ -1,6 +1,6 @@
 import { prioritise } from '../planner/build/prioritise.ts';
 import type { NoRoom } from '../planner/model/reasons.ts';
-import { EMPTY_PLAN, type PieceToPlan, type Plan, type Problem } from '../planner/model/model.ts';
+import { EMPTY_PLAN, type Plan, type Problem } from '../planner/model/model.ts';
 import { replan } from '../planner/build/replan.ts';
 import type { Instant } from '../quantities/units.ts';
 
@@ -10,14 +10,15 @@ export type Earliest =
   | { readonly kind: 'noRoom'; readonly reasons: readonly NoRoom[] };
 
 /**
- * When a new piece could be ready if it goes round everything already planned and moves none of it.
- * @param isFirst it goes before pieces whose date nobody was told instead
+ * When a new or changed piece will be ready: the very plan that saving it makes.
+ * @param problem with the piece as it would be saved
+ * @param current the plan without it, or with it as it was
+ * @param isFirst it goes before pieces whose date nobody was told
  */
-export function earliestReady(problem: Problem, current: Plan | null, piece: PieceToPlan, isFirst = false): Earliest {
-  const whole = { ...problem, pieces: [...problem.pieces, piece] };
+export function earliestReady(problem: Problem, current: Plan | null, piece: string, isFirst = false): Earliest {
   const before = current ?? EMPTY_PLAN;
-  const plan = isFirst ? prioritise(whole, before, piece.id) : replan(whole, before);
-  const at = plan.ready[piece.id];
+  const plan = isFirst ? prioritise(problem, before, piece) : replan(problem, before, [piece]);
+  const at = plan.ready[piece];
   if (at !== undefined) return { kind: 'ready', at, plan };
-  return { kind: 'noRoom', reasons: plan.unplanned.filter((u) => u.piece === piece.id).map((u) => u.reason) };
+  return { kind: 'noRoom', reasons: plan.unplanned.filter((u) => u.piece === piece).map((u) => u.reason) };
 }

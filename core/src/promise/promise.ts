@@ -1,5 +1,5 @@
 import type { NoRoom } from '../planner/model/reasons.ts';
-import type { PieceToPlan, Plan, Problem } from '../planner/model/model.ts';
+import type { Plan, Problem } from '../planner/model/model.ts';
 import type { Instant } from '../quantities/units.ts';
 import { chanceBy, quantile, USUAL_UNCERTAINTY } from './chances.ts';
 import { earliestReady } from './earliestReady.ts';
@@ -23,21 +23,21 @@ export type PromiseAnswer =
 const DRAWN = 100;
 
 /**
- * What can be promised for a new piece that moves no other, and how sure each date is.
- * @param isFirst it goes before pieces whose date nobody was told instead
+ * What can be promised for a new or changed piece, and how sure each date is.
+ * @param problem with the piece as it would be saved
+ * @param isFirst it goes before pieces whose date nobody was told
  */
 export function promiseFor(
   problem: Problem,
   current: Plan | null,
-  piece: PieceToPlan,
+  piece: string,
   runs = 200,
   seed = 1,
   isFirst = false,
 ): PromiseAnswer {
   const found = earliestReady(problem, current, piece, isFirst);
   if (found.kind === 'noRoom') return found;
-  const whole = { ...problem, pieces: [...problem.pieces, piece] };
-  const chances = chancesOf(whole, found.plan, runs, seed, piece.id).get(piece.id)!;
+  const chances = chancesOf(problem, found.plan, runs, seed, piece).get(piece)!;
   return { kind: 'ready', earliest: found.at, chances, plan: found.plan };
 }
 

@@ -7,6 +7,13 @@ export function daysOff(hours: Hours, first: number, days: number): Hours {
   return withExceptions(hours, off);
 }
 
+/** A person's hours when they go home now: nothing more of this day. @param minute of the day, by the wall clock */
+export function homeFrom(hours: Hours, day: number, minute: number): Hours {
+  const [today] = shiftsOf(hours, day, 1);
+  const shifts = today!.shifts.filter((s) => s.from < minute).map((s) => ({ ...s, until: Math.min(s.until, minute) }));
+  return withExceptions(hours, [{ date: today!.date, shifts, note: 'went home' }]);
+}
+
 /** The last shift of each day longer, for so many days; days without a shift stay free. Nobody works past midnight. */
 export function longerDays(hours: Hours, first: number, days: number, minutes: number): Hours {
   const longer = shiftsOf(hours, first, days).flatMap(({ date, shifts }): HoursException[] => {

@@ -1,5 +1,6 @@
 import { personLike } from './oneMore.ts';
 import { longerDays, onlyFor } from './otherHours.ts';
+import { madeLater, type MadeLater } from './madeLater.ts';
 import { promisesMadeLater } from './promisesMadeLater.ts';
 import type { Hours } from '../calendar/hours.ts';
 import { wallClock } from '../calendar/localTime.ts';
@@ -34,7 +35,7 @@ export type Remedy = {
   readonly ready: Instant;
   readonly reaches: boolean;
   /** Pieces without a promised date that become later, with by how much. */
-  readonly later: readonly { readonly piece: string; readonly minutes: number }[];
+  readonly later: readonly MadeLater[];
 };
 
 const LONGER_HOURS = 2;
@@ -52,6 +53,7 @@ export const byWorth = (a: Remedy, b: Remedy): number =>
 
 /**
  * The same one after another as they are found, so that the first can be shown while the others are planned.
+ * @param problem with the piece as it is, or without it
  * @param isFirst pieces without a promised date wait for this one already
  */
 export function* eachRemedy(
@@ -68,7 +70,8 @@ export function* eachRemedy(
     const found = planned(idea.problem, current, idea.piece, wanted, isOthers || isFirst);
     if (!found) continue;
     const { change, cost } = idea;
-    const later = current ? laterThan(problem, current, found.plan) : [];
+    // None that was told: those are moved by no remedy.
+    const later = current ? madeLater(problem, current, found.plan, piece.id).filter((l) => !l.promised) : [];
     yield { change, cost, ready: found.ready, reaches: found.ready <= wanted, later };
   }
 }
@@ -100,7 +103,7 @@ function ideas(problem: Problem, piece: PieceToPlan, wanted: Instant, variants: 
     });
   }
   for (const v of variants) out.push({ change: { kind: 'variant', id: v.id }, cost: v.cost, problem, piece: v.piece });
-  const untold = problem.pieces.filter((p) => !p.promised).length;
+  const untold = problem.pieces.filter((p) => !p.promised && p.id !== piece.id).length;
   if (untold > 0)
     out.push({
       change: { kind: 'others' },
@@ -120,19 +123,11 @@ function planned(
   movesOthers: boolean,
 ): { plan: Plan; ready: Instant } | null {
   const own = { ...piece, due: wanted, promised: true };
-  const whole = { ...problem, pieces: [...problem.pieces, own] };
+  const whole = { ...problem, pieces: [...problem.pieces.filter((p) => p.id !== own.id), own] };
   const plan = movesOthers
     ? prioritise(whole, current ?? EMPTY_PLAN, piece.id)
     : improvePlan(whole, replan(whole, current ?? EMPTY_PLAN, [piece.id]), { seed: 1, evaluations: EVALUATIONS });
   const ready = plan.ready[piece.id];
   if (ready === undefined || verify(whole, plan).length > 0) return null;
   return promisesMadeLater(problem, current, plan).length > 0 ? null : { plan, ready };
-}
-
-function laterThan(problem: Problem, before: Plan, after: Plan): { piece: string; minutes: number }[] {
-  return problem.pieces.flatMap((p) => {
-    if (p.promised) return [];
-    const minutes = (after.ready[p.id] ?? problem.horizon) - (before.ready[p.id] ?? problem.horizon);
-    return minutes >= 60 ? [{ piece: p.name, minutes }] : [];
-  });
 }

@@ -67,7 +67,7 @@ export class Verifier {
           continue;
         }
         if (step.state.kind === 'planned') checkWhen(facts, piece, step, at, say);
-        else checkHappened(problem, step, at, say);
+        else checkHappened(problem, this.#calendar!, step, at, say);
         this.#checkOwn(facts, plan, piece, step, at, say);
         checkLinks(facts, plan, piece, step, at, say);
         record(use, problem, step, at);
@@ -140,12 +140,23 @@ const DRY_STAGES = ['touch', 'handle', 'sand', 'recoat', 'topcoat', 'travel', 'u
 
 export type Say = (rule: Rule, step: Step | string, words: string) => void;
 
-function checkHappened(problem: Problem, step: Step, at: Placement, say: Say): void {
+function checkHappened(problem: Problem, calendar: WallCalendar, step: Step, at: Placement, say: Say): void {
   const { state } = step;
   if (state.kind === 'done' && (at.start !== state.from || at.end !== state.until))
     say('fixed', step, `“${step.title}” is done; its times may not change.`);
-  if (state.kind === 'started' && (at.start !== state.at || at.end < problem.now))
+  if (state.kind !== 'started') return;
+  const isOver = at.end < problem.now && !(at.end >= at.start && isLeftWet(problem, calendar, step, state.by, at.end));
+  if (at.start !== state.at || isOver)
     say('fixed', step, `“${step.title}” is under way; it may not move or end before now.`);
+}
+
+/** A film is laid in one go: nobody who began it was at work any more that day after it ended, so it ended when they went. */
+function isLeftWet(problem: Problem, calendar: WallCalendar, step: Step, by: readonly string[], end: number): boolean {
+  if (step.product === null || step.splittable || by.length === 0) return false;
+  const date = calendar.dateAt(end);
+  for (let t = end; t < problem.now && calendar.dateAt(t) === date; t++)
+    if (by.some((id) => calendar.personWorks(id, t))) return false;
+  return true;
 }
 
 const titleOf = (piece: PieceToPlan, step: Step) => `“${step.title}” of ${piece.name}`;

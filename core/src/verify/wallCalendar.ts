@@ -48,6 +48,11 @@ export class WallCalendar {
     return this.#noise === null || this.#isOpen(this.#noise, t);
   }
 
+  /** The date the wall shows. */
+  dateAt(t: number): string {
+    return this.#wallAt(Math.floor(t / 15)).date;
+  }
+
   toolRuns(id: string, t: number): boolean {
     const hours = this.#tools.get(id);
     return hours === null || (hours !== undefined && this.#isOpen(hours, t));

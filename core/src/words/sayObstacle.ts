@@ -20,7 +20,7 @@ export function sayObstacle(o: Obstacle, steps: readonly ShopStep[], saying: Say
     case 'hours':
       return 'Outside working hours: nobody who can do it works there then, long enough to finish.';
     case 'person':
-      return 'Everyone who can do it is busy then.';
+      return 'Everyone who can do it and is at work then is busy.';
     case 'space':
       return 'The bench or rack is full then, or while it dries.';
     case 'tool':

@@ -66,6 +66,12 @@ export function sayNotice(n: Notice): string {
       return `“${n.title}” was to start within ${n.max_minutes} minutes of “${n.before}”; that window is past. Look at the surface before going on.`;
     case 'rescue':
       return `“${n.title}” starts past its window after “${n.before}”: ${n.rescue} first (${n.minutes} min, counted in).`;
+    case 'left-wet': {
+      const left = `${n.who} went with about ${n.left_minutes} min of “${n.title}” to do`;
+      return n.finisher === null
+        ? `${left}, and nobody here can take it up before the edge dries: it ended where it stood. Let it dry, sand the edge level and lay the coat again.`
+        : `${left}: ${n.finisher} finishes it at once, before the edge dries.`;
+    }
     case 'said':
       return n.words;
     default:

@@ -16,7 +16,7 @@ export function sayWait(wait: Wait, steps: readonly ShopStep[], saying: Saying):
       if (before?.hands === 0)
         return `Waits for ${before.title.replace(/^Wait for /, '')}, expected ${sayTime(wait.until, saying)}.`;
       const title = before ? `“${before.title}”` : 'an earlier step';
-      if (wait.from === 'end') return `Waits for ${title}, done ${sayTime(wait.until, saying)}.`;
+      if (wait.from === 'end') return `Waits until ${title} is finished, ${sayTime(wait.until, saying)}.`;
       return `Waits for ${title} to dry${FIT[wait.from] ?? ''}, ${sayTime(wait.until, saying)}.`;
     }
     case 'person':

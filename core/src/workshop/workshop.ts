@@ -12,6 +12,7 @@ import type { RouteStep } from '../route/piece.ts';
 import type { Mix } from './mix.ts';
 import { type Planning, PLANNING_DEFAULTS } from '../planner/model/preferences.ts';
 import type { Recipe } from './recipe.ts';
+import { aheadMinutes } from './aheadMinutes.ts';
 import type { ShelfPaint } from './shelf.ts';
 
 /** A place with air of its own. */
@@ -68,8 +69,7 @@ export type ShopPiece = {
   readonly steps: readonly ShopStep[];
 };
 
-/** How far ahead is planned, and how much air is known before now (films laid days ago still dry). */
-const AHEAD_MINUTES = 90 * 1440;
+/** How much air is known before now (films laid days ago still dry), and after the end of what is planned. */
 const BACK_MINUTES = 10 * 1440;
 const AFTER_MINUTES = 5 * 1440;
 const WEIGHT = { promised: 10, client: 3, stock: 1 };
@@ -92,25 +92,27 @@ type OfShop = Pick<Problem, 'products' | 'climates' | 'noiseHours' | 'stock'>;
 export class ProblemKeeper {
   #shop: Shop | null = null;
   #day = Number.NaN;
+  #ahead = Number.NaN;
   #ofShop: OfShop | null = null;
   #toPlan: (p: ShopPiece) => PieceToPlan = pieceToPlan(NO_SHOP);
   #pieces = new WeakMap<ShopPiece, PieceToPlan>();
 
   problemOf(shop: Shop, pieces: readonly ShopPiece[], now: Instant): Problem {
     const day = Math.floor(now / 1440);
-    if (shop !== this.#shop || day !== this.#day) {
+    const ahead = aheadMinutes(shop, pieces, now);
+    if (shop !== this.#shop || day !== this.#day || ahead !== this.#ahead) {
       if (shop !== this.#shop) {
         this.#toPlan = pieceToPlan(shop);
         this.#pieces = new WeakMap();
       }
-      this.#ofShop = ofShop(shop, day * 1440);
-      [this.#shop, this.#day] = [shop, day];
+      this.#ofShop = ofShop(shop, day * 1440, ahead);
+      [this.#shop, this.#day, this.#ahead] = [shop, day, ahead];
     }
     const planning = shop.planning ?? PLANNING_DEFAULTS;
     return {
       now,
       // The end of a day, so that all problems of one day have the same.
-      horizon: (day + 1) * 1440 + AHEAD_MINUTES,
+      horizon: (day + 1) * 1440 + ahead,
       timeZone: shop.timeZone,
       people: shop.people,
       stations: shop.stations,
@@ -132,10 +134,13 @@ export class ProblemKeeper {
 }
 const NO_SHOP = { paints: [], products: [] };
 
-/** @param midnight of the day by UTC: the air of a day is known from the same hour on, whenever it is asked for */
-function ofShop(shop: Shop, midnight: Instant): OfShop {
+/**
+ * @param midnight of the day by UTC: the air of a day is known from the same hour on, whenever it is asked for
+ * @param ahead_minutes how far ahead is planned
+ */
+function ofShop(shop: Shop, midnight: Instant, ahead_minutes: number): OfShop {
   const from = midnight - BACK_MINUTES;
-  const hours = Math.ceil((BACK_MINUTES + 1440 + AHEAD_MINUTES + AFTER_MINUTES) / 60);
+  const hours = Math.ceil((BACK_MINUTES + 1440 + ahead_minutes + AFTER_MINUTES) / 60);
   return {
     products: [...catalogueOf(shop.products).values()],
     climates: Object.fromEntries(

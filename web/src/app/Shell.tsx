@@ -134,11 +134,11 @@ function PhoneBar({ onFind, onKeys }: { readonly onFind: () => void; readonly on
 /** Right of the tabs: how many promises are late and the air in the shop now. */
 function ShopState() {
   const { view, now } = useWorkshop();
-  const late = view.pieces.filter((p) => p.active && healthOf(p, view.plan, now).kind === 'late').length;
+  const saying = useSaying();
+  const late = view.pieces.filter((p) => p.active && healthOf(p, view.plan, saying).kind === 'late').length;
   const unplanned = view.pieces.filter(
     (p) => p.active && p.steps.length > 0 && view.plan.ready[p.id] === undefined,
   ).length;
-  const saying = useSaying();
   const short = useMemo(
     () => shelfDemand(view.shop.paints, view.pieces, view.plan).filter((d) => d.short !== null),
     [view.shop.paints, view.pieces, view.plan],

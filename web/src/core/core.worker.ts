@@ -12,10 +12,13 @@ import {
   gainOfOneMore,
   gapFill,
   type HouseEffect,
+  type HouseRules,
   type HouseSample,
   type Instant,
   type LowerBounds,
   lowerBoundsOf,
+  madeLater,
+  type MadeLater,
   type Outlook,
   outlookOf,
   type PieceToPlan,
@@ -68,9 +71,12 @@ export type Ways = { readonly ways: readonly Remedy[]; readonly isAll: boolean }
 export type Promised =
   Exclude<PromiseAnswer, { kind: 'ready' }> | Omit<Extract<PromiseAnswer, { kind: 'ready' }>, 'plan'>;
 /** When a piece could be ready; the plan it is in is not shown. */
-export type Preview = Exclude<PromiseAnswer, { kind: 'ready' }> | { readonly kind: 'ready'; readonly at: Instant };
-/** A piece not yet entered, or one being changed, among all others; `isFirst`: those nobody was told of wait for it. */
-export type Asked = { readonly piece: ShopPiece; readonly isFirst: boolean; readonly instead: string | null };
+export type Preview =
+  | Exclude<PromiseAnswer, { kind: 'ready' }>
+  /** `later`: what saving it makes later. */
+  | { readonly kind: 'ready'; readonly at: Instant; readonly later: readonly MadeLater[] };
+/** A piece not yet entered, or as it would be when changed; `isFirst`: those nobody was told of wait for it. */
+export type Asked = { readonly piece: ShopPiece; readonly isFirst: boolean };
 export type RemedyQuestion = Asked & {
   readonly wanted: Instant;
   readonly variants: readonly { readonly id: string; readonly cost: number; readonly piece: ShopPiece }[];
@@ -89,6 +95,8 @@ const MOST_EXPLAINED = 60;
 export class CoreApi {
   #laid: (Laid & { readonly problem: Problem }) | null = null;
   readonly #keeper = new ProblemKeeper();
+  /** For questions about a shop that is not so yet, so that the shop's own problem stays warm. */
+  readonly #asking = new ProblemKeeper();
   readonly #cache = new ResourceCache();
   /** The plan laid out for questions about where a step may start; made ahead, so that a drag is answered at once. */
   #query: { readonly of: object; readonly draft: ReturnType<typeof queryPlan> } | null = null;
@@ -129,16 +137,17 @@ export class CoreApi {
     return explained(problem, plan, MOST_EXPLAINED);
   }
   preview(asked: Asked): Preview {
-    const { problem, plan } = this.#around(asked.instead);
-    const found = earliestReady(problem, plan, this.#toPlan(asked.piece), asked.isFirst);
-    return found.kind === 'ready' ? { kind: 'ready', at: found.at } : found;
+    const { plan } = this.#here;
+    const problem = this.#with(asked.piece);
+    const found = earliestReady(problem, plan, asked.piece.id, asked.isFirst);
+    if (found.kind !== 'ready') return found;
+    return { kind: 'ready', at: found.at, later: madeLater(problem, plan, found.plan, asked.piece.id) };
   }
   /** @param onMore is given a first answer of few rehearsals where all of them take longer than somebody likes to wait */
   promise(asked: Asked, runs: number, onMore: (soFar: Promised) => void): Promised {
-    const { problem, plan } = this.#around(asked.instead);
-    const piece = this.#toPlan(asked.piece);
+    const problem = this.#with(asked.piece);
     const promise = (n: number): Promised => {
-      const answer = promiseFor(problem, plan, piece, n, 1, asked.isFirst);
+      const answer = promiseFor(problem, this.#here.plan, asked.piece.id, n, 1, asked.isFirst);
       if (answer.kind === 'noRoom') return answer;
       const { plan: _plan, ...rest } = answer;
       return rest;
@@ -149,7 +158,8 @@ export class CoreApi {
   }
   /** @param onMore is given what is found so far, while the rest is still planned */
   remedies(asked: RemedyQuestion, onMore: (soFar: Ways) => void): Ways {
-    const { problem, plan } = this.#around(asked.instead);
+    const problem = this.#with(asked.piece);
+    const { plan } = this.#here;
     const variants = asked.variants.map((v) => ({ ...v, piece: this.#toPlan(v.piece) }));
     const found: Remedy[] = [];
     for (const remedy of eachRemedy(problem, plan, this.#toPlan(asked.piece), asked.wanted, variants, asked.isFirst)) {
@@ -192,10 +202,11 @@ export class CoreApi {
     if (!other) throw new Error('the question is about nothing there is');
     return outlookOf(problem, plan, problemOf(other.shop, other.pieces, now));
   }
-  async house(sample: HouseSample): Promise<HouseEffect[]> {
+  /** @param house the rules as they are chosen, saved or not */
+  async house(sample: HouseSample, house: HouseRules): Promise<HouseEffect[]> {
     const { shop, now } = this.#here;
     const { houseEffects } = await import('./house.ts');
-    return houseEffects(shop, now, sample);
+    return houseEffects({ ...shop, house }, now, sample);
   }
 
   /** @throws {Error} when no workshop was laid out before the question */
@@ -203,12 +214,10 @@ export class CoreApi {
     if (!this.#laid) throw new Error('no workshop is laid out');
     return this.#laid;
   }
-  /** The workshop without the piece that another is tried instead of. */
-  #around(instead: string | null): { problem: Problem; plan: Plan } {
-    const { problem, plan } = this.#here;
-    return instead === null
-      ? { problem, plan }
-      : { problem: { ...problem, pieces: problem.pieces.filter((p) => p.id !== instead) }, plan };
+  /** The workshop as it would be with a piece saved: the same problem as the server would make of it. */
+  #with(piece: ShopPiece): Problem {
+    const { shop, pieces, now } = this.#here;
+    return this.#asking.problemOf(shop, [...pieces.filter((p) => p.id !== piece.id), piece], now);
   }
   #toPlan(piece: ShopPiece): PieceToPlan {
     return pieceToPlan(this.#here.shop)(piece);

@@ -1,5 +1,5 @@
 import type { WorkshopView } from '@app/contract';
-import type { Gap, HouseSample, Instant, Scarce, WhatIf } from '@app/core';
+import type { Gap, HouseRules, HouseSample, Instant, Scarce, WhatIf } from '@app/core';
 import { proxy, type Remote } from 'comlink';
 import { useEffect, useState } from 'react';
 import useSWR, { useSWRConfig } from 'swr';
@@ -54,8 +54,8 @@ export const usePreview = (view: WorkshopView, asked: Asked | null) =>
   useAnswer(view, asked && ['preview', asked], async (api) => api.preview(asked!));
 
 /** What each side of each house rule makes of a piece. */
-export const useHouseEffects = (view: WorkshopView, sample: HouseSample) =>
-  useAnswer(view, ['house', sample], (api) => api.house(sample));
+export const useHouseEffects = (view: WorkshopView, sample: HouseSample, house: HouseRules) =>
+  useAnswer(view, ['house', sample, house], (api) => api.house(sample, house));
 
 /** What pieces wait for on their way, week by week. */
 export const useScarce = (view: WorkshopView) => useAnswer(view, ['scarce'], (api) => api.scarce());

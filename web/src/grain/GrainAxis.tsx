@@ -24,6 +24,7 @@ export const GrainAxis = memo(function GrainAxis({
   readonly now: Instant;
 }) {
   const air = useMemo(() => dayAir(view.shop, scale), [view.shop, scale]);
+  const place = nowPlace(scale, now);
   return (
     <div className="sticky top-0 z-20 flex border-b border-keyline bg-paper" style={{ height: AXIS_HEIGHT }}>
       <div
@@ -47,10 +48,11 @@ export const GrainAxis = memo(function GrainAxis({
                 {sayDate(d.at + 720, saying)}
               </text>
             )}
-            {d.width > 100 && (
+            {d.width > HOURS_FROM && <Hours day={d} scale={scale} saying={saying} />}
+            {d.width > 100 && !(place.hidesAir && d.x <= scale.x(now) && scale.x(now) < d.x + d.width) && (
               <text
-                x={d.x + 8}
-                y="29"
+                x={d.width > HOURS_FROM ? d.x + AIR_FROM : d.x + 8}
+                y={d.width > HOURS_FROM ? 15 : 29}
                 fontSize="12"
                 fill={air[i]!.isCold ? 'var(--m-oxide-text)' : 'var(--m-sub)'}
                 fontWeight={air[i]!.isCold ? 600 : 400}
@@ -63,8 +65,9 @@ export const GrainAxis = memo(function GrainAxis({
           </g>
         ))}
         <text
-          x={scale.x(now) + 4}
-          y={29}
+          x={scale.x(now) + (place.isLeft ? -4 : 4)}
+          y={place.y}
+          textAnchor={place.isLeft ? 'end' : 'start'}
           fontSize="12"
           fontWeight="700"
           fill="var(--m-ink)"
@@ -78,3 +81,56 @@ export const GrainAxis = memo(function GrainAxis({
     </div>
   );
 });
+
+/** Days as wide as this show their hours. */
+const HOURS_FROM = 300;
+/** Hours stand this far apart at least, pixels. */
+const HOUR_APART = 46;
+
+/** The working hours of a day, at day zoom: a mark and a clock time each, no nearer than can be read. */
+function Hours({
+  day,
+  scale,
+  saying,
+}: {
+  readonly day: TimeScale['days'][number];
+  readonly scale: TimeScale;
+  readonly saying: Saying;
+}) {
+  const marks: { readonly at: Instant; readonly x: number }[] = [];
+  for (let at = day.at + 60; at < day.at + 1440; at += 60) {
+    const x = scale.x(at);
+    const isShut = scale.shut.some((s) => x > s.x && x < s.x + s.width);
+    if (!isShut && x < day.x + day.width - HOUR_APART && x - (marks.at(-1)?.x ?? -Infinity) >= HOUR_APART)
+      marks.push({ at, x });
+  }
+  return marks.map(({ at, x }) => (
+    <g key={at}>
+      <path d={`M${x} ${AXIS_HEIGHT - 5}v5`} stroke="var(--m-keyline)" />
+      <text x={x + 3} y="29" fontSize="12" fill="var(--m-sub)">
+        {clock(at, saying)}
+      </text>
+    </g>
+  ));
+}
+
+type NowPlace = { readonly y: number; readonly isLeft: boolean; readonly hidesAir: boolean };
+const DATE_WIDTH = 58;
+const NOW_WIDTH = 68;
+/** Where the air of a day stands beside its date, at day zoom. */
+const AIR_FROM = 60;
+const AIR_WIDTH = 70;
+
+/** Where “now 9:20” stands so that it covers no date: beside the line, in the row of the dates or below it. */
+function nowPlace(scale: TimeScale, now: Instant): NowPlace {
+  const x = scale.x(now);
+  const dates = scale.days.filter((d) => d.width > 44).map((d) => [d.x + 4, d.x + 8 + DATE_WIDTH] as const);
+  const isFree = (from: number, until: number) => dates.every(([a, b]) => until < a || from > b);
+  if (scale.days[0]!.width < HOURS_FROM) {
+    if (isFree(x, x + NOW_WIDTH)) return { y: 15, isLeft: false, hidesAir: false };
+    if (isFree(x - NOW_WIDTH, x)) return { y: 15, isLeft: true, hidesAir: false };
+    return { y: 29, isLeft: false, hidesAir: true };
+  }
+  const isOverAir = scale.days.some((d) => x + NOW_WIDTH > d.x + AIR_FROM && x < d.x + AIR_FROM + AIR_WIDTH);
+  return { y: 15, isLeft: !isFree(x, x + NOW_WIDTH), hidesAir: isOverAir };
+}

@@ -22,6 +22,8 @@ type GrainProps = {
   readonly selected: string | null;
   /** Steps with taps the server has not taken yet. */
   readonly notSent: ReadonlySet<string>;
+  /** A plan that is only tried: it never looks like the one that holds. */
+  readonly isTried: boolean;
   readonly onSelect: (stepId: string) => void;
   readonly onPiece: (pieceId: string) => void;
   readonly explained: Explained | null;
@@ -35,7 +37,7 @@ const ROW = LANE.height + 1;
 
 /** The signature picture: one lane per piece along the time axis, then the people's load and the rack below. */
 export function GrainView(props: GrainProps) {
-  const { view, now, zoom, saying, selected, notSent, onSelect, onPiece, explained, onDrop, onFree } = props;
+  const { view, now, zoom, saying, selected, notSent, isTried, onSelect, onPiece, explained, onDrop, onFree } = props;
   const pieces = useMemo(() => view.pieces.filter((p) => p.active).sort(byDate(view)), [view]);
   const scale = useMemo(() => scaleFor(view, now, zoom), [view, now, zoom]);
   const [pointed, setPointed] = useState<Pointed | null>(null);
@@ -61,13 +63,18 @@ export function GrainView(props: GrainProps) {
   return (
     <div
       ref={scroller}
-      className={`relative min-h-0 flex-1 overflow-auto ${drag ? 'cursor-grabbing' : ''}`}
+      className={`relative min-h-0 flex-1 overflow-auto ${drag ? 'cursor-grabbing' : ''} ${isTried ? 'is-tried' : ''}`}
       data-testid="grain"
       tabIndex={0}
       role="group"
       aria-label="Plan along the time axis; the arrow keys go from step to step"
       onKeyDown={rove}
     >
+      {isTried && (
+        <p className="sticky top-0 left-0 z-30 w-full border-b-2 border-dashed border-ink bg-paper px-4 py-1 text-table font-semibold">
+          Tried out: not the plan. Everything dashed is as it would be.
+        </p>
+      )}
       <div style={{ width: gutter + scale.width }} className="relative">
         <GrainAxis scale={scale} view={view} saying={saying} now={now} />
         <ul className="relative" style={{ height: rows.getTotalSize() }}>

@@ -1,5 +1,5 @@
 import type { PieceView, WorkshopView } from '@app/contract';
-import { type Instant, type Saying, sayTime } from '@app/core';
+import { clock, type Instant, type Saying, sayTime } from '@app/core';
 import { Hourglass } from 'lucide-react';
 import { type ComponentProps, memo, useMemo } from 'react';
 import { HealthMark, healthOf } from '../ui/Health.tsx';
@@ -47,7 +47,7 @@ export const Lane = memo(function Lane({
 }: LaneProps) {
   // Worked out when the lane comes into sight, and kept while plan and clock stay.
   const lane = useMemo(() => laneModel(piece, view.plan, now), [piece, view.plan, now]);
-  const health = healthOf(piece, view.plan, now);
+  const health = healthOf(piece, view.plan, saying);
   const gutter = useGutter();
   const isNarrow = gutter < 200;
   return (
@@ -61,7 +61,7 @@ export const Lane = memo(function Lane({
       >
         {!isNarrow && <Tag brief={piece.brief} />}
         <span className="flex min-w-0 flex-1 flex-col">
-          <span className="truncate text-body font-semibold [font-stretch:86%]">{piece.name}</span>
+          <span className="line-clamp-2 text-body leading-[17px] font-semibold [font-stretch:82%]">{piece.name}</span>
           <span className="condensed truncate text-lane text-sub">
             {isNarrow && piece.due !== null
               ? sayTime(piece.due, saying)
@@ -78,7 +78,7 @@ export const Lane = memo(function Lane({
         {!isNarrow && (
           <span className="flex shrink-0 flex-col items-end">
             <span className={`condensed text-table font-semibold ${health.kind === 'late' ? 'text-oxide-text' : ''}`}>
-              {piece.due === null ? '' : sayTime(piece.due, saying)}
+              {piece.due === null ? 'no date' : sayTime(piece.due, saying)}
             </span>
             <span className="text-lane">
               <HealthMark health={health} />
@@ -88,7 +88,7 @@ export const Lane = memo(function Lane({
       </button>
       <svg width={scale.width} height={LANE.height} className="block select-none" role="group" aria-label={piece.name}>
         <LaneDrawing lane={lane} scale={scale} />
-        <Labels lane={lane} scale={scale} now={now} />
+        <Labels lane={lane} scale={scale} now={now} saying={saying} />
         {lane.holds.map((h) => (
           <HoldBracket key={h.step.id} x0={scale.x(h.from)} x1={scale.x(h.until)} words={h.step.title} />
         ))}
@@ -143,8 +143,18 @@ function HoldBracket({ x0, x1, words }: { readonly x0: number; readonly x1: numb
 }
 
 /** Short words over the work that leaves no coat; on collision the less urgent (later) one goes. */
-function Labels({ lane, scale, now }: { readonly lane: LaneModel; readonly scale: TimeScale; readonly now: Instant }) {
-  const words: { x: number; text: string; isPast: boolean }[] = [];
+function Labels({
+  lane,
+  scale,
+  now,
+  saying,
+}: {
+  readonly lane: LaneModel;
+  readonly scale: TimeScale;
+  readonly now: Instant;
+  readonly saying: Saying;
+}) {
+  const words: { x: number; text: string }[] = [];
   let freeFrom = Number.NEGATIVE_INFINITY;
   const busy = lane.holds.map(
     (h) => [scale.x(h.from), Math.max(scale.x(h.until), scale.x(h.from) + 8 * h.step.title.length)] as const,
@@ -160,8 +170,21 @@ function Labels({ lane, scale, now }: { readonly lane: LaneModel; readonly scale
     const x = scale.x(w.at.start);
     const width = text.length * 5.6 + 6;
     if (x < freeFrom || busy.some(([a, b]) => x < b && x + width > a)) continue;
-    words.push({ x, text, isPast: w.at.end < now });
+    words.push({ x, text });
     freeFrom = x + width;
+  }
+  // When films are dry, where there is room beside the words of the work.
+  for (const s of dryingEnds(lane, scale, now)) {
+    const text = `dry ${clock(s.dry, saying)}`;
+    const x = scale.x(s.dry) + 2;
+    const [from, until] = [x - 3, x + text.length * 5.6 + 6];
+    if (
+      [...words.map((w) => [w.x, w.x + w.text.length * 5.6 + 6] as const), ...busy].some(
+        ([a, b]) => from < b && until > a,
+      )
+    )
+      continue;
+    words.push({ x, text });
   }
   return (
     <g aria-hidden="true">
@@ -173,6 +196,13 @@ function Labels({ lane, scale, now }: { readonly lane: LaneModel; readonly scale
     </g>
   );
 }
+
+/** Films that will be dry: all of them where a day is wide, else the one that dries now and the next. */
+function dryingEnds(lane: LaneModel, scale: TimeScale, now: Instant): readonly LaneModel['strata'][number][] {
+  const ahead = lane.strata.filter((s) => s.dry > now && s.dry > s.laid).sort((a, b) => a.dry - b.dry);
+  return (scale.days[0]?.width ?? 0) > WIDE_DAY ? ahead : ahead.slice(0, 2);
+}
+const WIDE_DAY = 300;
 
 const SHORT: readonly (readonly [RegExp, string])[] = [
   [/^Take off/, 'take apart'],

@@ -1,9 +1,9 @@
-import { type Chances, type Instant, type Saying, sayTime } from '@app/core';
+import { type Chances, type Instant, sayDay, type Saying, sayTime } from '@app/core';
 import { scaleLinear } from 'd3';
 
 const WIDTH = 320;
-const HEIGHT = 96;
-const FOOT = 30;
+const HEIGHT = 112;
+const FOOT = 46;
 
 /**
  * How sure each date is, along the time axis: the film of chance thickens as rehearsals come in, with the dates by which
@@ -42,20 +42,32 @@ export function ChanceCurve({
   const chance = chances.due === null ? '' : `${Math.round(chances.due * 100)} % by the date asked for; `;
   return (
     <svg
-      viewBox={`0 0 ${WIDTH} ${HEIGHT + 12}`}
+      viewBox={`0 0 ${WIDTH} ${HEIGHT + 10}`}
       className="w-full"
       role="img"
       aria-label={`${chance}${marks.map(([at, words]) => `${words} by ${at === Infinity ? 'a date too far to know' : sayTime(at, saying)}`).join(', ')}`}
     >
       <path d={path} fill="var(--m-ink)" fillOpacity="0.16" stroke="var(--m-ink)" strokeWidth="1.2" />
-      <path d={`M0 ${HEIGHT - FOOT}H${WIDTH - 70}`} stroke="var(--m-keyline)" />
+      <path d={`M8 ${y(1)}V${y(0)}H${WIDTH - 70}`} fill="none" stroke="var(--m-keyline)" />
+      <text x={WIDTH - 66} y={y(1) + 10} fontSize="12" fill="var(--m-sub)">
+        all ready
+      </text>
+      <text x={WIDTH - 66} y={y(0)} fontSize="12" fill="var(--m-sub)">
+        none
+      </text>
+      <text x="8" y={HEIGHT - FOOT + 13} fontSize="12" fill="var(--m-sub)">
+        {sayDay(first, saying)}
+      </text>
+      <text x={WIDTH - 70} y={HEIGHT - FOOT + 13} fontSize="12" fill="var(--m-sub)" textAnchor="end">
+        {sayDay(last, saying)}
+      </text>
       {marks.map(([at, words, down]) =>
         at === Infinity ? null : (
           <g key={words}>
             <path d={`M${x(at)} ${y(Number.parseInt(words, 10) / 100)}V${HEIGHT - FOOT + 4}`} stroke="var(--m-ink)" />
             <text
               x={Math.min(x(at), WIDTH - 150)}
-              y={HEIGHT - FOOT + 14 + down}
+              y={HEIGHT - FOOT + 29 + down}
               fontSize="12"
               fill="var(--m-ink)"
               fontWeight={words === '80 %' ? 600 : 400}

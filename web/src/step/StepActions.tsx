@@ -1,6 +1,7 @@
 import { HoldInput, type PieceView, type ProblemKind, StepDone } from '@app/contract';
-import { type ShopStep } from '@app/core';
+import { bodesWell, type ShopStep } from '@app/core';
 import { NotSentOf } from '../data/NotSent.tsx';
+import { Check, TriangleAlert } from 'lucide-react';
 import { useCommand } from '../data/useCommand.tsx';
 import { useWorkshop } from '../data/workshop.tsx';
 import { Button, Field, Input, Select } from '../ui/parts.tsx';
@@ -95,7 +96,17 @@ export function Outcomes({
     <fieldset className="flex flex-wrap gap-2">
       <legend className="condensed pb-1 text-lane font-semibold text-sub">What did it show?</legend>
       {step.outcomes.map((o) => (
-        <Button key={o.id} kind="primary" size="hand" className="flex-1" onClick={() => onOutcome(o.id)}>
+        <Button
+          key={o.id}
+          size="hand"
+          className={`min-w-40 flex-1 flex-nowrap border-2 ${bodesWell(o) ? '!border-verdigris' : '!border-dashed !border-oxide'}`}
+          onClick={() => onOutcome(o.id)}
+        >
+          {bodesWell(o) ? (
+            <Check size={18} aria-hidden="true" className="shrink-0 text-verdigris-text" />
+          ) : (
+            <TriangleAlert size={18} aria-hidden="true" className="shrink-0 text-oxide-text" />
+          )}
           {o.words}
         </Button>
       ))}

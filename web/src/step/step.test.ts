@@ -15,7 +15,10 @@ test.each<[Wait, string | null]>([
     { kind: 'step', step: 'p.paint-1', from: 'recoat', until: now + 60 },
     'Waits for “Paint, coat 1” to dry enough for the next coat, today 11:00.',
   ],
-  [{ kind: 'step', step: 'p.paint-1', from: 'end', until: now + 60 }, 'Waits for “Paint, coat 1”, done today 11:00.'],
+  [
+    { kind: 'step', step: 'p.paint-1', from: 'end', until: now + 60 },
+    'Waits until “Paint, coat 1” is finished, today 11:00.',
+  ],
   [
     { kind: 'step', step: 'p.hold', from: 'end', until: now + 1440 },
     'Waits for the client’s word, expected tomorrow 10:00.',
@@ -46,14 +49,14 @@ test.each<[Obstacle, string]>([
   ],
   [{ kind: 'after', step: 'p.paint-1' }, '“Paint, coat 1” must follow in a short window, and has no room then.'],
   [{ kind: 'hours' }, 'Outside working hours: nobody who can do it works there then, long enough to finish.'],
-  [{ kind: 'person' }, 'Everyone who can do it is busy then.'],
+  [{ kind: 'person' }, 'Everyone who can do it and is at work then is busy.'],
   [{ kind: 'space' }, 'The bench or rack is full then, or while it dries.'],
   [{ kind: 'tool' }, 'The sprayer is taken then, or not cleaned out yet.'],
   [{ kind: 'air' }, 'Too cold or too damp then, or before it is dry to handle.'],
   [{ kind: 'dust' }, 'Dust, spray or wet paint is beside it then.'],
   [
     { kind: 'several', conflictSet: ['person', 'after'] },
-    'Everyone who can do it is busy; what must follow it in a short window has no room then, and that is not all.',
+    'Everyone who can do it and is at work is busy; what must follow it in a short window has no room then, and that is not all.',
   ],
 ])('where a step cannot be dropped, %o is said as a sentence', (obstacle, words) => {
   expect(sayObstacle(obstacle, steps, saying)).toBe(words);

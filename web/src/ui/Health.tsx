@@ -1,14 +1,15 @@
 import { Check, Hourglass, TriangleAlert } from 'lucide-react';
-import { type Instant, type PieceToPlan, type Plan, sayLength } from '@app/core';
+import { type Instant, type PieceToPlan, type Plan, sayDay, sayLength, type Saying } from '@app/core';
 
 export type Health = { readonly kind: 'ready' | 'fits' | 'late' | 'open' | 'unplanned'; readonly words: string };
 
 /** How a piece stands against its date, in two or three words. */
-export function healthOf(piece: Pick<PieceToPlan, 'id' | 'due'>, plan: Plan, now: Instant): Health {
+export function healthOf(piece: Pick<PieceToPlan, 'id' | 'due'>, plan: Plan, saying: Saying): Health {
+  const { now } = saying;
   const ready: Instant | undefined = plan.ready[piece.id];
   if (ready === undefined) return { kind: 'unplanned', words: 'no room in the plan' };
   if (ready <= now && (piece.due === null || ready <= piece.due)) return { kind: 'ready', words: 'ready to go' };
-  if (piece.due === null) return { kind: 'open', words: 'no date' };
+  if (piece.due === null) return { kind: 'open', words: `ready ${sayDay(ready, saying)}` };
   if (ready > piece.due) return { kind: 'late', words: `${sayLength(ready - piece.due)} late` };
   const slack = piece.due - ready;
   return {

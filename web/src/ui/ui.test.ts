@@ -85,7 +85,8 @@ test('amounts follow the shop’s units and come back unchanged', () => {
 
 describe('how a piece stands against its date', () => {
   const plan = (ready: number | null) => ({ ready: ready === null ? {} : { p: ready } }) as unknown as Plan;
-  const health = (ready: number | null, due: number | null, now = 0) => healthOf({ id: 'p', due }, plan(ready), now);
+  const health = (ready: number | null, due: number | null, now = 0) =>
+    healthOf({ id: 'p', due }, plan(ready), { zone: 'UTC', units: 'metric', now });
   test('a minute past it is late, to the minute it fits', () => {
     expect(health(10_000, 10_000)).toEqual({ kind: 'fits', words: 'fits, 0 min spare' });
     expect(health(10_001, 10_000)).toEqual({ kind: 'late', words: '1 min late' });
@@ -94,7 +95,8 @@ describe('how a piece stands against its date', () => {
     expect(health(10_000, 10_000 + 1440).words).toBe('fits, 1 day spare');
     expect(health(10_000, 10_000 + 2 * 1440).words).toBe('fits, 2 days spare');
     expect(health(10_000, 20_000, 10_000).kind).toBe('ready');
-    expect(health(10_000, null).kind).toBe('open');
+    // 1 January 1970 was a Thursday, and 10,000 minutes later it was Wednesday.
+    expect(health(10_000, null)).toEqual({ kind: 'open', words: 'ready Wed' });
     expect(health(null, 20_000).kind).toBe('unplanned');
   });
 });

@@ -5,6 +5,7 @@ import { withFollowers } from '../engine/schedule/followers.ts';
 import { insert, latestFor, remove } from '../engine/schedule/partialSchedule.ts';
 import type { Placement, Plan } from '../model/model.ts';
 import type { Notice, Unplanned } from '../model/reasons.ts';
+import { wetWorkLeft } from '../compile/wetWorkLeft.ts';
 import { doneAt } from '../model/doneAt.ts';
 import { type Draft, placementOf } from './draft.ts';
 import { whyNoRoom } from './noRoom.ts';
@@ -20,6 +21,7 @@ export function finish(draft: Draft): Plan {
     if (at) placed.push([step.id, at]);
     else unplanned.push({ step: step.id, piece: pieceOf(draft, i).id, reason: whyNoRoom(draft, i) });
     if (at && step.state.kind === 'planned') notices.push(...noticesOf(draft, i, at));
+    if (step.state.kind === 'started') notices.push(...leftWet(draft, i));
   });
   const steps = Object.fromEntries(placed.sort(([a], [b]) => (a < b ? -1 : 1)));
   const inOrder = <T extends { readonly step: string }>(list: T[]) => list.sort((a, b) => (a.step < b.step ? -1 : 1));
@@ -61,6 +63,19 @@ function noticesOf(draft: Draft, i: number, at: Placement): Notice[] {
   if (step.pin.at !== undefined && at.start !== step.pin.at)
     out.push({ ...about, kind: 'pin-not-kept', conflictSet: conflictSetAtPin(draft, i, step.pin.at) });
   return out;
+}
+
+/** A coat under way that its painter did not finish. */
+function leftWet(draft: Draft, i: number): Notice[] {
+  const step = draft.compiled.steps[i]!;
+  const { problem } = draft.compiled;
+  const left = wetWorkLeft(problem, step);
+  if (!left || left.left_minutes === 0 || step.state.kind !== 'started') return [];
+  const { by } = step.state;
+  const who = problem.people.filter((p) => by.includes(p.id)).map((p) => p.name);
+  const about = { step: step.id, piece: pieceOf(draft, i).id, title: step.title };
+  const { left_minutes, finisher } = left;
+  return [{ ...about, kind: 'left-wet', who: who.join(' and '), left_minutes, finisher: finisher?.name ?? null }];
 }
 
 /** What forbids the time a step is pinned to, with everything else where it is and its followers free to follow. */

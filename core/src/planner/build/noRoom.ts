@@ -23,9 +23,9 @@ export function whyNoRoom(draft: Draft, i: number): NoRoom {
     const product = problem.products.find((p) => p.id === step.product);
     return product?.limits ? { code: 'limits', product: product.name, ...product.limits } : { code: 'outdoors' };
   }
+  if (helps(RELAXATION.person)) return { code: 'everyone-busy' };
   if (helps(RELAXATION.hours))
     return step.splittable ? { code: 'few-hours' } : { code: 'no-shift', work_minutes: step.work_minutes };
-  if (helps(RELAXATION.person)) return { code: 'everyone-busy' };
   if (helps(RELAXATION.space)) return { code: 'no-space' };
   if (helps(RELAXATION.tool)) return { code: 'tool-taken' };
   if (helps(RELAXATION.dust)) return { code: 'beside-dust' };

@@ -1,5 +1,6 @@
 import type { Plan, Problem } from '../model/model.ts';
 import { replan } from './replan.ts';
+import { withoutUntold } from './withoutUntold.ts';
 
 /**
  * The plan with one piece before all those whose date nobody was told: they are placed again after it. What has begun, is
@@ -9,16 +10,4 @@ export function prioritise(problem: Problem, previous: Plan | null, piece: strin
   const pieces = problem.pieces.map((p) => (p.id === piece ? { ...p, promised: true } : p));
   const waiting = new Set(problem.pieces.filter((p) => !p.promised && p.id !== piece).map((p) => p.id));
   return replan({ ...problem, pieces }, previous && withoutUntold(problem, previous), [piece], waiting);
-}
-
-function withoutUntold(problem: Problem, previous: Plan): Plan {
-  const frozen = problem.frozenUntil ?? problem.now;
-  const isKept = (promised: boolean, state: string, start: number) => promised || state !== 'planned' || start < frozen;
-  const kept = problem.pieces.flatMap((p) =>
-    p.steps.flatMap((s) => {
-      const at = previous.steps[s.id];
-      return at && isKept(p.promised, s.state.kind, at.start) ? [[s.id, at] as const] : [];
-    }),
-  );
-  return { ...previous, steps: Object.fromEntries(kept) };
 }

@@ -1,7 +1,8 @@
 import { GRID_MINUTES } from '../../calendar/grid.ts';
 import type { Instant } from '../../quantities/units.ts';
 import { byUrgency } from '../model/byUrgency.ts';
-import { planAfresh } from './construct.ts';
+import { buildBest, planAfresh } from './construct.ts';
+import { withoutUntold } from './withoutUntold.ts';
 import { doneOf, type Draft, newDraft } from './draft.ts';
 import { finish } from './finish.ts';
 import { clearSchedule, latestFor, remove, insert, readyFor, seekOnly } from '../engine/schedule/partialSchedule.ts';
@@ -42,7 +43,39 @@ export function replan(
   cache?: ResourceCache,
 ): Plan {
   if (!previous) return planAfresh(problem);
-  return finish(replanned(problem, previous, touched, waiting, cache));
+  return finish(toldKept(replanned(problem, previous, touched, waiting, cache), previous, touched));
+}
+
+/**
+ * As it was repaired, unless a piece that is new or changed was told a date that it misses so. Then those whose date nobody
+ * was told give way to it; and when all told dates together are still later than if every piece were simply placed in the
+ * order of told dates, that is done: promises come before everything that is only wished.
+ */
+function toldKept(repaired: Draft, previous: Plan, touched: readonly string[]): Draft {
+  const { problem } = repaired.compiled;
+  const isAbout = (p: PieceToPlan) => touched.includes(p.id) || !isKnown(p, previous);
+  const isMissed = repaired.compiled.pieces.some((p, k) => p.promised && isAbout(p) && lateOf(repaired, k) > 0);
+  if (!isMissed) return repaired;
+  const late = toldLateness(repaired);
+  const byDate = placedByDate(problem, previous);
+  const [most, isBetter] = [toldLateness(byDate), (d: Draft) => toldLateness(d) < late];
+  const yielding = new Set(problem.pieces.filter((p) => !p.promised).map((p) => p.id));
+  const gaveWay = replanned(problem, withoutUntold(problem, previous), touched, yielding);
+  if (toldLateness(gaveWay) <= most) return isBetter(gaveWay) ? gaveWay : repaired;
+  return isBetter(byDate) ? byDate : repaired;
+}
+
+/** Slots by which all told dates together are missed; a piece without a place misses its by the rest of the plan. */
+const toldLateness = (draft: Draft): number =>
+  draft.compiled.pieces.reduce((sum, p, k) => sum + (p.promised ? lateOf(draft, k) : 0), 0);
+
+const lateOf = (draft: Draft, k: number): number => Math.max(0, doneOf(draft, k) - draft.compiled.model.pieces[k]!.due);
+
+/** Every piece placed one after another, told dates before others, the earliest first. Field term: serial generation by earliest due date */
+function placedByDate(problem: Problem, previous: Plan): Draft {
+  const draft = newDraft(problem, previous);
+  buildBest(draft, 1);
+  return draft;
 }
 
 /** As `replan`, still in the schedule. */
@@ -90,7 +123,10 @@ function repair(
   const numbers = pieces.map((_, k) => k).sort((a, b) => byUrgency(pieces[a]!, pieces[b]!));
   const known = numbers.filter((k) => isKnown(pieces[k]!, previous));
   const tardy = new Set<number>();
-  const isLast = (k: number) => waiting.has(pieces[k]!.id) || !isKnown(pieces[k]!, previous);
+  // What had no place takes none from those that have theirs.
+  const hadNone = new Set(previous.unplanned.map((u) => u.piece));
+  const isLast = (k: number) =>
+    waiting.has(pieces[k]!.id) || hadNone.has(pieces[k]!.id) || !isKnown(pieces[k]!, previous);
   const queue = queueOf(draft, known, previous);
   keepAll(
     draft,

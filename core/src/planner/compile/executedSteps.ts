@@ -7,6 +7,7 @@ import { type Need, type Placement, type Problem, type Step } from '../model/mod
 import type { Grid } from './grid.ts';
 import type { StationResource } from './stationResources.ts';
 import type { Modes } from './modes.ts';
+import { wetWorkLeft } from './wetWorkLeft.ts';
 
 /** Where what has begun stands. Running steps are asked for one after another, since each takes a place. */
 export class ExecutedSteps {
@@ -57,9 +58,14 @@ export class ExecutedSteps {
   #happened(step: Step): { start: Instant; end: Instant; by: readonly string[] } {
     const { state } = step;
     if (state.kind === 'planned') throw new RangeError(`${step.id} has not begun`);
-    return state.kind === 'done'
-      ? { start: state.from, end: state.until, by: state.by }
-      : { start: state.at, end: this.#runningEnd(step, state.at, state.by), by: state.by };
+    if (state.kind === 'done') return { start: state.from, end: state.until, by: state.by };
+    const left = wetWorkLeft(this.#problem, step);
+    if (!left) return { start: state.at, end: this.#runningEnd(step, state.at, state.by), by: state.by };
+    const { finisher } = left;
+    if (!finisher) return { start: state.at, end: Math.max(state.at, left.at), by: state.by };
+    const soonest = Math.ceil(this.#problem.now / GRID_MINUTES) * GRID_MINUTES;
+    const minutes = Math.ceil(left.left_minutes / finisher.skills[step.skill]! / GRID_MINUTES) * GRID_MINUTES;
+    return { start: state.at, end: soonest + minutes, by: [...state.by, finisher.id] };
   }
 
   #freest(need: Need): StationResource | undefined {

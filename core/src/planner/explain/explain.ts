@@ -56,6 +56,7 @@ export function explainer(problem: Problem, plan: Plan): Explainer {
   return { waitsFor, bindingChain, leadTimeOf: (pieceId) => leadTimeBreakdown(compiled, bindingChain(pieceId)) };
 }
 
+/** Of several that would let it start equally soon the first is named: hours last, since nights stand in the way of much. */
 const REQUIREMENTS: readonly Requirement[] = ['air', 'space', 'dust', 'tool', 'person', 'hours'];
 
 function whyNotEarlier(draft: Draft, plan: Plan, i: number, delivery: Instant | undefined): Wait {
@@ -68,9 +69,20 @@ function whyNotEarlier(draft: Draft, plan: Plan, i: number, delivery: Instant | 
   const own = [schedule.start[i]!, schedule.end[i]!, schedule.hold[i]!, schedule.mode[i]!, schedule.crew[i]!] as const;
   remove(schedule, i);
   const startIf = (relaxed: number) => (seek(schedule, i, earliest, 0, relaxed) ? schedule.found.start : Infinity);
-  const helps = startIf(0) >= start ? REQUIREMENTS.find((r) => startIf(RELAXATION[r]) < start) : undefined;
+  const helps = startIf(0) >= start ? bestOf(startIf, start) : undefined;
   insert(schedule, i, ...own);
   return { kind: helps ?? 'several', until };
+}
+
+/** The requirement without which the step would start the soonest; undefined when none by itself holds it. */
+function bestOf(startIf: (relaxed: number) => number, start: number): Requirement | undefined {
+  let best: Requirement | undefined;
+  let soonest = start;
+  for (const r of REQUIREMENTS) {
+    const at = startIf(RELAXATION[r]);
+    if (at < soonest) [best, soonest] = [r, at];
+  }
+  return best;
 }
 
 /** The step starts as soon as it may: which of arrival, pin, delivery and what comes before it says when that is. */

@@ -95,7 +95,8 @@ function obstacleAt(
   if (helps) return { kind: helps };
   return before?.kind === 'several' ? before : { kind: 'several', conflictSet: conflictSetAt(draft.schedule, i, k) };
 }
-const ORDER: readonly Requirement[] = ['hours', 'person', 'space', 'dust', 'tool', 'air'];
+/** Somebody who is at work and busy is not outside working hours, so that is asked first. */
+const ORDER: readonly Requirement[] = ['person', 'hours', 'space', 'dust', 'tool', 'air'];
 
 /** Arrival and the day it may start, but not the time it is pinned to now: that is what is being changed. */
 function earliestWithoutPin(compiled: CompiledProblem, stepId: string): Instant {

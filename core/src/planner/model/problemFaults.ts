@@ -3,7 +3,7 @@ import type { PieceToPlan, Problem, Step } from './model.ts';
 import type { ProblemFault } from './reasons.ts';
 
 /** Bounds on what is planned at once, so that memory and time stay bounded. */
-export const SIZE_LIMITS = { steps: 20_000, horizon_minutes: 366 * 1440 };
+export const SIZE_LIMITS = { steps: 20_000, horizon_minutes: 4 * 366 * 1440 };
 
 /** What is wrong with the time that is planned; nothing can be planned with it. */
 export function shopFaults(p: Problem): ProblemFault[] {

@@ -97,6 +97,7 @@ export const NOTICE_KINDS = Object.keys({
   'pin-not-kept': 0,
   'window-missed': 0,
   rescue: 0,
+  'left-wet': 0,
   said: 0,
 } satisfies Record<Notice['kind'], 0>) as Notice['kind'][];
 
@@ -105,6 +106,8 @@ export type Notice = { readonly step: string; readonly piece: string; readonly t
   | { readonly kind: 'pin-not-kept'; readonly conflictSet: readonly ConflictKind[] }
   | { readonly kind: 'window-missed'; readonly before: string; readonly max_minutes: number }
   | { readonly kind: 'rescue'; readonly before: string; readonly rescue: string; readonly minutes: number }
+  /** A coat under way whose painter went with so much of it to do; `finisher` takes it over, null: nobody can. */
+  | { readonly kind: 'left-wet'; readonly who: string; readonly left_minutes: number; readonly finisher: string | null }
   /** Written by an earlier version, which kept sentences. */
   | { readonly kind: 'said'; readonly words: string }
 );

@@ -64,7 +64,7 @@ export function HouseScreen() {
   const kept = useDraft<HouseRules>('house', view.shop.house);
   const { draft: house, setDraft: setHouse } = kept;
   const [sample, setSample] = useState('');
-  const answer = useHouseEffects(view, sampleOf(view, sample));
+  const answer = useHouseEffects(view, sampleOf(view, sample), house);
   const effects = answer.data;
   const isOwner = view.me.role === 'owner';
   const save = async () => {

@@ -1,3 +1,5 @@
+import { sayTime } from '@app/core';
+import { useSaying } from '../../data/saying.ts';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { fromField, toField } from '../../step/dateField.ts';
 import { Choice, Field, Input, Section, Tap } from '../../ui/parts.tsx';
@@ -8,11 +10,14 @@ type DealProps = {
   readonly onChange: (d: PieceDraft) => void;
   readonly nameFault: string | undefined;
   readonly dueFault: string | undefined;
+  /** When the plan has it ready; null: not known yet. */
+  readonly ready: number | null;
 };
 
 /** Whose it is, what it is called, when it comes and goes. */
-export function DealFields({ draft, onChange, nameFault, dueFault }: DealProps) {
+export function DealFields({ draft, onChange, nameFault, dueFault, ready }: DealProps) {
   const { view } = useWorkshop();
+  const saying = useSaying();
   const zone = view.shop.timeZone;
   return (
     <Section title="Whose it is, and when">
@@ -45,7 +50,11 @@ export function DealFields({ draft, onChange, nameFault, dueFault }: DealProps) 
             onChange={(e) => onChange({ ...draft, arrival: fromField(e.target.value, zone) ?? draft.arrival })}
           />
         </Field>
-        <Field label={draft.kind === 'client' ? 'Pickup' : 'Market or booth date'} error={dueFault}>
+        <Field
+          label={draft.kind === 'client' ? 'Pickup' : 'Market or booth date'}
+          error={dueFault}
+          hint={ready === null ? undefined : `The plan has it ready ${sayTime(ready, saying)}.`}
+        >
           <Input
             type="datetime-local"
             value={draft.due === null ? '' : toField(draft.due, zone)}

@@ -38,7 +38,7 @@ function EditPiece({ piece }: { readonly piece: PieceView }) {
       draft={kept.draft}
       onChange={kept.setDraft}
       onSave={save}
-      others={piece.id}
+      kept={piece}
       notes={
         <>
           <DraftNote from={kept.from} onDrop={kept.drop} />

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { commandId } from '../../data/api.ts';
 import { DraftNote } from '../../data/DraftNote.tsx';
@@ -16,6 +16,7 @@ export function NewPieceScreen() {
   // The piece's id is part of the draft: sent again after a lost answer it is still the same piece.
   const [fresh] = useState((): PieceDraft & { readonly id: string } => ({ ...emptyDraft(now), id: commandId() }));
   const { draft, setDraft, drop, from } = useDraft('new-piece', fresh);
+  const kept = useMemo(() => ({ id: draft.id, steps: [] }), [draft.id]);
   const save = async () => {
     if (!(await command('POST', '/pieces', { ...toInput(draft), id: draft.id }))) return;
     drop();
@@ -28,7 +29,7 @@ export function NewPieceScreen() {
       draft={draft}
       onChange={(d) => setDraft({ ...d, id: draft.id })}
       onSave={save}
-      others={null}
+      kept={kept}
       notes={<DraftNote from={from} onDrop={drop} />}
       refusal={refusal}
     />

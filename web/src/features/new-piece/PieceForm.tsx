@@ -7,7 +7,7 @@ import { Button } from '../../ui/parts.tsx';
 import { BriefFields } from './BriefFields.tsx';
 import { DealFields } from './DealFields.tsx';
 import { MeasureFields } from './MeasureFields.tsx';
-import { type PieceDraft, previewPiece, routeOf, toInput } from './pieceDraft.ts';
+import { type Kept, type PieceDraft, previewPiece, routeOf, toInput } from './pieceDraft.ts';
 import { PromisePanel } from './PromisePanel.tsx';
 import { RoutePreview } from './RoutePreview.tsx';
 import { SurveyFields } from './SurveyFields.tsx';
@@ -19,8 +19,8 @@ type FormProps = {
   readonly draft: PieceDraft;
   readonly onChange: (d: PieceDraft) => void;
   readonly onSave: () => Promise<void>;
-  /** Piece to leave out of the preview's plan: the one being changed. */
-  readonly others: string | null;
+  /** The piece as it is kept. */
+  readonly kept: Kept;
   /** Where it was begun, and what others changed meanwhile. */
   readonly notes: ReactNode;
   /** Why it was not saved. */
@@ -30,16 +30,13 @@ type FormProps = {
 };
 
 export function PieceForm(props: FormProps) {
-  const { title, saveWords, draft, onChange, onSave, others, notes, refusal, mayNotSave = false } = props;
+  const { title, saveWords, draft, onChange, onSave, kept, notes, refusal, mayNotSave = false } = props;
   const { view } = useWorkshop();
   const [isSaving, setSaving] = useState(false);
   const built = useMemo(() => routeOf(draft, view), [draft, view]);
   const asked = useMemo(
-    () =>
-      built.kind === 'route'
-        ? { piece: previewPiece(draft, built.route), isFirst: draft.goesFirst, instead: others }
-        : null,
-    [draft, built, others],
+    () => (built.kind === 'route' ? { piece: previewPiece(draft, built.route, kept), isFirst: draft.goesFirst } : null),
+    [draft, built, kept],
   );
   const preview = usePreview(view, asked);
   const { name: nameFault, due: dueFault, ...otherFaults } = useMemo(() => pieceFaults(toInput(draft)), [draft]);
@@ -68,7 +65,13 @@ export function PieceForm(props: FormProps) {
               <MeasureFields draft={draft} onChange={onChange} />
               <SurveyFields draft={draft} onChange={onChange} route={built.kind === 'route' ? built.route : null} />
               <BriefFields draft={draft} onChange={onChange} route={built.kind === 'route' ? built.route : null} />
-              <DealFields draft={draft} onChange={onChange} nameFault={nameFault} dueFault={dueFault} />
+              <DealFields
+                draft={draft}
+                onChange={onChange}
+                nameFault={nameFault}
+                dueFault={dueFault}
+                ready={preview.data?.kind === 'ready' ? preview.data.at : null}
+              />
             </>
           )}
         </div>
@@ -78,7 +81,7 @@ export function PieceForm(props: FormProps) {
             built={built}
             preview={preview}
             onFix={fix}
-            promise={asked && <PromisePanel asked={asked} draft={draft} onChange={onChange} />}
+            promise={asked && <PromisePanel asked={asked} draft={draft} kept={kept} onChange={onChange} />}
           />
           {draft.template !== '' &&
             otherWords.map((words) => (

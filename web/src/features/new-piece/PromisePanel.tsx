@@ -1,6 +1,6 @@
 import type { Asked } from '../../core/core.worker.ts';
 import { CoreFault } from '../../core/CoreFault.tsx';
-import { assertNever, type Remedy, type RemedyChange, sayLength, sayRemedy, sayTime } from '@app/core';
+import { assertNever, type Remedy, type RemedyChange, sayLength, sayRemedy, saySure, sayTime } from '@app/core';
 import { useMemo } from 'react';
 import { useSaying } from '../../data/saying.ts';
 import { useCommand } from '../../data/useCommand.tsx';
@@ -8,17 +8,19 @@ import { useWorkshop } from '../../data/workshop.tsx';
 import { usePromise, useRemedies } from '../../core/useCore.ts';
 import { ChanceCurve } from '../../plan/ChanceCurve.tsx';
 import { Button } from '../../ui/parts.tsx';
-import type { PieceDraft } from './pieceDraft.ts';
+import type { Kept, PieceDraft } from './pieceDraft.ts';
 import { variantsOf } from './variants.ts';
 
 /** What can be promised: the chance of each date, and what would bring a date that is too early within reach. */
 export function PromisePanel({
   asked,
   draft,
+  kept,
   onChange,
 }: {
   readonly asked: Asked;
   readonly draft: PieceDraft;
+  readonly kept: Kept;
   readonly onChange: (d: PieceDraft) => void;
 }) {
   const saying = useSaying();
@@ -28,7 +30,7 @@ export function PromisePanel({
   const chances = promise.data?.kind === 'ready' ? promise.data.chances : null;
   const { due } = draft;
   const isShort = chances !== null && due !== null && chances.p80 > due;
-  const variants = useMemo(() => (isShort ? variantsOf(draft, view) : []), [isShort, draft, view]);
+  const variants = useMemo(() => (isShort ? variantsOf(draft, view, kept) : []), [isShort, draft, view, kept]);
   const called = Object.fromEntries(variants.map((v) => [v.id, v.words]));
   const nameOf = (w: Remedy) => sayRemedy(w.change, called);
   const wish = useMemo(
@@ -72,6 +74,9 @@ export function PromisePanel({
         How sure each date is, from {chances.runs} rehearsals
       </p>
       <ChanceCurve chances={chances} due={due} saying={saying} />
+      {promise.data?.kind === 'ready' && (
+        <p className="text-table">{saySure(promise.data.earliest, chances, saying)}</p>
+      )}
       {draft.goesFirst && (
         <p className="flex items-center justify-between gap-2 text-table">
           Pieces whose date nobody was told wait for it.

@@ -103,13 +103,30 @@ function Earliest({ draft, answer }: { readonly draft: PieceDraft; readonly answ
       </div>
     );
   const late = draft.due !== null && preview.at > draft.due ? preview.at - draft.due : 0;
+  const { later } = preview;
   return (
     <div className="min-h-14" role="status">
-      <p className="condensed text-lane font-semibold text-sub">Earliest ready, moving nothing else</p>
+      <p className="condensed text-lane font-semibold text-sub">
+        {later.length === 0 ? 'Ready by the plan, making nothing else later' : 'Ready by the plan'}
+      </p>
       <p className="text-figure font-semibold" data-testid="earliest">
         {sayTime(preview.at, saying)}
       </p>
-      {late > 0 && <p className="font-semibold text-oxide-text">{sayLength(late)} after the date wanted.</p>}
+      {late > 0 && (
+        <p className="font-semibold text-oxide-text">
+          {sayLength(late)} after {draft.promised ? 'the date the client was told' : 'the date wanted'}.
+        </p>
+      )}
+      {later.length > 0 && (
+        <p className="text-table">
+          Saving it makes{' '}
+          {later
+            .slice(0, 4)
+            .map((l) => `${l.piece} ${sayLength(l.minutes)} later${l.promised ? ' (told a date)' : ''}`)
+            .join(', ')}
+          {later.length > 4 ? ` and ${later.length - 4} more later` : ''}.
+        </p>
+      )}
     </div>
   );
 }

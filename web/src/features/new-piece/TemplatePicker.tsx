@@ -1,5 +1,5 @@
 import { TEMPLATES } from '@app/core';
-import { OUTLINES } from './outlines.ts';
+import { OUTLINES } from '../../ui/outlines.ts';
 import { type PieceDraft, withTemplate } from './pieceDraft.ts';
 
 type PickerProps = { readonly draft: PieceDraft; readonly onChange: (d: PieceDraft) => void };

@@ -13,7 +13,7 @@ import {
   type RouteEdit,
   type RouteInput,
   type ShopPiece,
-  stepsOf,
+  rebuilt,
   type Template,
   TEMPLATE_ZONES,
   templateById,
@@ -99,18 +99,21 @@ const coloursOf = (b: Brief): string[] => [
   ...(b.looks ?? []).flatMap((l) => (l.colour ? [l.colour.hex] : [])),
 ];
 
-/** The draft as a piece to plan, for the preview. */
-export function previewPiece(d: PieceDraft, route: EditedRoute): ShopPiece {
-  const id = 'preview';
+/** A piece as it is kept: its id, and what has happened on it. New: nothing has. */
+export type Kept = Pick<ShopPiece, 'id' | 'steps'>;
+
+/** The draft as the piece it would be when it is saved: what was done on it stays done. */
+export function previewPiece(d: PieceDraft, route: EditedRoute, kept: Kept): ShopPiece {
+  const { promised } = toInput(d);
   return {
-    id,
+    id: kept.id,
     name: d.name || 'This piece',
     kind: d.kind,
     arrival: d.arrival,
     due: d.due,
-    promised: d.promised,
+    promised,
     active: true,
-    steps: stepsOf(id, route.steps),
+    steps: rebuilt(kept.id, kept.steps, route.steps),
   };
 }
 

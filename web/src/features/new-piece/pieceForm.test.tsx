@@ -39,7 +39,7 @@ function Form() {
       <MeasureFields draft={draft} onChange={change} />
       <SurveyFields draft={draft} onChange={change} route={null} />
       <BriefFields draft={draft} onChange={change} route={null} />
-      <DealFields draft={draft} onChange={change} nameFault={undefined} dueFault={undefined} />
+      <DealFields draft={draft} onChange={change} nameFault={undefined} dueFault={undefined} ready={null} />
     </>
   );
 }

@@ -1,6 +1,6 @@
 import type { WorkshopView } from '@app/contract';
 import type { ShopPiece } from '@app/core';
-import { type PieceDraft, previewPiece, routeOf } from './pieceDraft.ts';
+import { type Kept, type PieceDraft, previewPiece, routeOf } from './pieceDraft.ts';
 
 export type DraftVariant = {
   readonly id: string;
@@ -11,7 +11,7 @@ export type DraftVariant = {
 };
 
 /** Other ways of doing the piece that may be ready sooner; what each gives up is its cost, in hours of good work. */
-export function variantsOf(draft: PieceDraft, view: Pick<WorkshopView, 'shop'>): DraftVariant[] {
+export function variantsOf(draft: PieceDraft, view: Pick<WorkshopView, 'shop'>, kept: Kept): DraftVariant[] {
   const { brief } = draft;
   const built = routeOf(draft, view);
   if (built.kind !== 'route') return [];
@@ -46,6 +46,6 @@ export function variantsOf(draft: PieceDraft, view: Pick<WorkshopView, 'shop'>):
   return options.flatMap(([id, words, cost, other]) => {
     const route = other && routeOf(other, view);
     if (!other || route?.kind !== 'route' || route.conflicts.some((c) => c.severity === 'stop')) return [];
-    return [{ id, words, cost, draft: other, piece: previewPiece(other, route.route) }];
+    return [{ id, words, cost, draft: other, piece: previewPiece(other, route.route, kept) }];
   });
 }

@@ -17,7 +17,7 @@ import { DaysBar } from '../../plan/DaysBar.tsx';
 import { laneModel } from '../../grain/laneModel.ts';
 import { LaneDrawing, Pennant } from '../../grain/LaneDrawing.tsx';
 import { DAY_WIDTH, timeScale } from '../../grain/timeScale.ts';
-import { sayDate, sayTime, sayLeadTime } from '@app/core';
+import { sayDate, sayTime, sayLeadTime, saySure } from '@app/core';
 import { useStepSheet } from '../../step/useStepSheet.tsx';
 import { HealthMark, healthOf } from '../../ui/Health.tsx';
 import { Button, Section } from '../../ui/parts.tsx';
@@ -96,6 +96,9 @@ function Piece({ piece }: { readonly piece: PieceView }) {
             {piece.active && chances && (
               <Section title="How sure its date is">
                 <ChanceCurve chances={chances} due={piece.due} saying={saying} />
+                {view.plan.ready[piece.id] !== undefined && (
+                  <p className="text-table">{saySure(view.plan.ready[piece.id]!, chances, saying)}</p>
+                )}
               </Section>
             )}
             {piece.active && days.length > 0 && (
@@ -140,7 +143,7 @@ function PieceHead({ piece }: { readonly piece: PieceView }) {
             <dt className="text-sub">{piece.promised ? 'Promised' : 'Wanted'}</dt>
             <dd className="font-semibold">
               {piece.due === null ? 'no date' : sayTime(piece.due, saying)}{' '}
-              <HealthMark health={healthOf(piece, view.plan, saying.now)} />
+              <HealthMark health={healthOf(piece, view.plan, saying)} />
             </dd>
           </dl>
           <div className="flex gap-2">

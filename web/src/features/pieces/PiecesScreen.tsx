@@ -107,13 +107,13 @@ function PieceRow({ piece, scale }: { readonly piece: PieceView; readonly scale:
       >
         <Tag brief={piece.brief} size={32} />
         <span className="min-w-0">
-          <span className="block truncate text-body font-semibold">{piece.name}</span>
+          <span className="block text-body leading-tight font-semibold">{piece.name}</span>
           <span className="condensed block truncate text-lane text-sub">
             {piece.kind === 'client' ? `Client · ${piece.client ?? 'no name'}` : 'Stock'}
           </span>
         </span>
         <span className="order-last col-span-2 col-start-2 flex min-w-0 items-baseline gap-2 md:order-none md:col-span-1 md:col-start-auto md:block">
-          <span className="block truncate">{stage.words}</span>
+          <span className="block">{stage.words}</span>
           <span className="condensed ml-auto block shrink-0 text-lane text-sub">
             step {stage.done} of {stage.all}
           </span>
@@ -122,7 +122,7 @@ function PieceRow({ piece, scale }: { readonly piece: PieceView; readonly scale:
         <span className="condensed text-right">
           <span className="block font-semibold">{piece.due === null ? 'no date' : sayTime(piece.due, saying)}</span>
           <span className="text-lane">
-            <HealthMark health={healthOf(piece, view.plan, now)} />
+            <HealthMark health={healthOf(piece, view.plan, saying)} />
           </span>
         </span>
       </Link>

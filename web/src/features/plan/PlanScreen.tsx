@@ -100,6 +100,7 @@ export function PlanScreen() {
           saying={saying}
           selected={selected}
           notSent={notSent}
+          isTried={sandbox !== null && outlook !== null}
           explained={explained}
           onSelect={open}
           onPiece={(id) => void navigate(`/pieces/${id}`)}

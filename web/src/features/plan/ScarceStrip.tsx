@@ -22,7 +22,7 @@ const PLACE_WORDS: Record<string, string> = {
 };
 function sayScarce(on: Scarce): string {
   if (on.kind === 'person') return `hands that ${SKILL_WORDS[on.skill] ?? on.skill}`;
-  return on.kind === 'space' ? (PLACE_WORDS[on.station] ?? on.station) : `the ${on.tool}`;
+  return on.kind === 'space' ? (PLACE_WORDS[on.station] ?? on.station) : `time at the ${on.tool}`;
 }
 
 /** Week by week what pieces wait for most; chosen, one more of it is planned for real. */
@@ -40,9 +40,11 @@ export function ScarceStrip() {
   return (
     <div
       className="flex h-9 shrink-0 items-center gap-4 overflow-x-auto border-t border-line px-4"
+      role="group"
+      aria-label="What pieces wait for most"
       data-testid="scarce"
     >
-      <span className="condensed shrink-0 text-lane text-sub">Scarcest</span>
+      <span className="condensed shrink-0 text-lane text-sub">Pieces wait most for</span>
       {shown.map((w) => {
         const top = w.waits[0]!;
         return (
@@ -58,15 +60,15 @@ export function ScarceStrip() {
               <rect x="0" y="2" width={Math.max(2, (top.minutes / most) * 34)} height="10" fill="var(--m-keyline)" />
             </svg>
             <span>
-              from {sayDate(w.from, saying)}: <span className="font-semibold underline">{sayScarce(top.on)}</span>,{' '}
-              {sayLength(top.minutes)}
+              <span className="font-semibold underline">{sayScarce(top.on)}</span>, {sayLength(top.minutes)} in the week
+              of {sayDate(w.from, saying)}
             </span>
           </button>
         );
       })}
       {asked && (
         <span className="condensed shrink-0 text-lane" role="status">
-          One more of {sayScarce(asked)}:{' '}
+          With more {sayScarce(asked)}:{' '}
           {gain.data
             ? sayGains(gain.data.without, gain.data.with).slice(0, 2).join(', ') || 'nothing gained'
             : gain.error

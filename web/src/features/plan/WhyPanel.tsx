@@ -23,7 +23,7 @@ export function WhyPanel({
   readonly onStep: (id: string) => void;
   readonly onClose: () => void;
 }) {
-  const { view, now } = useWorkshop();
+  const { view } = useWorkshop();
   const saying = useSaying();
   const answer = useStanding(view);
   const standing = answer.data;
@@ -51,7 +51,7 @@ export function WhyPanel({
             {piece.due === null ? '' : `, ${piece.promised ? 'promised' : 'wanted'} ${sayTime(piece.due, saying)}`}
           </>
         )}{' '}
-        <HealthMark health={healthOf(piece, view.plan, now)} />
+        <HealthMark health={healthOf(piece, view.plan, saying)} />
       </p>
       <CoreFault of={answer} />
       {ready !== undefined && !answer.error && (

@@ -14,27 +14,17 @@ import { useTypedForm } from '../../ui/useTypedForm.ts';
 /** Mixes kept by their parts, to be made again exactly in any amount. */
 export function MixesSection() {
   const { view } = useWorkshop();
-  const { command, refusal } = useCommand();
-  const add = () =>
-    void command('POST', '/shop/mixes', {
-      name: 'New mix',
-      hex: '#7f8a8e',
-      parts: [
-        { name: 'First colour', parts: 3 },
-        { name: 'Second colour', parts: 1 },
-      ],
-      note: '',
-    });
+  const [isNew, setNew] = useState(false);
   return (
-    <Section title="Mixes" aside={<Button onClick={add}>Keep a mix</Button>}>
-      {refusal}
+    <Section title="Mixes" aside={<Button onClick={() => setNew(true)}>Keep a mix</Button>}>
       {view.shop.mixes.length === 0 && (
         <p className="text-sub">Keep a mix by its parts, and it can be made again exactly, for a cup or for a litre.</p>
       )}
       <ul className="grid gap-6 md:grid-cols-2">
         {view.shop.mixes.map((m) => (
-          <MixEditor key={m.id} mix={m} />
+          <MixEditor key={m.id} mix={m} onDone={() => {}} />
         ))}
+        {isNew && <MixEditor mix={FRESH_MIX} onDone={() => setNew(false)} />}
       </ul>
     </Section>
   );
@@ -45,14 +35,27 @@ const partsOf = (typed: readonly { name: string; parts: string }[]): MixPart[] =
 
 const SHADES = ['var(--m-keyline)', 'var(--m-line)', 'var(--m-sub)', 'var(--m-night)'];
 
-function MixEditor({ mix }: { readonly mix: Mix }) {
+/** A mix not there before it is saved, under a name. */
+const FRESH_MIX: Mix = {
+  id: '',
+  name: '',
+  hex: '#7f8a8e',
+  parts: [
+    { name: 'First colour', parts: 3 },
+    { name: 'Second colour', parts: 1 },
+  ],
+  note: '',
+};
+
+function MixEditor({ mix, onDone }: { readonly mix: Mix; readonly onDone: () => void }) {
+  const isNew = mix.id === '';
   const { view } = useWorkshop();
   const { command, refusal } = useCommand();
   const { units } = view.workshop;
   // How much is made now is a sum on the screen and no part of the mix.
   const [batch, setBatch] = useState(String(toTypedLitres(0.4, units)));
   const form = useTypedForm({
-    isShared: true,
+    isShared: !isNew,
     typed: {
       name: mix.name,
       hex: mix.hex,
@@ -71,6 +74,13 @@ function MixEditor({ mix }: { readonly mix: Mix }) {
   });
   const { register, control, watch, fault, submit } = form;
   const { fields, append, remove } = useFieldArray({ control, name: 'parts' });
+  const save = submit(async (body) => {
+    const isSaved = isNew
+      ? await command('POST', '/shop/mixes', body)
+      : await command('PUT', `/shop/mixes/${mix.id}`, body);
+    if (isSaved && isNew) onDone();
+    return isSaved;
+  });
   const { hex, parts } = watch();
   const read = partsOf(parts);
   const amount = fromTypedLitres(readNumber(batch), units);
@@ -138,10 +148,14 @@ function MixEditor({ mix }: { readonly mix: Mix }) {
           <Button disabled={fields.length >= 12} onClick={() => append({ name: '', parts: '1' })}>
             One more part
           </Button>
-          <Button kind="primary" onClick={submit((body) => command('PUT', `/shop/mixes/${mix.id}`, body))}>
-            Save {mix.name}
+          <Button kind="primary" onClick={save}>
+            {isNew ? 'Keep it' : `Save ${mix.name}`}
           </Button>
-          <Button onClick={() => void command('DELETE', `/shop/mixes/${mix.id}`, {})}>Remove</Button>
+          {isNew ? (
+            <Button onClick={onDone}>Leave it</Button>
+          ) : (
+            <Button onClick={() => void command('DELETE', `/shop/mixes/${mix.id}`, {})}>Remove</Button>
+          )}
         </div>
         {refusal}
       </div>

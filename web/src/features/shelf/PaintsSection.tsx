@@ -16,21 +16,12 @@ import { DeliveriesField, type TypedDelivery } from './DeliveriesField.tsx';
 /** What is left of each colour against what the planned coats will take, as cans on one shelf line. */
 export function PaintsSection() {
   const { view } = useWorkshop();
-  const { command, refusal } = useCommand();
   const [open, setOpen] = useState<string | null>(null);
   const demand = shelfDemand(view.shop.paints, view.pieces, view.plan);
-  const add = () =>
-    void command('POST', '/shop/paints', {
-      name: 'New colour',
-      hex: '#3f5c74',
-      product: 'matt-paint',
-      on_hand_litres: 1,
-    });
   const shown = demand.find((d) => d.paint.id === open);
   const most = Math.max(1, ...demand.map((d) => Math.max(d.paint.on_hand_litres + comingOf(d.paint), d.needed_litres)));
   return (
-    <Section title="On the shelf" aside={<Button onClick={add}>Add a paint</Button>}>
-      {refusal}
+    <Section title="On the shelf" aside={<Button onClick={() => setOpen(NEW)}>Add a paint</Button>}>
       {demand.length === 0 && (
         <p className="text-sub">Enter what is in your cans, and Mokume says before which coat one will run short.</p>
       )}
@@ -64,12 +55,33 @@ export function PaintsSection() {
         ))}
       </ul>
       {shown && (
-        <PaintEditor key={shown.paint.id} paint={shown.paint} needed={shown.needed_litres} short={shown.short} />
+        <PaintEditor
+          key={shown.paint.id}
+          paint={shown.paint}
+          needed={shown.needed_litres}
+          short={shown.short}
+          onDone={() => setOpen(null)}
+        />
       )}
+      {open === NEW && <PaintEditor paint={FRESH_PAINT} needed={0} short={null} onDone={() => setOpen(null)} />}
       <Shortages demand={demand} />
     </Section>
   );
 }
+
+/** What is open while a paint is entered that is not there yet. */
+const NEW = '';
+/** A paint not there before it is saved, under a name. */
+const FRESH_PAINT: ShelfPaint = {
+  id: NEW,
+  name: '',
+  hex: '#3f5c74',
+  product: 'matt-paint',
+  on_hand_litres: 1,
+  can_litres: null,
+  can_cents: null,
+  lead_days: null,
+};
 
 const comingOf = (paint: ShelfPaint) => (paint.deliveries ?? []).reduce((n, d) => n + d.litres, 0);
 
@@ -110,11 +122,14 @@ function PaintEditor({
   paint,
   needed,
   short,
+  onDone,
 }: {
   readonly paint: ShelfPaint;
   readonly needed: number;
   readonly short: Demand['short'];
+  readonly onDone: () => void;
 }) {
+  const isNew = paint.id === NEW;
   const { view } = useWorkshop();
   const { command, refusal } = useCommand();
   const products = useProducts();
@@ -123,7 +138,7 @@ function PaintEditor({
   const typedLitres = (l: number | null) => (l === null ? '' : String(toTypedLitres(l, units)));
   const read = (text: string) => fromTypedLitres(readNumber(text), units);
   const form = useTypedForm({
-    isShared: true,
+    isShared: !isNew,
     typed: {
       name: paint.name,
       hex: paint.hex,
@@ -163,7 +178,13 @@ function PaintEditor({
   const { can, lead, coming } = watch();
   const leadDays = readOptional(lead);
   const unit = units === 'metric' ? 'litres' : 'quarts';
-  const save = submit((body) => command('PUT', `/shop/paints/${paint.id}`, body));
+  const save = submit(async (body) => {
+    const isSaved = isNew
+      ? await command('POST', '/shop/paints', body)
+      : await command('PUT', `/shop/paints/${paint.id}`, body);
+    if (isSaved && isNew) onDone();
+    return isSaved;
+  });
   const isHere = (index: number) => {
     const came = coming[index]!;
     const sum = read(getValues('left')) + read(came.amount);
@@ -232,9 +253,13 @@ function PaintEditor({
       {refusal}
       <div className="flex flex-wrap items-center gap-2">
         <Button kind="primary" onClick={save}>
-          Save {paint.name}
+          {isNew ? 'Put it on the shelf' : `Save ${paint.name}`}
         </Button>
-        <Button onClick={() => void command('DELETE', `/shop/paints/${paint.id}`, {})}>Remove</Button>
+        {isNew ? (
+          <Button onClick={onDone}>Leave it</Button>
+        ) : (
+          <Button onClick={() => void command('DELETE', `/shop/paints/${paint.id}`, {})}>Remove</Button>
+        )}
         <span className="text-table text-sub">
           {short
             ? ''

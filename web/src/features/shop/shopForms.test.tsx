@@ -2,10 +2,11 @@ import { firstShop, type Shop } from '@app/core';
 import { cleanup, fireEvent, screen, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { inShop } from '../../../test/inShop.tsx';
-import { PeopleSection } from './PeopleSection.tsx';
-import { PlacesSection } from './PlacesSection.tsx';
-import { StationsSection } from './StationsSection.tsx';
-import { WorkshopSection } from './WorkshopSection.tsx';
+import { FRESH_PERSON, PersonEditor } from './PersonEditor.tsx';
+import { PlaceEditor } from './PlaceEditor.tsx';
+import { SprayerEditor } from './SprayerEditor.tsx';
+import { StationEditor } from './StationEditor.tsx';
+import { WorkshopEditor } from './WorkshopEditor.tsx';
 
 // Who can sign in is asked for by itself: nobody yet.
 beforeEach(() => vi.stubGlobal('fetch', () => Promise.resolve(Response.json([]))));
@@ -36,7 +37,7 @@ const settled = () => new Promise((done) => setTimeout(done, 50));
 
 describe('a person', () => {
   test('is saved with hours as they are typed, days off, and the version that was read', async () => {
-    const { command } = open(<PeopleSection />);
+    const { command } = open(<PersonEditor person={plain.people[0]!} onDone={() => {}} />);
     type('Mon', '8-12, 13-16:30');
     type('Tue', 'off');
     press(/^Save Rona/);
@@ -51,15 +52,29 @@ describe('a person', () => {
     expect(body.hours.weekly[1]).toEqual([]);
   });
   test.each(['noon to four', '9-25', '9-12, 11-14'])('hours like “%s” are told at once and not sent', async (typed) => {
-    const { command } = open(<PeopleSection />);
+    const { command } = open(<PersonEditor person={plain.people[0]!} onDone={() => {}} />);
     type('Wed', typed);
     await told('Like 9–12:30, 13–17');
     press(/^Save Rona/);
     await settled();
     expect(command).not.toHaveBeenCalled();
   });
+  test('somebody new is nobody before they have a name', async () => {
+    const onDone = vi.fn();
+    const { command } = open(<PersonEditor person={FRESH_PERSON} onDone={onDone} />);
+    press('Add them');
+    await settled();
+    expect(command).not.toHaveBeenCalled();
+    expect(field('Name').closest('label')!.querySelector('[role=alert]')).not.toBeNull();
+    command.mockResolvedValue({ kind: 'done' });
+    type('Name', 'Bo');
+    press('Add them');
+    await settled();
+    expect(sent(command)).toEqual(['POST', '/shop/people', expect.objectContaining({ name: 'Bo' })]);
+    expect(onDone).toHaveBeenCalledOnce();
+  });
   test('a day off is added once, however often it is entered', async () => {
-    const { command } = open(<PeopleSection />);
+    const { command } = open(<PersonEditor person={plain.people[0]!} onDone={() => {}} />);
     for (const _ of [1, 2]) {
       type('Day off', '2026-03-04');
       press('Add');
@@ -73,12 +88,12 @@ describe('a person', () => {
     });
   });
   test('no day chosen is no day off', async () => {
-    open(<PeopleSection />);
+    open(<PersonEditor person={plain.people[0]!} onDone={() => {}} />);
     press('Add');
     await told('Choose a day.');
   });
   test('a block needs a name and a stretch of time; then it is part of the person', async () => {
-    const { command } = open(<PeopleSection />);
+    const { command } = open(<PersonEditor person={plain.people[0]!} onDone={() => {}} />);
     press('Add block');
     await told('Give the block a name.');
     await told('Like 14–15:30.');
@@ -94,7 +109,7 @@ describe('a person', () => {
     });
   });
   test('a first password of nine characters is refused at its field, before anything is sent', async () => {
-    const { command } = open(<PeopleSection />);
+    const { command } = open(<PersonEditor person={plain.people[0]!} onDone={() => {}} />);
     press('Give a sign-in…');
     type('Sign-in name', 'rona2');
     type('First password', 'ninechars');
@@ -106,7 +121,7 @@ describe('a person', () => {
 
 describe('a place to work', () => {
   test('is saved with its room and hours; empty hours are any time', async () => {
-    const { command } = open(<StationsSection />);
+    const { command } = open(<StationEditor station={plain.stations[0]!} onDone={() => {}} />);
     type('Room for', '3');
     type('Work there only', '9-16');
     press('Save');
@@ -122,7 +137,7 @@ describe('a place to work', () => {
     ['Work there only', 'mornings', 'Like 9–12:30, 13–17.'],
     ['Name', ' ', 'Give the place a name.'],
   ])('%s of “%s” is told at its field and not sent', async (label, typed, words) => {
-    const { command } = open(<StationsSection />);
+    const { command } = open(<StationEditor station={plain.stations[0]!} onDone={() => {}} />);
     type(label, typed);
     await told(words);
     press('Save');
@@ -130,7 +145,7 @@ describe('a place to work', () => {
     expect(command).not.toHaveBeenCalled();
   });
   test('what is beside it, daylight and weather are one tap each', async () => {
-    const { command } = open(<StationsSection />);
+    const { command } = open(<StationEditor station={plain.stations[0]!} onDone={() => {}} />);
     fireEvent.click(screen.getAllByText('Light, weather and what is beside it')[0]!);
     press('Only by daylight');
     press(/^Not in cold/);
@@ -145,7 +160,7 @@ describe('a place to work', () => {
     ['', false],
     ['-1', false],
   ])('a clean-out of “%s” minutes: kept %s', async (typed, isKept) => {
-    const { command } = open(<StationsSection />, { tools: [sprayer] });
+    const { command } = open(<SprayerEditor />, { tools: [sprayer] });
     type('Clean-out', typed);
     await settled();
     press('Keep');
@@ -158,7 +173,7 @@ describe('a place to work', () => {
 
 describe('the air of a place', () => {
   test('is typed in the shop’s units and sent in °C', async () => {
-    const { command } = open(<PlacesSection />, {}, 'us');
+    const { command } = open(<PlaceEditor place={plain.places[0]!} onDone={() => {}} />, {}, 'us');
     type('Warmest °F', '77');
     type('Coldest °F', '50');
     press('Save air');
@@ -172,7 +187,7 @@ describe('the air of a place', () => {
     ['Humidity day %', '101', '1 to 100.'],
     ['night %', '0', '1 to 100.'],
   ])('%s of “%s” is told at its field', async (label, typed, words) => {
-    const { command } = open(<PlacesSection />);
+    const { command } = open(<PlaceEditor place={plain.places[0]!} onDone={() => {}} />);
     type(label, typed);
     await told(words);
     press('Save air');
@@ -183,7 +198,7 @@ describe('the air of a place', () => {
 
 describe('the workshop', () => {
   test('takes a position, a floor and hours of noise, or none of them', async () => {
-    const { command } = open(<WorkshopSection />);
+    const { command } = open(<WorkshopEditor />);
     press('Save');
     await settled();
     const none = { latitude_deg: null, longitude_deg: null, floor_units: null, noise: null };
@@ -202,7 +217,7 @@ describe('the workshop', () => {
     });
   });
   test('half a position is told at the half that is missing', async () => {
-    const { command } = open(<WorkshopSection />);
+    const { command } = open(<WorkshopEditor />);
     type('Latitude', '52');
     const label = field('Longitude').closest('label')!;
     await within(label).findByText(/Both, or neither/);
@@ -215,7 +230,7 @@ describe('the workshop', () => {
     ['Floor', '0', 'A whole number, 1 or more.'],
     ['Noise allowed', '8-12, 13-19', 'One stretch, like 8-19.'],
   ])('%s of “%s” is told at its field', async (label, typed, words) => {
-    open(<WorkshopSection />);
+    open(<WorkshopEditor />);
     type(label, typed);
     await told(words);
   });

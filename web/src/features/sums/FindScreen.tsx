@@ -1,6 +1,8 @@
 import { meansOf, mostToPay, sayHours, TEMPLATES } from '@app/core';
 import { useState } from 'react';
 import { useWorkshop } from '../../data/workshop.tsx';
+import { FindFigure } from './FindFigure.tsx';
+import { PriceStrata } from './PriceStrata.tsx';
 import { findTakes, FIND_STATES, type FindState } from './findRoute.ts';
 
 const PRICES = [40, 60, 90, 120, 160, 200, 250, 320, 400, 550, 750, 1000] as const;
@@ -45,6 +47,7 @@ export function FindScreen() {
           options={TEMPLATES.filter((t) => t.id !== 'custom').map((t) => [t.id, t.name])}
           onPick={setTemplate}
         />
+        {template && <FindFigure template={template} area_m2={takes?.area_m2 ?? null} />}
         <Taps
           label="2 · Its state"
           value={state}
@@ -100,32 +103,12 @@ function Answer({
     ['standing', (days * DAY_CENTS) / 100, '#b98d5a'],
     ['the find', Math.max(0, most / 100), '#b9cfc6'],
   ] as const;
-  const sum = Math.max(
-    price,
-    parts.reduce((n, [, v]) => n + v, 0),
-  );
   return (
     <>
       <p className="text-[40px] leading-[44px] font-bold">
         {most > 0 ? `At most ${Math.floor(most / 100)}` : 'Leave it there'}
       </p>
-      <svg viewBox="0 0 400 26" className="my-1 w-full" aria-hidden="true">
-        {parts.map(([name, value, fill], i) => {
-          const x = (parts.slice(0, i).reduce((n, [, v]) => n + v, 0) / sum) * 400;
-          return (
-            <rect
-              key={name}
-              x={x}
-              y="3"
-              width={(value / sum) * 400}
-              height="20"
-              fill={fill}
-              stroke="var(--m-keyline)"
-            />
-          );
-        })}
-        <path d={`M${(price / sum) * 400 - 1} 0v26`} stroke="var(--m-ink)" strokeWidth="2" />
-      </svg>
+      <PriceStrata parts={parts} price={price} />
       <p className="text-table text-sub">
         {price} less booth {(price * BOOTH_FEE).toFixed(0)}, materials {(takes.materials_cents / 100).toFixed(0)},{' '}
         {sayHours(takes.minutes)} at {hourly}, and {days} days standing.

@@ -35,5 +35,6 @@ export function findTakes(template: string, state: FindState, means: ShopMeans) 
     kind: 'stock',
   });
   const { minutes, litres } = sumsOf(route.steps);
-  return { minutes, materials_cents: Math.round(litres * LITRE_CENTS) + SUNDRIES_CENTS };
+  const area_m2 = route.zones.reduce((n, z) => n + z.area_m2, 0);
+  return { minutes, area_m2, materials_cents: Math.round(litres * LITRE_CENTS) + SUNDRIES_CENTS };
 }

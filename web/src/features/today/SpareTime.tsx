@@ -41,7 +41,7 @@ export function SpareTime({ day }: { readonly day: PersonDay }) {
                 <span className="min-w-0">
                   <span className="block font-semibold">{step.title}</span>
                   <span className="condensed block text-lane text-sub">
-                    {piece.name}, done by {clock(f.end, saying)}
+                    {piece.name}, until {clock(f.end, saying)}
                   </span>
                   {step.caution && <span className="condensed block text-lane text-oxide-text">{step.caution}</span>}
                 </span>

@@ -8,7 +8,7 @@ import { useStepSheet } from '../../step/useStepSheet.tsx';
 import { DryingStrip } from './DryingStrip.tsx';
 import { PersonToday } from './PersonToday.tsx';
 import { todayOf } from './todayOf.ts';
-import { clock, sayDay } from '@app/core';
+import { clock, sayDay, shelfDemand } from '@app/core';
 
 /** The day per person, what is drying, and windows about to close. Large, for painty hands. */
 export function TodayScreen() {
@@ -18,6 +18,15 @@ export function TodayScreen() {
   const explained = why.data;
   const { open, sheet } = useStepSheet(explained);
   const today = useMemo(() => todayOf(shown, now), [shown, now]);
+  const short = useMemo(
+    () =>
+      new Map(
+        shelfDemand(shown.shop.paints, shown.pieces, shown.plan).flatMap((d) =>
+          d.short ? [[d.short.step, d] as const] : [],
+        ),
+      ),
+    [shown],
+  );
   const inHand = new Set(today.people.map((p) => p.now?.step.id));
   const others = taps.all.filter((t) => !inHand.has(t.step));
   return (
@@ -53,7 +62,7 @@ export function TodayScreen() {
         )}
         <div className="grid grid-cols-[minmax(0,1fr)] gap-5 md:grid-cols-2 xl:grid-cols-3">
           {today.people.map((p) => (
-            <PersonToday key={p.person.id} day={p} onOpen={open} />
+            <PersonToday key={p.person.id} day={p} short={short} onOpen={open} />
           ))}
         </div>
         <DryingStrip wet={today.wet} onOpen={open} />

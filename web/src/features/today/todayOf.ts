@@ -14,6 +14,8 @@ export type PersonDay = {
   readonly now: Job | null;
   readonly next: Job | null;
   readonly later: readonly Job[];
+  /** What they have done today, the last first. */
+  readonly done: readonly Job[];
 };
 export type Wet = {
   readonly piece: PieceView;
@@ -38,8 +40,20 @@ export function todayOf(view: WorkshopView, now: Instant): Today {
     )
     .sort((a, b) => Number(b.isRunning) - Number(a.isRunning) || a.at.start - b.at.start);
   const today = jobs.filter((j) => j.isRunning || wallClock(view.shop.timeZone, j.at.start).day <= day);
+  const done = view.pieces
+    .filter((p) => p.active)
+    .flatMap((piece) =>
+      piece.steps.flatMap((step) =>
+        step.state.kind === 'done' &&
+        view.plan.steps[step.id] &&
+        wallClock(view.shop.timeZone, step.state.until).day === day
+          ? [jobOf(view, piece, step, now)]
+          : [],
+      ),
+    )
+    .sort((a, b) => b.at.end - a.at.end);
   return {
-    people: view.shop.people.map((person) => personDay(person, today, now)),
+    people: view.shop.people.map((person) => personDay(person, today, done, now)),
     wet: wetFilms(view, now),
     nextWork: jobs[0]?.at.start ?? null,
   };
@@ -62,11 +76,12 @@ function jobOf(view: WorkshopView, piece: PieceView, step: ShopStep, now: Instan
   };
 }
 
-function personDay(person: Person, jobs: readonly Job[], now: Instant): PersonDay {
+function personDay(person: Person, jobs: readonly Job[], done: readonly Job[], now: Instant): PersonDay {
   const own = jobs.filter((j) => j.at.people.includes(person.id));
   const current = own.find((j) => j.isRunning) ?? own.find((j) => j.at.start <= now + 15) ?? null;
   const rest = own.filter((j) => j !== current);
-  return { person, now: current, next: rest[0] ?? null, later: rest.slice(1) };
+  const doneByThem = done.filter((j) => j.step.state.kind === 'done' && j.step.state.by.includes(person.id));
+  return { person, now: current, next: rest[0] ?? null, later: rest.slice(1), done: doneByThem };
 }
 
 /** The drying stage that the next step of hands-on work waits for decides what "ready" means. */

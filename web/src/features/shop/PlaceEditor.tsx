@@ -5,36 +5,22 @@ import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { celsiusField, sayTemperature } from '../../ui/amounts.ts';
 import { BothVersions } from '../../ui/BothVersions.tsx';
-import { Button, Field, Input, Section, Select } from '../../ui/parts.tsx';
+import { Button, Field, Input, Select } from '../../ui/parts.tsx';
 import { readNumber } from '../../ui/readNumber.ts';
 import { useTypedForm } from '../../ui/useTypedForm.ts';
 import { PlaceLog } from './PlaceLog.tsx';
 
-/** The air of each place through an ordinary day; drying times follow from it. */
-export function PlacesSection() {
-  const { view } = useWorkshop();
-  const { command, refusal } = useCommand();
-  const typical = { high_c: 20, low_c: 15, humidityAtHigh_pct: 50, humidityAtLow_pct: 60 };
-  return (
-    <Section
-      title="Air"
-      aside={
-        <Button onClick={() => void command('POST', '/shop/places', { name: 'Warm corner', typical })}>
-          Add a place with air of its own
-        </Button>
-      }
-    >
-      {refusal}
-      <div className="grid gap-4 md:grid-cols-2">
-        {view.shop.places.map((p) => (
-          <PlaceEditor key={p.id} place={p} />
-        ))}
-      </div>
-    </Section>
-  );
-}
+/** A place not there before it is saved, under a name. */
+export const freshPlace = (): ClimatePlace => ({
+  id: '',
+  name: '',
+  typical: { high_c: 20, low_c: 15, humidityAtHigh_pct: 50, humidityAtLow_pct: 60 },
+  series: null,
+});
 
-function PlaceEditor({ place }: { readonly place: ClimatePlace }) {
+/** The air of a place through an ordinary day; drying times follow from it. */
+export function PlaceEditor({ place, onDone }: { readonly place: ClimatePlace; readonly onDone: () => void }) {
+  const isNew = place.id === '';
   const { view } = useWorkshop();
   const { command, refusal } = useCommand();
   const degrees = celsiusField(view.workshop.units);
@@ -45,7 +31,7 @@ function PlaceEditor({ place }: { readonly place: ClimatePlace }) {
     humidityAtLow_pct: readNumber(t.dampNight),
   });
   const form = useTypedForm({
-    isShared: true,
+    isShared: !isNew,
     typed: {
       name: place.name,
       high: String(Math.round(degrees.show(place.typical.high_c) * 10) / 10),
@@ -72,10 +58,17 @@ function PlaceEditor({ place }: { readonly place: ClimatePlace }) {
     words: { low: 'A number.', dampDay: '1 to 100.', dampNight: '1 to 100.', high: 'A number, not below the coldest.' },
   });
   const { register, choice, watch, fault, submit } = form;
+  const save = submit(async (body) => {
+    const isSaved = isNew
+      ? await command('POST', '/shop/places', body)
+      : await command('PUT', `/shop/places/${place.id}`, body);
+    if (isSaved && isNew) onDone();
+    return isSaved;
+  });
   const typical = typicalOf(watch());
   const isReadable = Object.values(typical).every(Number.isFinite);
   return (
-    <div className="flex flex-col gap-3 border border-line bg-raised p-3">
+    <div className="flex max-w-2xl flex-col gap-3">
       <Field label="Name" error={fault('name')}>
         <Input {...register('name')} />
       </Field>
@@ -103,7 +96,7 @@ function PlaceEditor({ place }: { readonly place: ClimatePlace }) {
           ))}
         </Select>
       </Field>
-      <PlaceLog place={place} />
+      {!isNew && <PlaceLog place={place} />}
       <BothVersions
         of={form}
         labels={{
@@ -116,10 +109,10 @@ function PlaceEditor({ place }: { readonly place: ClimatePlace }) {
         }}
       />
       <div className="flex gap-2">
-        <Button kind="primary" onClick={submit((body) => command('PUT', `/shop/places/${place.id}`, body))}>
-          Save air
+        <Button kind="primary" onClick={save}>
+          {isNew ? 'Add it' : 'Save air'}
         </Button>
-        <Button onClick={() => void command('DELETE', `/shop/places/${place.id}`, {})}>Remove</Button>
+        {!isNew && <Button onClick={() => void command('DELETE', `/shop/places/${place.id}`, {})}>Remove</Button>}
       </div>
       {refusal}
     </div>

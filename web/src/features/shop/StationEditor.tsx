@@ -1,4 +1,4 @@
-import { StationInput, ToolInput } from '@app/contract';
+import { StationInput } from '@app/contract';
 import {
   type Block,
   type DryingLimits,
@@ -6,14 +6,14 @@ import {
   type Shift,
   type Station,
   STATION_KINDS,
+  type Shop,
   type StationKind,
-  type Tool,
 } from '@app/core';
 import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { sayTemperature } from '../../ui/amounts.ts';
 import { BothVersions } from '../../ui/BothVersions.tsx';
-import { Button, Field, Input, Section, Select, Tap } from '../../ui/parts.tsx';
+import { Button, Field, Input, Select, Tap } from '../../ui/parts.tsx';
 import { readNumber } from '../../ui/readNumber.ts';
 import { useTypedForm } from '../../ui/useTypedForm.ts';
 import { BlocksEditor } from './BlocksEditor.tsx';
@@ -27,87 +27,15 @@ const KIND_WORDS: Record<StationKind, string> = {
   rack: 'Drying rack',
 };
 
-/** Benches, rack, spray spot and the sprayer: how much fits where, and when it may be used. */
-export function StationsSection() {
-  const { view } = useWorkshop();
-  const { command, refusal } = useCommand();
-  const climate = view.shop.places[0]?.id ?? '';
-  const sprayer = view.shop.tools.find((t) => t.id === 'sprayer');
-  return (
-    <Section
-      title="Space and tools"
-      aside={
-        <Button
-          onClick={() =>
-            void command('POST', '/shop/stations', {
-              name: 'New bench',
-              kind: 'bench',
-              capacity: 1,
-              hours: null,
-              climate,
-            })
-          }
-        >
-          Add a place
-        </Button>
-      }
-    >
-      {refusal}
-      <ul className="flex flex-col gap-2">
-        {view.shop.stations.map((s) => (
-          <StationEditor key={s.id} station={s} />
-        ))}
-      </ul>
-      <div className="flex flex-wrap items-center gap-3">
-        {sprayer ? 'One sprayer: two pieces are never sprayed at once.' : 'No sprayer: coats are brushed and rolled.'}
-        {sprayer && <CleanOut sprayer={sprayer} />}
-        {sprayer ? (
-          <Button onClick={() => void command('DELETE', '/shop/tools/sprayer', {})}>We have none</Button>
-        ) : (
-          <Button
-            onClick={() =>
-              void command('PUT', '/shop/tools/sprayer', { name: 'Sprayer', capacity: 1, cleanout_minutes: 20 })
-            }
-          >
-            We have one
-          </Button>
-        )}
-      </div>
-    </Section>
-  );
-}
-
-/** Minutes between two colours or products in the sprayer. */
-function CleanOut({ sprayer }: { readonly sprayer: Tool }) {
-  const { view } = useWorkshop();
-  const { command, refusal } = useCommand();
-  const { register, fault, submit, formState } = useTypedForm({
-    typed: { minutes: String(sprayer.cleanout_minutes ?? 0) },
-    schema: ToolInput,
-    read: (t) => ({
-      version: view.versions['tools/sprayer'],
-      name: sprayer.name,
-      capacity: sprayer.capacity,
-      hours: sprayer.hours ?? null,
-      cleanout_minutes: readNumber(t.minutes),
-    }),
-    at: { cleanout_minutes: 'minutes' },
-    words: { minutes: 'Enter 0 to 240.' },
-  });
-  return (
-    <span className="flex items-end gap-2">
-      <span className="w-44">
-        <Field label="Clean-out between colours, min" error={fault('minutes')}>
-          <Input inputMode="numeric" {...register('minutes')} />
-        </Field>
-      </span>
-      <Button disabled={!formState.isDirty} onClick={submit((body) => command('PUT', '/shop/tools/sprayer', body))}>
-        Keep
-      </Button>
-      {refusal}
-    </span>
-  );
-}
+/** A place not there before it is saved, under a name. */
+export const freshStation = ({ places }: Pick<Shop, 'places'>): Station => ({
+  id: '',
+  name: '',
+  kind: 'bench',
+  capacity: 1,
+  hours: null,
+  climate: places[0]?.id ?? '',
+});
 
 const ALL_DAY: readonly Shift[] = [{ from: 0, until: 1440 }];
 
@@ -128,11 +56,13 @@ function shownHours(hours: Hours | null): string {
   return day.length === 1 && day[0]!.from === 0 && day[0]!.until === 1440 ? '' : shiftsText(day);
 }
 
-function StationEditor({ station }: { readonly station: Station }) {
+/** How much fits somewhere, when it may be used, and what is beside it. */
+export function StationEditor({ station, onDone }: { readonly station: Station; readonly onDone: () => void }) {
+  const isNew = station.id === '';
   const { view } = useWorkshop();
   const { command, refusal } = useCommand();
   const form = useTypedForm({
-    isShared: true,
+    isShared: !isNew,
     typed: {
       name: station.name,
       kind: station.kind,
@@ -155,9 +85,16 @@ function StationEditor({ station }: { readonly station: Station }) {
     words: { capacity: 'A number, 1 or more.', use: 'Like 9–12:30, 13–17.' },
   });
   const { register, choice, watch, setValue, fault, submit } = form;
-  const { capacity, blocks, beside, daylight, guard } = watch();
+  const save = submit(async (body) => {
+    const isSaved = isNew
+      ? await command('POST', '/shop/stations', body)
+      : await command('PUT', `/shop/stations/${station.id}`, body);
+    if (isSaved && isNew) onDone();
+    return isSaved;
+  });
+  const { blocks, beside, daylight, guard } = watch();
   return (
-    <li className="grid grid-cols-2 items-end gap-2 border-b border-line pb-2 md:grid-cols-[1.2fr_1fr_80px_1fr_1fr_120px_auto]">
+    <div className="grid grid-cols-2 items-end gap-2 md:grid-cols-[1.2fr_1fr_80px_1fr_1fr_auto]">
       <Field label="Name" error={fault('name')}>
         <Input {...register('name')} />
       </Field>
@@ -185,17 +122,11 @@ function StationEditor({ station }: { readonly station: Station }) {
       <Field label="Work there only" error={fault('use')}>
         <Input placeholder="any time" {...register('use')} />
       </Field>
-      <Slots capacity={Number(capacity) || 0} />
       <span className="flex gap-1">
-        <Button kind="primary" onClick={submit((body) => command('PUT', `/shop/stations/${station.id}`, body))}>
-          Save
+        <Button kind="primary" onClick={save}>
+          {isNew ? 'Add it' : 'Save'}
         </Button>
-        <Button
-          aria-label={`Remove ${station.name}`}
-          onClick={() => void command('DELETE', `/shop/stations/${station.id}`, {})}
-        >
-          ×
-        </Button>
+        {!isNew && <Button onClick={() => void command('DELETE', `/shop/stations/${station.id}`, {})}>Remove</Button>}
       </span>
       <BothVersions
         of={form}
@@ -230,7 +161,7 @@ function StationEditor({ station }: { readonly station: Station }) {
           <BlocksEditor blocks={blocks} onChange={(b) => setValue('blocks', b)} />
         </div>
       </details>
-    </li>
+    </div>
   );
 }
 
@@ -285,22 +216,5 @@ function Surroundings({
         </div>
       )}
     </div>
-  );
-}
-
-/** The room as so many slots. */
-function Slots({ capacity }: { readonly capacity: number }) {
-  const n = Math.min(capacity, 12);
-  return (
-    <svg width="120" height="32" aria-hidden="true">
-      {Array.from({ length: n }, (_, i) => (
-        <path
-          key={String(i)}
-          d={`M${2 + i * 9.6} 26h8M${2 + i * 9.6} 26v4M${10 + i * 9.6} 26v4M${3 + i * 9.6} 22h6`}
-          stroke="var(--m-keyline)"
-          strokeWidth="1.4"
-        />
-      ))}
-    </svg>
   );
 }

@@ -2,18 +2,10 @@ import { WorkshopInput } from '@app/contract';
 import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { BothVersions } from '../../ui/BothVersions.tsx';
-import { Button, Field, Input, Section, Select } from '../../ui/parts.tsx';
+import { Button, Field, Input, Select } from '../../ui/parts.tsx';
 import { readOptional } from '../../ui/readNumber.ts';
 import { useTypedForm } from '../../ui/useTypedForm.ts';
 import { readShifts, shiftsText } from './hoursText.ts';
-
-export function WorkshopSection() {
-  return (
-    <Section title="Workshop">
-      <WorkshopEditor />
-    </Section>
-  );
-}
 
 /** One stretch of a day; null when nothing is typed, the text itself when it is no such stretch. */
 function readStretch(text: string) {
@@ -21,7 +13,8 @@ function readStretch(text: string) {
   return shifts === null || shifts.length > 1 ? text : (shifts[0] ?? null);
 }
 
-function WorkshopEditor() {
+/** What the workshop is called, its units, its clock, and where it stands. */
+export function WorkshopEditor() {
   const { view } = useWorkshop();
   const { command, refusal } = useCommand();
   const form = useTypedForm({

@@ -1,0 +1,15 @@
+import type { Chances } from '../promise/promise.ts';
+import type { Instant } from '../quantities/units.ts';
+import { type Saying, sayDay, sayTime } from './time.ts';
+
+/**
+ * How the plan's date and the chances go together, so that two dates of one piece never stand side by side without a word:
+ * the plan counts with nothing going wrong, the chances with what does.
+ */
+export function saySure(ready: Instant, { p50, p95 }: Chances, saying: Saying): string {
+  const [plan, likely, safe] = [sayDay(ready, saying), sayDay(p50, saying), sayDay(p95, saying)];
+  if (p95 === Infinity)
+    return `The plan has it ready ${sayTime(ready, saying)}; too much may go wrong to promise any date.`;
+  if (plan === likely && plan === safe) return `Ready ${plan} by the plan, likely, and safe to promise.`;
+  return `The plan has it ready ${sayTime(ready, saying)} if nothing goes wrong, with no slack for nights that dry slowly or work done twice: likely ${likely}, safe to promise ${safe}.`;
+}
