@@ -53,6 +53,10 @@ export function sayDate(at: Instant, s: Saying): string {
   return `${weekday} ${format(s.zone, s.units, { day: 'numeric' }).format(at * 60_000)}`;
 }
 
+/** `Monday 9 March 2026`, or `Monday, March 9, 2026`. */
+export const sayFullDate = (at: Instant, s: Saying): string =>
+  format(s.zone, s.units, { weekday: 'long', day: 'numeric', month: 'long', year: 'numeric' }).format(at * 60_000);
+
 /** `November 2026`. */
 export const sayMonth = (at: Instant, s: Saying): string =>
   format(s.zone, s.units, { month: 'long', year: 'numeric' }).format(at * 60_000);

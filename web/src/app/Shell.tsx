@@ -1,4 +1,4 @@
-import { hourlyClimate, mainPlace, sayDay, sayTime, shelfDemand } from '@app/core';
+import { clock, hourlyClimate, mainPlace, sayDay, sayFullDate, sayTime, shelfDemand } from '@app/core';
 import { Ellipsis, ListChecks, PaintBucket, Plus, Rows3, Tag as TagIcon } from 'lucide-react';
 import { lazy, type ReactNode, Suspense, useCallback, useMemo, useState } from 'react';
 import { Link, NavLink } from 'react-router';
@@ -10,7 +10,7 @@ import { healthOf } from '../ui/Health.tsx';
 import { NotSentSign } from './NotSentSign.tsx';
 import { MenuItems, ShopMenu } from './ShopMenu.tsx';
 import { useKeys } from './useKeys.ts';
-import { useTitle } from './useTitle.ts';
+import { useDocumentTitle, usePageTitle } from './useTitle.ts';
 
 const Palette = lazy(async () => ({ default: (await import('./Palette.tsx')).Palette }));
 const KeyList = lazy(async () => ({ default: (await import('./KeyList.tsx')).KeyList }));
@@ -31,9 +31,9 @@ export function Shell({ children }: { readonly children: ReactNode }) {
   const showKeys = useCallback(() => setOverlay('keys'), []);
   const close = useCallback(() => setOverlay(null), []);
   useKeys({ onFind: find, onKeys: showKeys });
-  useTitle();
+  useDocumentTitle();
   return (
-    <div className="flex h-dvh flex-col">
+    <div className="flex h-dvh flex-col print:block print:h-auto">
       <GrainDefs />
       <header className="flex h-12 shrink-0 items-center gap-1 border-b border-keyline px-4">
         <div className="flex w-auto shrink-0 items-baseline gap-2 md:w-[240px]">
@@ -75,7 +75,8 @@ export function Shell({ children }: { readonly children: ReactNode }) {
           Mokume with <code>npm start -- --lan</code> to switch them on.
         </p>
       )}
-      <div className="flex min-h-0 flex-1 flex-col">{children}</div>
+      <PrintHead />
+      <div className="flex min-h-0 flex-1 flex-col print:block">{children}</div>
       <PhoneBar onFind={find} onKeys={showKeys} />
       <Suspense fallback={null}>
         {overlay === 'find' && <Palette onClose={close} />}
@@ -128,6 +129,23 @@ function PhoneBar({ onFind, onKeys }: { readonly onFind: () => void; readonly on
         </div>
       )}
     </nav>
+  );
+}
+
+/** On paper the page says whose it is, what it shows, and of when. */
+function PrintHead() {
+  const { view, now } = useWorkshop();
+  const saying = useSaying();
+  const title = usePageTitle();
+  return (
+    <div className="hidden items-baseline justify-between border-b-2 border-ink pb-1 print:flex">
+      <span className="text-section font-semibold">
+        {view.workshop.name}: {title}
+      </span>
+      <span className="condensed text-table">
+        {sayFullDate(now, saying)}, {clock(now, saying)}
+      </span>
+    </div>
   );
 }
 

@@ -8,6 +8,7 @@ import {
   LogOut,
   type LucideIcon,
   Moon,
+  Printer,
   Scale,
   Search,
   Settings,
@@ -85,6 +86,7 @@ export function MenuItems({
         </Link>
       ))}
       {item(Search, 'Find anything (Ctrl K)', onFind)}
+      {item(Printer, 'Print this screen', () => window.print())}
       {!isLarge && item(Keyboard, 'Keys (?)', onKeys)}
       <ThemeItem className={row} />
       {item(LogOut, `Sign out ${view.me.name}`, () => void signOut())}

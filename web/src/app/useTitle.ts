@@ -18,14 +18,20 @@ const TITLES: readonly (readonly [RegExp, string])[] = [
   [/^\/shop/, 'Shop'],
 ];
 
-/** The page is called by what it shows: tab, bookmark, screen reader and print say the same. */
-export function useTitle(): void {
+/** What the page shows: "Plan", "Route: Settle". */
+export function usePageTitle(): string {
   const { view } = useWorkshop();
   const { pathname } = useLocation();
   const id = /^\/pieces\/([^/]+)/.exec(pathname)?.[1];
   const piece = view.pieces.find((p) => p.id === id)?.name;
   const screen = TITLES.find(([pattern]) => pattern.test(pathname))?.[1] ?? 'Mokume';
-  const title = piece === undefined ? screen : screen === 'Pieces' ? piece : `${screen}: ${piece}`;
+  return piece === undefined ? screen : screen === 'Pieces' ? piece : `${screen}: ${piece}`;
+}
+
+/** The page is called by what it shows: tab, bookmark, screen reader and print say the same. */
+export function useDocumentTitle(): void {
+  const { view } = useWorkshop();
+  const title = usePageTitle();
   useEffect(() => {
     document.title = `${title} · ${view.workshop.name} · Mokume`;
   }, [title, view.workshop.name]);

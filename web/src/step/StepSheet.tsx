@@ -1,5 +1,15 @@
 import type { PieceView } from '@app/contract';
-import { clock, sayLength, sayNoRoom, sayNotice, sayTime, sayWait, type ShopStep, type Wait } from '@app/core';
+import {
+  cautionOf,
+  clock,
+  sayLength,
+  sayNoRoom,
+  sayNotice,
+  sayTime,
+  sayWait,
+  type ShopStep,
+  type Wait,
+} from '@app/core';
 import { Pin, TriangleAlert, X } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { useNavigate } from 'react-router';
@@ -36,7 +46,7 @@ export function StepSheet({ piece, step, wait, onClose }: SheetProps) {
         <SheetHead piece={piece} step={step} onClose={() => ref.current?.close()} />
         <WhenAndWho piece={piece} step={step} wait={wait} />
         <p className="border-l-3 border-keyline pl-3">{step.reason}</p>
-        {step.caution && <Caution words={step.caution} />}
+        {step.caution && <Caution words={cautionOf(step.caution)!} />}
         <Drying step={step} />
         <StepActions piece={piece} step={step} onDone={() => ref.current?.close()} />
         {step.state.kind === 'planned' && step.hands > 0 && (

@@ -1,5 +1,6 @@
 import { CoreFault } from '../../core/CoreFault.tsx';
 import {
+  cautionsOnce,
   type Conflict,
   type Fix,
   type Route,
@@ -45,6 +46,7 @@ export function RoutePreview({ draft, built, preview, onFix, promise }: PreviewP
     );
   const { route, conflicts } = built;
   const { minutes, steps } = sumsOf(route.steps);
+  const cautions = cautionsOnce(route.steps);
   return (
     <aside aria-label="What it takes" className="flex flex-col gap-4 bg-raised p-4">
       <LayerStack
@@ -78,6 +80,7 @@ export function RoutePreview({ draft, built, preview, onFix, promise }: PreviewP
           <RouteLine
             key={s.key}
             step={s}
+            caution={cautions.get(s.key)}
             number={i + 1}
             conflicts={conflicts.filter((c) => c.step === s.key)}
             onFix={onFix}
@@ -133,11 +136,13 @@ function Earliest({ draft, answer }: { readonly draft: PieceDraft; readonly answ
 
 type LineProps = {
   readonly step: RouteStep;
+  /** What of its caution no earlier step has said. */
+  readonly caution: string | undefined;
   readonly number: number;
   readonly conflicts: readonly Conflict[];
   readonly onFix: (f: Fix) => void;
 };
-function RouteLine({ step, number, conflicts, onFix }: LineProps) {
+function RouteLine({ step, caution, number, conflicts, onFix }: LineProps) {
   return (
     <li className="grid grid-cols-[22px_10px_1fr_auto] items-baseline gap-x-2 border-b border-line py-1.5">
       <span className="text-lane text-sub">{number}</span>
@@ -149,7 +154,7 @@ function RouteLine({ step, number, conflicts, onFix }: LineProps) {
       <span>
         <span className="block text-table font-semibold">{step.title}</span>
         <span className="condensed block text-lane text-sub">{step.reason}</span>
-        {step.caution && <span className="condensed block text-lane text-oxide-text">{step.caution}</span>}
+        {caution && <span className="condensed block text-lane text-oxide-text">{caution}</span>}
       </span>
       <span className="condensed text-lane text-sub">{step.hands === 0 ? 'waits' : sayLength(step.work_minutes)}</span>
       {conflicts.length > 0 && (

@@ -1,5 +1,5 @@
 import type { PieceView } from '@app/contract';
-import { type Explained, sayLength, sayNoRoom, sayTime, sayWait, type ShopStep } from '@app/core';
+import { cautionsOnce, type Explained, sayLength, sayNoRoom, sayTime, sayWait, type ShopStep } from '@app/core';
 import { Check, Circle, CircleDot, Hourglass, TriangleAlert } from 'lucide-react';
 import { useSaying } from '../../data/saying.ts';
 import { useWorkshop } from '../../data/workshop.tsx';
@@ -17,8 +17,18 @@ export function RouteList({ piece, explained, onOpen }: ListProps) {
   const steps = [...piece.steps].sort(
     (a, b) => (view.plan.steps[a.id]?.start ?? Infinity) - (view.plan.steps[b.id]?.start ?? Infinity),
   );
+  // What is done needs no caution any more.
+  const cautions = cautionsOnce(steps.filter((s) => s.state.kind !== 'done'));
   const row = (s: ShopStep, i: number) => (
-    <RouteRow key={s.id} piece={piece} step={s} layers={layersUpTo(steps, i)} explained={explained} onOpen={onOpen} />
+    <RouteRow
+      key={s.id}
+      piece={piece}
+      step={s}
+      caution={cautions.get(s.key)}
+      layers={layersUpTo(steps, i)}
+      explained={explained}
+      onOpen={onOpen}
+    />
   );
   const firstOpen = steps.findIndex((s) => s.state.kind !== 'done');
   const done = firstOpen === -1 ? steps.length : firstOpen;
@@ -40,10 +50,12 @@ export function RouteList({ piece, explained, onOpen }: ListProps) {
 type RowProps = Omit<ListProps, 'piece'> & {
   readonly piece: PieceView;
   readonly step: ShopStep;
+  /** What of its caution no earlier step has said. */
+  readonly caution: string | undefined;
   readonly layers: Layers;
 };
 
-function RouteRow({ piece, step, layers, explained, onOpen }: RowProps) {
+function RouteRow({ piece, step, caution, layers, explained, onOpen }: RowProps) {
   const { view } = useWorkshop();
   const saying = useSaying();
   const at = view.plan.steps[step.id];
@@ -68,10 +80,10 @@ function RouteRow({ piece, step, layers, explained, onOpen }: RowProps) {
           {left && (
             <span className="condensed block text-table text-oxide-text">No room: {sayNoRoom(left.reason)}</span>
           )}
-          {step.caution && step.state.kind !== 'done' && (
+          {caution && (
             <span className="condensed flex gap-1.5 text-table text-oxide-text">
               <TriangleAlert size={13} className="mt-0.5 shrink-0" aria-hidden="true" />
-              {step.caution}
+              {caution}
             </span>
           )}
         </span>

@@ -33,7 +33,7 @@ export function PlanFoot({
   const change = view.changes[0];
   const moved = change && changeSentence(change, view, saying);
   return (
-    <footer className="flex min-h-16 shrink-0 items-center gap-6 border-t border-keyline bg-raised px-4 py-2">
+    <footer className="flex min-h-16 flex-wrap md:flex-nowrap shrink-0 items-center gap-6 border-t border-keyline bg-raised px-4 py-2">
       <div className="min-w-0 flex-1" role="status">
         <p
           className={`line-clamp-2 text-section md:line-clamp-1 font-semibold ${sentence.kind === 'fine' ? '' : 'text-oxide-text'}`}
@@ -53,7 +53,7 @@ export function PlanFoot({
       </div>
       {improvement.proposal && (
         <Button
-          className="hidden !h-11 max-w-52 shrink-0 !border-dashed text-left leading-tight text-balance md:inline-flex"
+          className="!h-11 max-w-52 shrink-0 !border-dashed text-left leading-tight text-balance"
           onClick={onProposal}
         >
           {better(improvement.proposal)}

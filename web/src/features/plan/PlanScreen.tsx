@@ -13,6 +13,7 @@ import { Button } from '../../ui/parts.tsx';
 import { dropStep } from './dropStep.ts';
 import { FirstSteps } from './FirstSteps.tsx';
 import { GrainKey } from './GrainKey.tsx';
+import { PlanPrint } from './PlanPrint.tsx';
 import { PlanFoot } from './PlanFoot.tsx';
 import { ScarceStrip } from './ScarceStrip.tsx';
 import { useImprovement } from './useImprovement.ts';
@@ -70,9 +71,10 @@ export function PlanScreen() {
   );
   if (view.pieces.every((p) => !p.active)) return <FirstSteps />;
   return (
-    <main className="flex min-h-0 flex-1 flex-col" aria-label="Plan">
+    <main className="flex min-h-0 flex-1 flex-col print:block" aria-label="Plan">
+      <PlanPrint />
       <h1 className="sr-only">Plan</h1>
-      <div className="flex h-9 shrink-0 items-center gap-3 border-b border-line px-4">
+      <div className="no-print flex min-h-9 shrink-0 flex-wrap items-center gap-x-3 border-b border-line px-4 py-0.5">
         <div role="group" aria-label="Zoom" className="flex">
           {ZOOMS.map(([z, words]) => (
             <button
@@ -87,12 +89,12 @@ export function PlanScreen() {
           ))}
         </div>
         <GrainKey />
-        <span className="ml-auto" />
+        <span className="ml-auto hidden md:block" />
         <PlanTool onClick={() => setPanel({ kind: 'whatIf', what: firstWhatIf(view) })}>What if…</PlanTool>
         {view.me.role === 'owner' && <PlanTool onClick={() => setPanel({ kind: 'matters' })}>What matters</PlanTool>}
         <PlanTool onClick={() => void command('POST', '/plan/afresh', {})}>Plan afresh</PlanTool>
       </div>
-      <div className="relative flex min-h-0 flex-1">
+      <div className="no-print relative flex min-h-0 flex-1">
         <GrainView
           view={shown}
           now={now}
@@ -148,7 +150,7 @@ export function PlanScreen() {
 }
 
 const PlanTool = ({ onClick, children }: { readonly onClick: () => void; readonly children: ReactNode }) => (
-  <Button kind="plain" className="hidden !h-7 !min-h-7 md:inline-flex" onClick={onClick}>
+  <Button kind="plain" className="!h-7 !min-h-7" onClick={onClick}>
     {children}
   </Button>
 );

@@ -83,7 +83,7 @@ export function PersonEditor({ person, onDone }: EditorProps) {
       <Field label="Name" error={fault('name')}>
         <Input className="max-w-60" {...register('name')} />
       </Field>
-      <div className="grid grid-cols-2 gap-2 sm:grid-cols-4 lg:grid-cols-7">
+      <div className="grid grid-cols-2 gap-2 sm:grid-cols-4">
         {DAYS.map((d, i) => (
           <Field key={d} label={d} error={read[i] === null ? 'Like 9–12:30, 13–17' : undefined}>
             <Input placeholder="off" {...register(`days.${i}`)} />

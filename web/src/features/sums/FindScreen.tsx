@@ -101,12 +101,12 @@ function Answer({
     ['materials', takes.materials_cents / 100, '#3f5c74'],
     ['hours', (takes.minutes / 60) * hourly, '#c7a53c'],
     ['standing', (days * DAY_CENTS) / 100, '#b98d5a'],
-    ['the find', Math.max(0, most / 100), '#b9cfc6'],
+    ['the find', Math.max(0, Math.floor(most / 100)), '#b9cfc6'],
   ] as const;
   return (
     <>
       <p className="text-[40px] leading-[44px] font-bold">
-        {most > 0 ? `At most ${Math.floor(most / 100)}` : 'Leave it there'}
+        {most >= 100 ? `At most ${Math.floor(most / 100)}` : 'Leave it there'}
       </p>
       <PriceStrata parts={parts} price={price} />
       <p className="text-table text-sub">

@@ -1,5 +1,5 @@
 import type { Demand, Notice } from '@app/core';
-import { clock, homeFrom, presenceOf, sayDay, sayLength, sayNotice, sayTime, wallClock } from '@app/core';
+import { cautionOf, clock, homeFrom, presenceOf, sayDay, sayLength, sayNotice, sayTime, wallClock } from '@app/core';
 import { Hourglass, LogOut, PaintBucket, TriangleAlert } from 'lucide-react';
 import { useState } from 'react';
 import { NotSentOf } from '../../data/NotSent.tsx';
@@ -102,6 +102,7 @@ function NowCard({ job, personId, short, onOpen }: CardProps) {
   const body = { version: job.piece.stepVersions[job.step.id] ?? 0, by: personId };
   const act = (what: 'start' | 'done' | 'problem', more: object = {}) =>
     void command('POST', `/steps/${encodeURIComponent(job.step.id)}/${what}`, { ...body, ...more });
+  const caution = cautionOf(job.step.caution);
   const left = view.plan.notices.find((n) => n.kind === 'left-wet' && n.step === job.step.id);
   return (
     <div
@@ -128,9 +129,9 @@ function NowCard({ job, personId, short, onOpen }: CardProps) {
       )}
       <Window job={job} />
       {short && <Short demand={short} />}
-      {job.step.caution && (
+      {caution && (
         <p className="flex gap-2 text-table">
-          <TriangleAlert size={16} className="mt-0.5 shrink-0 text-oxide-text" aria-hidden="true" /> {job.step.caution}
+          <TriangleAlert size={16} className="mt-0.5 shrink-0 text-oxide-text" aria-hidden="true" /> {caution}
         </p>
       )}
       {!left && (

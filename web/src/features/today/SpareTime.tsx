@@ -19,7 +19,7 @@ export function SpareTime({ day }: { readonly day: PersonDay }) {
   const answer = useFillers(view, minutes === null ? null : { person: day.person.id, from: now, minutes });
   const fillers = answer.data;
   return (
-    <div className="flex flex-col gap-2">
+    <div className="no-print flex flex-col gap-2">
       <p className="flex flex-wrap items-center gap-2 text-table">
         <span>I have time:</span>
         {LENGTHS.map((m) => (
