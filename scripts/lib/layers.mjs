@@ -11,7 +11,6 @@ const WORDS_OF = [
   'type:core/src/questions',
   'type:core/src/workshop',
   'type:core/src/promise',
-  'type:core/src/quantities',
 ];
 const SCREEN = ['web/src/data', 'web/src/ui', 'core', 'contract'];
 
@@ -24,7 +23,7 @@ export const MATRIX = {
   'core/src/colour': { rooms: [], packages: ['culori/fn'] },
   'core/src/money': { rooms: [], packages: [] },
   'core/src/drying': { rooms: ['core/src/climate', 'type:core/src/quantities'], packages: [] },
-  'core/src/products': { rooms: ['type:core/src/drying'], packages: [] },
+  'core/src/products': { rooms: ['core/src/quantities', 'type:core/src/drying'], packages: [] },
   'core/src/route': {
     rooms: [
       'core/src/products',
@@ -184,7 +183,7 @@ export const MATRIX = {
     ],
     packages: [],
   },
-  'core/src/words': { rooms: [...WORDS_OF, 'core/src/calendar', 'core/src'], packages: [] },
+  'core/src/words': { rooms: [...WORDS_OF, 'core/src/calendar', 'core/src/quantities', 'core/src'], packages: [] },
   // Core's front door, which shows what is in the rooms behind it.
   'core/src': {
     rooms: [

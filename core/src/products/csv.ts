@@ -1,3 +1,4 @@
+import { FT2_PER_GAL } from '../quantities/convert.ts';
 import { CHEMISTRIES, usualChemistry } from './chemistry.ts';
 import { BASES, FAMILIES, type Mixing, type Product, productFaults, type Stage } from './product.ts';
 
@@ -162,7 +163,6 @@ function productFromRow(row: Partial<Record<ProductColumn, string>>): Product | 
 }
 
 /** 1 m2/L is 40.7458333 ft2 per US gallon, by definition of foot and gallon. */
-export const FT2_PER_GAL = 40.7458333;
 const fromFahrenheit = (f: number | null) => (f === null ? null : (f - 32) / 1.8);
 
 const roundedStages = (s: Record<Stage, number>) =>

@@ -10,3 +10,5 @@ export const litresToUsFluidOunces = (l: number) => (l / LITRES_PER_US_GALLON) *
 export const squareMetresToSquareFeet = (m2: number) => m2 / SQUARE_METRES_PER_SQUARE_FOOT;
 export const celsiusToFahrenheit = (c: number) => c * 1.8 + 32;
 export const fahrenheitToCelsius = (f: number) => (f - 32) / 1.8;
+
+export const FT2_PER_GAL = 40.7458333;

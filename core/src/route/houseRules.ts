@@ -48,7 +48,7 @@ export const HOUSE_SWITCHES: readonly Switch[] = [
     {
       value: 'scuff',
       name: 'Scuff always',
-      argument: 'Paint holds on a dulled surface, whatever was on it; ten minutes a square metre.',
+      argument: 'Paint holds on a dulled surface, whatever was on it; ten minutes for a square metre.',
     },
     {
       value: 'grip',

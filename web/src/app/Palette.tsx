@@ -20,8 +20,11 @@ export function Palette({ onClose }: { readonly onClose: () => void }) {
   const navigate = useNavigate();
   const products = useProducts();
   const ref = useRef<HTMLDialogElement>(null);
+  const input = useRef<HTMLInputElement>(null);
   useEffect(() => {
     if (ref.current && !ref.current.open) ref.current.showModal();
+    // The dialog would take the list as the first that can be focused.
+    input.current?.focus();
   }, []);
   const go = (to: string) => () => {
     ref.current?.close();
@@ -37,7 +40,7 @@ export function Palette({ onClose }: { readonly onClose: () => void }) {
     >
       <Command label="Find anything" loop>
         <Command.Input
-          autoFocus
+          ref={input}
           placeholder="A piece, a client, a colour, a product, a person, a screen"
           className="h-12 w-full border-b border-keyline bg-transparent px-4 text-section outline-none"
         />

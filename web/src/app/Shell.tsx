@@ -1,6 +1,6 @@
 import { clock, hourlyClimate, mainPlace, sayDay, sayFullDate, sayTime, shelfDemand } from '@app/core';
 import { Ellipsis, ListChecks, PaintBucket, Plus, Rows3, Tag as TagIcon } from 'lucide-react';
-import { lazy, type ReactNode, Suspense, useCallback, useMemo, useState } from 'react';
+import { lazy, type ReactNode, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { Link, NavLink } from 'react-router';
 import { useSaying } from '../data/saying.ts';
 import { useWorkshop } from '../data/workshop.tsx';
@@ -12,7 +12,8 @@ import { MenuItems, ShopMenu } from './ShopMenu.tsx';
 import { useKeys } from './useKeys.ts';
 import { useDocumentTitle, usePageTitle } from './useTitle.ts';
 
-const Palette = lazy(async () => ({ default: (await import('./Palette.tsx')).Palette }));
+const fetchPalette = () => import('./Palette.tsx');
+const Palette = lazy(async () => ({ default: (await fetchPalette()).Palette }));
 const KeyList = lazy(async () => ({ default: (await import('./KeyList.tsx')).KeyList }));
 
 const TABS = [
@@ -30,7 +31,9 @@ export function Shell({ children }: { readonly children: ReactNode }) {
   const find = useCallback(() => setOverlay('find'), []);
   const showKeys = useCallback(() => setOverlay('keys'), []);
   const close = useCallback(() => setOverlay(null), []);
-  useKeys({ onFind: find, onKeys: showKeys });
+  useKeys({ isOff: overlay !== null, onFind: find, onKeys: showKeys });
+  // Not part of the first view, but there when the first letter is typed.
+  useEffect(() => void fetchPalette(), []);
   useDocumentTitle();
   return (
     <div className="flex h-dvh flex-col print:block print:h-auto">

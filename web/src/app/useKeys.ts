@@ -7,7 +7,16 @@ import { useWorkshop } from '../data/workshop.tsx';
 import { GO_KEYS, hasSingleKeys } from './keys.ts';
 
 /** The keys that work everywhere; in a field only Ctrl K does, so that what is typed and taken back there stays its own. */
-export function useKeys({ onFind, onKeys }: { readonly onFind: () => void; readonly onKeys: () => void }): void {
+export function useKeys({
+  isOff,
+  onFind,
+  onKeys,
+}: {
+  /** Something lies over the screen that takes the keys. */
+  readonly isOff: boolean;
+  readonly onFind: () => void;
+  readonly onKeys: () => void;
+}): void {
   const { view, undo } = useWorkshop();
   const navigate = useNavigate();
   const step = async (change: { readonly id: string } | null) => {
@@ -15,7 +24,7 @@ export function useKeys({ onFind, onKeys }: { readonly onFind: () => void; reado
     const outcome = await undo(change.id);
     if (outcome.kind === 'refused') sayRefused(wordsOf(outcome.problem));
   };
-  const isFree = () => document.querySelector('dialog[open]') === null;
+  const isFree = () => !isOff && document.querySelector('dialog[open]') === null;
   useHotkeys('ctrl+k, meta+k', onFind, { preventDefault: true, enableOnFormTags: true });
   useHotkeys('ctrl+z, meta+z', () => void step(stepBack(view.changes)), { preventDefault: true, enabled: isFree });
   useHotkeys('ctrl+shift+z, meta+shift+z', () => void step(stepForward(view.changes)), {

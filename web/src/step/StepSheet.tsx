@@ -14,7 +14,7 @@ import { Pin, TriangleAlert, X } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { useNavigate } from 'react-router';
 import { useProducts } from '../data/useProducts.ts';
-import { useSaying } from '../data/saying.ts';
+import { useInUnits, useSaying } from '../data/saying.ts';
 import { useWorkshop } from '../data/workshop.tsx';
 import { Tag } from '../ui/Tag.tsx';
 import { sayLitres } from '../ui/amounts.ts';
@@ -30,6 +30,7 @@ type SheetProps = {
 
 /** Everything about one step, and what can be done with it. A dialog: focus stays in, Escape closes. */
 export function StepSheet({ piece, step, wait, onClose }: SheetProps) {
+  const said = useInUnits();
   const ref = useRef<HTMLDialogElement>(null);
   useEffect(() => {
     if (ref.current && !ref.current.open) ref.current.showModal();
@@ -45,8 +46,8 @@ export function StepSheet({ piece, step, wait, onClose }: SheetProps) {
       <div className="flex min-h-full flex-col gap-4 p-5">
         <SheetHead piece={piece} step={step} onClose={() => ref.current?.close()} />
         <WhenAndWho piece={piece} step={step} wait={wait} />
-        <p className="border-l-3 border-keyline pl-3">{step.reason}</p>
-        {step.caution && <Caution words={cautionOf(step.caution)!} />}
+        <p className="border-l-3 border-keyline pl-3">{said(step.reason)}</p>
+        {step.caution && <Caution words={said(cautionOf(step.caution)!)} />}
         <Drying step={step} />
         <StepActions piece={piece} step={step} onDone={() => ref.current?.close()} />
         {step.state.kind === 'planned' && step.hands > 0 && (
@@ -66,6 +67,7 @@ function SheetHead({
   readonly step: ShopStep;
   readonly onClose: () => void;
 }) {
+  const said = useInUnits();
   const navigate = useNavigate();
   return (
     <div className="flex items-start gap-3">
@@ -80,7 +82,7 @@ function SheetHead({
         >
           {piece.name}
         </button>
-        <h2 className="text-title font-semibold">{step.title}</h2>
+        <h2 className="text-title font-semibold">{said(step.title)}</h2>
       </div>
       <button
         type="button"
@@ -103,6 +105,7 @@ function WhenAndWho({
   readonly step: ShopStep;
   readonly wait: Wait | undefined;
 }) {
+  const said = useInUnits();
   const { view } = useWorkshop();
   const saying = useSaying();
   const product = useProducts().get(step.product ?? '');
@@ -129,13 +132,13 @@ function WhenAndWho({
       {product && (
         <p className="text-sub">
           {product.name}
-          {step.litres > 0 ? `, ${sayLitres(step.litres, view.workshop.units)}` : ''} ({product.range})
+          {step.litres > 0 ? `, ${sayLitres(step.litres, view.workshop.units)}` : ''} ({said(product.range)})
         </p>
       )}
       {why && <p>{why}</p>}
       {left && (
         <p role="alert" className="text-oxide-text">
-          No room in the plan: {sayNoRoom(left.reason)}
+          No room in the plan: {said(sayNoRoom(left.reason))}
         </p>
       )}
       {notices.map((n) => (

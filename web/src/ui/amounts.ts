@@ -14,8 +14,11 @@ export const sayLitres = (l: number, units: Units) =>
   units === 'metric'
     ? `${l < 1 ? l.toFixed(2) : l.toFixed(1)} L`
     : l < 0.9
-      ? `${litresToUsFluidOunces(l).toFixed(0)} fl oz`
+      ? `${litresToUsFluidOunces(l).toFixed(1)} fl oz`
       : `${litresToUsQuarts(l).toFixed(1)} qt`;
+/** A part of a mix, measured in a cup: in one unit whatever its size, so that the ratio is seen in the figures. */
+export const sayCup = (l: number, units: Units) =>
+  units === 'metric' ? `${Math.round(l * 1000)} mL` : `${litresToUsFluidOunces(l).toFixed(1)} fl oz`;
 /** Aerosols are bought by the can of 400 mL, everything else by volume. */
 const AEROSOLS = new Set(['shellac-sealer', 'spray-wax']);
 const AEROSOL_LITRES = 0.4;
@@ -37,6 +40,9 @@ export const lengthUnit = (units: Units) => (units === 'metric' ? 'cm' : 'in');
 export const toTyped = (metres: number, units: Units) =>
   Math.round((units === 'metric' ? metres * 100 : metresToInches(metres)) * 10) / 10;
 export const fromTyped = (typed: number, units: Units) => (units === 'metric' ? typed / 100 : inchesToMetres(typed));
+
+/** A usual measurement as somebody would say it in the shop's units: whole centimetres or whole inches. */
+export const roundMeasure = (metres: number, units: Units) => fromTyped(Math.round(toTyped(metres, units)), units);
 
 /** Amounts of paint are typed in litres or US quarts and kept in litres. */
 export const toTypedLitres = (l: number, units: Units) =>

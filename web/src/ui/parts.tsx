@@ -112,7 +112,7 @@ export function Section({
 }) {
   return (
     <section className="flex flex-col gap-3">
-      <div className="flex items-baseline justify-between border-b border-line pb-1">
+      <div className="flex flex-wrap items-baseline justify-between gap-x-3 border-b border-line pb-1">
         <h2 className="text-section font-semibold">{title}</h2>
         {aside}
       </div>

@@ -74,7 +74,7 @@ describe('times as a person says them', () => {
 test('amounts follow the shop’s units and come back unchanged', () => {
   expect([sayLitres(0.34, 'metric'), sayLitres(0.34, 'us'), sayLitres(2, 'us')]).toEqual([
     '0.34 L',
-    '11 fl oz',
+    '11.5 fl oz',
     '2.1 qt',
   ]);
   expect([sayArea(2.36, 'metric'), sayArea(2.36, 'us')]).toEqual(['2.4 m²', '25 ft²']);

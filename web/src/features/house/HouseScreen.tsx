@@ -1,3 +1,4 @@
+import { useInUnits } from '../../data/saying.ts';
 import { CoreFault } from '../../core/CoreFault.tsx';
 import {
   HOUSE_SWITCHES,
@@ -144,6 +145,7 @@ type RowProps = {
 };
 
 function SwitchRow({ item, value, effects, most, onChange }: RowProps) {
+  const said = useInUnits();
   const { view } = useWorkshop();
   const chosen = effects.find((e) => e.value === value);
   return (
@@ -169,7 +171,7 @@ function SwitchRow({ item, value, effects, most, onChange }: RowProps) {
                 onChange={() => onChange(side.value)}
               />
               <span className="font-semibold">{side.name}</span>
-              <span className="condensed text-table text-sub">{side.argument}</span>
+              <span className="condensed text-table text-sub">{said(side.argument)}</span>
               <EffectBar effect={effect} chosen={chosen} isOn={isOn} most={most} units={view.workshop.units} />
             </label>
           );

@@ -1,9 +1,11 @@
+import { useInUnits } from '../../data/saying.ts';
 import { RULES, TOPICS } from '@app/core';
 import { useState } from 'react';
 import { Input, Section } from '../../ui/parts.tsx';
 
 /** Every rule the route builder goes by, as a sentence: when, then, and on whose word. */
 export function RuleBook() {
+  const said = useInUnits();
   const [sought, setSought] = useState('');
   const words = sought.trim().toLowerCase();
   const found = RULES.filter((r) => `${r.when} ${r.so} ${r.reason}`.toLowerCase().includes(words));
@@ -33,8 +35,8 @@ export function RuleBook() {
                   key={r.id}
                   className="grid gap-x-4 border-b border-line py-1 text-table md:grid-cols-[1fr_1fr_150px]"
                 >
-                  <span>{r.when}:</span>
-                  <span className="font-semibold">{r.so}.</span>
+                  <span>{said(r.when)}:</span>
+                  <span className="font-semibold">{said(r.so)}.</span>
                   <span className="condensed text-sub">{r.source ?? r.authority}</span>
                 </li>
               ))}

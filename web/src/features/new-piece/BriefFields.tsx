@@ -1,3 +1,4 @@
+import { useInUnits } from '../../data/saying.ts';
 import { type Brief, type Route, type TopBrief, TOP_KINDS, type Sealer } from '@app/core';
 import { useProducts } from '../../data/useProducts.ts';
 import { useWorkshop } from '../../data/workshop.tsx';
@@ -47,6 +48,7 @@ function costs(route: Route | null): string | undefined {
 
 /** What the owner of the piece wants: the few things always asked, then looks, then the rest. */
 export function BriefFields({ draft, onChange, route }: BriefProps) {
+  const said = useInUnits();
   const { view } = useWorkshop();
   const products = useProducts();
   const brief = (more: Partial<Brief>) => onChange({ ...draft, brief: { ...draft.brief, ...more } });
@@ -88,7 +90,7 @@ export function BriefFields({ draft, onChange, route }: BriefProps) {
           costs={costs(route)}
           onChange={(body) => brief({ body })}
         />
-        <Field label="Paint" hint={products.get(draft.brief.paint)?.range}>
+        <Field label="Paint" hint={said(products.get(draft.brief.paint)?.range ?? '')}>
           <Select value={draft.brief.paint} onChange={(e) => brief({ paint: e.target.value })}>
             {[...products.values()]
               .filter((p) => p.family === 'paint')

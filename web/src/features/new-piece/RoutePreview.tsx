@@ -14,7 +14,7 @@ import {
 import type { ReactNode } from 'react';
 import { useProducts } from '../../data/useProducts.ts';
 import { ConflictList, ConflictLine } from '../../conflict/ConflictList.tsx';
-import { useSaying } from '../../data/saying.ts';
+import { useInUnits, useSaying } from '../../data/saying.ts';
 import { useWorkshop } from '../../data/workshop.tsx';
 import type { Preview } from '../../core/core.worker.ts';
 import type { Answer } from '../../core/useCore.ts';
@@ -34,6 +34,7 @@ type PreviewProps = {
 
 /** Live beside the form: the finish as a cut through its layers, the earliest date, hours, litres, and the route with reasons. */
 export function RoutePreview({ draft, built, preview, onFix, promise }: PreviewProps) {
+  const said = useInUnits();
   const { view } = useWorkshop();
   const products = useProducts();
   if (built.kind === 'incomplete')
@@ -72,7 +73,7 @@ export function RoutePreview({ draft, built, preview, onFix, promise }: PreviewP
       <ConflictList conflicts={conflicts.filter((c) => c.step === null)} steps={route.steps} onFix={onFix} />
       {route.notes.map((n) => (
         <p key={n} className="border-l-3 border-keyline pl-3 text-table">
-          {n}
+          {said(n)}
         </p>
       ))}
       <ol className="flex max-h-[38dvh] flex-col overflow-auto border-t border-line" tabIndex={0} aria-label="Route">
@@ -93,6 +94,7 @@ export function RoutePreview({ draft, built, preview, onFix, promise }: PreviewP
 
 function Earliest({ draft, answer }: { readonly draft: PieceDraft; readonly answer: Answer<Preview> }) {
   const saying = useSaying();
+  const said = useInUnits();
   if (answer.error) return <CoreFault of={answer} />;
   const preview = answer.data;
   if (preview === null) return <p className="min-h-14 text-sub">Looking for room in the plan…</p>;
@@ -101,7 +103,7 @@ function Earliest({ draft, answer }: { readonly draft: PieceDraft; readonly answ
       <div role="alert" className="min-h-14 text-oxide-text">
         <p className="font-semibold">No room in the plan.</p>
         {[...new Set(preview.reasons.map(sayNoRoom))].slice(0, 2).map((r) => (
-          <p key={r}>{r}</p>
+          <p key={r}>{said(r)}</p>
         ))}
       </div>
     );
@@ -143,6 +145,7 @@ type LineProps = {
   readonly onFix: (f: Fix) => void;
 };
 function RouteLine({ step, caution, number, conflicts, onFix }: LineProps) {
+  const said = useInUnits();
   return (
     <li className="grid grid-cols-[22px_10px_1fr_auto] items-baseline gap-x-2 border-b border-line py-1.5">
       <span className="text-lane text-sub">{number}</span>
@@ -152,9 +155,9 @@ function RouteLine({ step, caution, number, conflicts, onFix }: LineProps) {
         aria-hidden="true"
       />
       <span>
-        <span className="block text-table font-semibold">{step.title}</span>
-        <span className="condensed block text-lane text-sub">{step.reason}</span>
-        {caution && <span className="condensed block text-lane text-oxide-text">{caution}</span>}
+        <span className="block text-table font-semibold">{said(step.title)}</span>
+        <span className="condensed block text-lane text-sub">{said(step.reason)}</span>
+        {caution && <span className="condensed block text-lane text-oxide-text">{said(caution)}</span>}
       </span>
       <span className="condensed text-lane text-sub">{step.hands === 0 ? 'waits' : sayLength(step.work_minutes)}</span>
       {conflicts.length > 0 && (

@@ -1,4 +1,5 @@
 import { TEMPLATES } from '@app/core';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { OUTLINES } from '../../ui/outlines.ts';
 import { type PieceDraft, withTemplate } from './pieceDraft.ts';
 
@@ -6,6 +7,7 @@ type PickerProps = { readonly draft: PieceDraft; readonly onChange: (d: PieceDra
 
 /** What kind of piece it is: one tap. */
 export function TemplatePicker({ draft, onChange }: PickerProps) {
+  const { view } = useWorkshop();
   return (
     <fieldset>
       <legend className="condensed pb-1 text-lane font-semibold text-sub">What is it?</legend>
@@ -15,7 +17,7 @@ export function TemplatePicker({ draft, onChange }: PickerProps) {
             key={t.id}
             type="button"
             aria-pressed={draft.template === t.id}
-            onClick={() => onChange(withTemplate(draft, t))}
+            onClick={() => onChange(withTemplate(draft, t, view.workshop.units))}
             className={`flex cursor-pointer flex-col items-center gap-0.5 border px-1 py-1.5 ${draft.template === t.id ? 'border-ink bg-ink text-paper' : 'border-keyline bg-raised'}`}
           >
             <svg viewBox="0 0 48 40" className="h-8" aria-hidden="true">

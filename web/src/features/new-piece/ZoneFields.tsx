@@ -1,3 +1,4 @@
+import { useInUnits } from '../../data/saying.ts';
 import { GROUPS, type Group, type OwnZone, type Template, type ZoneChoice, zonesOf } from '@app/core';
 import { X } from 'lucide-react';
 import { useWorkshop } from '../../data/workshop.tsx';
@@ -14,6 +15,7 @@ const GROUP_WORDS: Record<Group, string> = { body: 'the body', top: 'the top', i
 
 /** Areas as bars of their own size; inside, back and edges by a tap; every formula can be changed, zones added. */
 export function ZoneFields({ template, draft, onChange }: ZoneProps) {
+  const said = useInUnits();
   const { view } = useWorkshop();
   const { units } = view.workshop;
   const { zones, faults } = zonesOf(template, draft.dimensions, draft.zoneChoice);
@@ -30,7 +32,7 @@ export function ZoneFields({ template, draft, onChange }: ZoneProps) {
     <div className="flex flex-col gap-2">
       <ul className="grid gap-x-6 gap-y-0.5 sm:grid-cols-2" aria-label="Areas">
         {zones.map((z) => (
-          <li key={z.id} className="flex items-center gap-2 text-table" title={z.formula}>
+          <li key={z.id} className="flex items-center gap-2 text-table" title={said(z.formula)}>
             <span className="condensed w-32 truncate text-sub">{z.name}</span>
             <span className="h-2 bg-keyline" style={{ width: `${Math.max(2, (z.area_m2 / most) * 90)}px` }} />
             <span className="font-semibold">{sayArea(z.area_m2, units)}</span>
@@ -51,7 +53,9 @@ export function ZoneFields({ template, draft, onChange }: ZoneProps) {
         <summary className="cursor-pointer text-table font-semibold text-sub">How the areas are worked out</summary>
         <div className="flex flex-col gap-2 pt-2">
           <p className="text-table text-sub">
-            In metres, with {template.measures.map((m) => m.key).join(', ')}; {'+ − × /'} and brackets. Change any.
+            {units === 'metric' ? 'In metres, with' : 'With'} {template.measures.map((m) => m.key).join(', ')}
+            {units === 'metric' ? '' : ' as measured; a bare number that is a length counts as so many times 39 3/8 in'}
+            ; {'+ − × /'} and brackets. Change any.
           </p>
           {zones
             .filter((z) => !draft.zoneChoice.own.some((o) => o.id === z.id))
@@ -60,7 +64,11 @@ export function ZoneFields({ template, draft, onChange }: ZoneProps) {
               const typed = draft.zoneChoice.areas[z.id] ?? usual.area;
               return (
                 <div key={z.id} className="grid grid-cols-[minmax(0,1fr)_auto] items-end gap-2">
-                  <Field label={z.name} hint={usual.note} error={faults[z.id]}>
+                  <Field
+                    label={z.name}
+                    hint={usual.note === undefined ? undefined : said(usual.note)}
+                    error={faults[z.id]}
+                  >
                     <Input
                       value={typed}
                       maxLength={200}

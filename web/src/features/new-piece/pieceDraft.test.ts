@@ -4,13 +4,13 @@ import { expect, test } from 'vitest';
 import { emptyDraft, routeOf, toggleFinding, toInput, withTemplate } from './pieceDraft.ts';
 
 const view = { shop: firstShop('UTC', 'Rona') } as unknown as WorkshopView;
-const chest = () => withTemplate(emptyDraft(1000), templateById.get('chest-of-drawers')!);
+const chest = () => withTemplate(emptyDraft(1000), templateById.get('chest-of-drawers')!, 'metric');
 
 test('choosing what it is fills usual measurements and a name, and keeps what was typed', () => {
   const first = chest();
   expect(first).toMatchObject({ name: 'Chest of drawers', dimensions: { width: 0.9, parts: 4 } });
   const wide = { ...first, dimensions: { ...first.dimensions, width: 1.3 }, name: 'Grandmother’s' };
-  expect(withTemplate(wide, templateById.get('cabinet')!)).toMatchObject({
+  expect(withTemplate(wide, templateById.get('cabinet')!, 'metric')).toMatchObject({
     name: 'Grandmother’s',
     dimensions: { width: 1.3 },
   });

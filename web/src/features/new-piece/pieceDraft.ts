@@ -18,8 +18,11 @@ import {
   TEMPLATE_ZONES,
   templateById,
   withRecipe,
+  type Measure,
+  type Units,
   zonesOf,
 } from '@app/core';
+import { roundMeasure } from '../../ui/amounts.ts';
 import { FRESH_PIECE, type PieceFields, pieceFieldsOf, type PieceView, type WorkshopView } from '@app/contract';
 
 /** What has been entered so far: a piece's fields, the client as typed. */
@@ -46,14 +49,16 @@ export const draftOf = (p: PieceView): PieceDraft => ({
 });
 
 /** Another kind of piece: measurements that carry over stay, zones of the old kind do not. */
-export const withTemplate = (d: PieceDraft, template: Template): PieceDraft => ({
+export const withTemplate = (d: PieceDraft, template: Template, units: Units): PieceDraft => ({
   ...d,
   template: template.id,
-  dimensions: Object.fromEntries(measuresOf(template).map((m) => [m.key, d.dimensions[m.key] ?? m.usual])),
+  dimensions: Object.fromEntries(measuresOf(template).map((m) => [m.key, d.dimensions[m.key] ?? usualOf(m, units)])),
   zoneChoice: template.id === d.template ? d.zoneChoice : TEMPLATE_ZONES,
   survey: template.id === d.template ? d.survey : { ...d.survey, zones: {} },
   name: d.name === '' || templateById.get(d.template)?.name === d.name ? template.name : d.name,
 });
+
+const usualOf = (m: Measure, units: Units) => (m.kind === 'length' ? roundMeasure(m.usual, units) : m.usual);
 
 export const toggleFinding = (d: PieceDraft, f: Finding): PieceDraft => ({
   ...d,

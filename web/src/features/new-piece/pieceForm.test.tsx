@@ -16,7 +16,7 @@ const shop = firstShop('Europe/Berlin', 'Rona');
 const chest = templateById.get('chest-of-drawers')!;
 const DUE = 29_580_000;
 const start: PieceDraft = {
-  ...withTemplate(emptyDraft(29_550_000), chest),
+  ...withTemplate(emptyDraft(29_550_000), chest, 'metric'),
   due: DUE,
   zoneChoice: own('width * depth'),
 };

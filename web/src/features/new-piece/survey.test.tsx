@@ -13,7 +13,7 @@ let now: PieceDraft;
 
 /** The fields as they stand in the form: what is tapped changes the piece, and its route follows. */
 function Form({ template }: { readonly template: string }) {
-  const [draft, setDraft] = useState(() => withTemplate(emptyDraft(29_550_000), templateById.get(template)!));
+  const [draft, setDraft] = useState(() => withTemplate(emptyDraft(29_550_000), templateById.get(template)!, 'metric'));
   const change = (d: PieceDraft) => {
     now = d;
     setDraft(d);

@@ -5,7 +5,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { useOlderChanges, usePieceThatLeft } from '../../data/reads.ts';
 import { canUndo } from '../../data/history.ts';
-import { useSaying } from '../../data/saying.ts';
+import { useInUnits, useSaying } from '../../data/saying.ts';
 import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop, WorkshopContext } from '../../data/workshop.tsx';
 import { ConflictList } from '../../conflict/ConflictList.tsx';
@@ -76,7 +76,7 @@ function Piece({ piece }: { readonly piece: PieceView }) {
             title="Route"
             aside={
               piece.active ? (
-                <span className="flex gap-4 text-table">
+                <span className="no-print flex gap-4 text-table">
                   <Link to={`/pieces/${piece.id}/route`} className="font-semibold underline">
                     Change the route
                   </Link>
@@ -146,7 +146,7 @@ function PieceHead({ piece }: { readonly piece: PieceView }) {
               <HealthMark health={healthOf(piece, view.plan, saying)} />
             </dd>
           </dl>
-          <div className="flex gap-2">
+          <div className="no-print flex gap-2">
             <Link
               to={`/pieces/${piece.id}/edit`}
               className="flex h-8 items-center gap-1.5 border border-ink px-3 text-table font-semibold"
@@ -202,7 +202,12 @@ function WideLane({ piece }: { readonly piece: PieceView }) {
       role="img"
       aria-label={`${piece.name} through time`}
     >
-      <svg width={Math.max(scale.width, 600)} height="104" className="block">
+      <svg
+        width={Math.max(scale.width, 600)}
+        height="104"
+        viewBox={`0 0 ${Math.max(scale.width, 600)} 104`}
+        className="block print:h-auto print:w-full"
+      >
         {scale.shut.map((n) => (
           <rect key={n.x} x={n.x} width={n.width} y="0" height="104" fill="var(--m-night)" />
         ))}
@@ -259,16 +264,17 @@ function Struck({ piece }: { readonly piece: PieceView }) {
 }
 
 function About({ piece }: { readonly piece: PieceView }) {
+  const said = useInUnits();
   const { view } = useWorkshop();
   const saying = useSaying();
   return (
     <Section title="The piece">
       <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1 text-table">
         {piece.zones.map((z) => (
-          <div key={z.id} className="contents" title={z.formula}>
+          <div key={z.id} className="contents" title={said(z.formula)}>
             <dt className="text-sub">{z.name}</dt>
             <dd>
-              {sayArea(z.area_m2, view.workshop.units)} <span className="condensed text-sub">{z.formula}</span>
+              {sayArea(z.area_m2, view.workshop.units)} <span className="condensed text-sub">{said(z.formula)}</span>
             </dd>
           </div>
         ))}
@@ -277,7 +283,7 @@ function About({ piece }: { readonly piece: PieceView }) {
       </dl>
       {piece.notes.map((n) => (
         <p key={n} className="border-l-3 border-keyline pl-3 text-table">
-          {n}
+          {said(n)}
         </p>
       ))}
     </Section>

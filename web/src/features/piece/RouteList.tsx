@@ -1,7 +1,7 @@
 import type { PieceView } from '@app/contract';
 import { cautionsOnce, type Explained, sayLength, sayNoRoom, sayTime, sayWait, type ShopStep } from '@app/core';
 import { Check, Circle, CircleDot, Hourglass, TriangleAlert } from 'lucide-react';
-import { useSaying } from '../../data/saying.ts';
+import { useInUnits, useSaying } from '../../data/saying.ts';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { WOOD_COLOURS } from '../../grain/laneModel.ts';
 
@@ -56,6 +56,7 @@ type RowProps = Omit<ListProps, 'piece'> & {
 };
 
 function RouteRow({ piece, step, caution, layers, explained, onOpen }: RowProps) {
+  const said = useInUnits();
   const { view } = useWorkshop();
   const saying = useSaying();
   const at = view.plan.steps[step.id];
@@ -74,16 +75,18 @@ function RouteRow({ piece, step, caution, layers, explained, onOpen }: RowProps)
         <CutAway wood={WOOD_COLOURS[piece.survey.wood]} layers={layers} isCoat={step.coat !== null} />
         <StateMark step={step} />
         <span className="min-w-0">
-          <span className={`block font-semibold ${step.state.kind === 'done' ? 'text-sub' : ''}`}>{step.title}</span>
-          <span className="condensed block text-table text-sub">{step.reason}</span>
+          <span className={`block font-semibold ${step.state.kind === 'done' ? 'text-sub' : ''}`}>
+            {said(step.title)}
+          </span>
+          <span className="condensed block text-table text-sub">{said(step.reason)}</span>
           {why && <span className="condensed block text-table">{why}</span>}
           {left && (
-            <span className="condensed block text-table text-oxide-text">No room: {sayNoRoom(left.reason)}</span>
+            <span className="condensed block text-table text-oxide-text">No room: {said(sayNoRoom(left.reason))}</span>
           )}
           {caution && (
             <span className="condensed flex gap-1.5 text-table text-oxide-text">
               <TriangleAlert size={13} className="mt-0.5 shrink-0" aria-hidden="true" />
-              {caution}
+              {said(caution)}
             </span>
           )}
         </span>

@@ -23,9 +23,9 @@ export function PlanPrint() {
   const scale = paperScale(view, now);
   return (
     <div className="hidden print:block">
-      <svg viewBox={`0 0 ${WIDTH} 18`} className="ml-[30%] w-[70%]">
+      <svg viewBox={`0 0 ${WIDTH} 24`} className="ml-[30%] w-[70%]">
         {scale.days.map((d) => (
-          <text key={d.at} x={d.x + 3} y="14" fontSize="13" fill="var(--m-ink)">
+          <text key={d.at} x={d.x + 3} y="19" fontSize="19" fill="var(--m-ink)">
             {d.width > 40 ? sayDate(d.at + 720, saying) : ''}
           </text>
         ))}
@@ -55,7 +55,7 @@ export function PlanPrint() {
           <ul className="columns-2 gap-6 pt-1 text-table">
             {workOf(view, person.id, now).map(({ piece, title, at, id }) => (
               <li key={id} className="flex gap-2 py-0.5">
-                <span className="w-32 shrink-0 font-semibold">
+                <span className="w-40 shrink-0 font-semibold">
                   {sayTime(at.start, saying)}–{clock(at.end, saying)}
                 </span>
                 <span>

@@ -39,7 +39,7 @@ export function ScarceStrip() {
   const most = Math.max(...shown.map((w) => w.waits[0]!.minutes));
   return (
     <div
-      className="flex h-9 shrink-0 items-center gap-4 overflow-x-auto border-t border-line px-4"
+      className="no-print flex h-9 shrink-0 items-center gap-4 overflow-x-auto border-t border-line px-4"
       role="group"
       aria-label="What pieces wait for most"
       data-testid="scarce"

@@ -1,5 +1,6 @@
 import { X } from 'lucide-react';
 import type { ReactNode } from 'react';
+import { useTakesFocus } from '../../ui/useTakesFocus.ts';
 
 /** A panel at the right of the plan that leaves the grain in sight. */
 export function SidePanel({
@@ -11,10 +12,12 @@ export function SidePanel({
   readonly onClose: () => void;
   readonly children: ReactNode;
 }) {
+  const panel = useTakesFocus<HTMLElement>(onClose);
   return (
     <aside
+      {...panel}
       aria-label={title}
-      className="absolute inset-0 z-30 flex shrink-0 flex-col border-l border-keyline bg-raised md:static md:w-[380px]"
+      className="focus:outline-none absolute inset-0 z-30 flex shrink-0 flex-col border-l border-keyline bg-raised md:static md:w-[380px]"
     >
       <div className="flex items-center justify-between gap-2 border-b border-line px-4 py-2">
         <h2 className="text-section font-semibold">{title}</h2>

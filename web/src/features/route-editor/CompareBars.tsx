@@ -13,7 +13,7 @@ export function CompareBars({ built, route }: { readonly built: Route; readonly 
     ['Product', a.litres, b.litres, sayLitres(b.litres, view.workshop.units), sayLitres(a.litres, view.workshop.units)],
   ] as const;
   return (
-    <dl className="condensed flex gap-5 text-table">
+    <dl className="condensed flex flex-wrap gap-x-5 gap-y-1 text-table">
       {rows.map(([label, was, is, saysIs, saysWas]) => {
         const most = Math.max(was, is, 0.001);
         return (

@@ -1,3 +1,4 @@
+import { useInUnits } from '../../data/saying.ts';
 import { EditInput } from '@app/contract';
 import { FILMS, METHODS, type Method, type RouteEdit, type RouteStep, sayCoats } from '@app/core';
 import { useProducts } from '../../data/useProducts.ts';
@@ -34,13 +35,14 @@ const METHOD_WORDS: Record<Method, string> = {
 
 /** One step: why it is there, on whose word, and everything about it that can be changed. */
 export function StepEditor({ step, draft, look, isFixed, onEdit, onStruck }: EditorProps) {
+  const said = useInUnits();
   return (
     <Section title={step.title}>
       <p className="border-l-3 border-keyline pl-3 text-table">
         {step.reason}{' '}
         <span className="condensed text-sub">({step.authority === 'own' ? 'yours' : step.authority})</span>
       </p>
-      {step.caution && <p className="text-table text-oxide-text">{step.caution}</p>}
+      {step.caution && <p className="text-table text-oxide-text">{said(step.caution)}</p>}
       {isFixed ? (
         <p className="text-table text-sub">It has begun or is done, so it stays as it was.</p>
       ) : (

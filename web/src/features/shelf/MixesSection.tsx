@@ -1,3 +1,4 @@
+import { useInUnits } from '../../data/saying.ts';
 import { MixInput } from '@app/contract';
 import { batchOf, isHexColour, litres, type Mix, type MixPart } from '@app/core';
 import { X } from 'lucide-react';
@@ -5,7 +6,7 @@ import { useState } from 'react';
 import { useFieldArray } from 'react-hook-form';
 import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
-import { fromTypedLitres, sayLitres, toTypedLitres } from '../../ui/amounts.ts';
+import { fromTypedLitres, sayCup, toTypedLitres } from '../../ui/amounts.ts';
 import { BothVersions } from '../../ui/BothVersions.tsx';
 import { Button, Field, Input, Section } from '../../ui/parts.tsx';
 import { readNumber } from '../../ui/readNumber.ts';
@@ -13,12 +14,15 @@ import { useTypedForm } from '../../ui/useTypedForm.ts';
 
 /** Mixes kept by their parts, to be made again exactly in any amount. */
 export function MixesSection() {
+  const said = useInUnits();
   const { view } = useWorkshop();
   const [isNew, setNew] = useState(false);
   return (
     <Section title="Mixes" aside={<Button onClick={() => setNew(true)}>Keep a mix</Button>}>
       {view.shop.mixes.length === 0 && (
-        <p className="text-sub">Keep a mix by its parts, and it can be made again exactly, for a cup or for a litre.</p>
+        <p className="text-sub">
+          {said('Keep a mix by its parts, and it can be made again exactly, for a cup or for a litre.')}
+        </p>
       )}
       <ul className="grid gap-6 md:grid-cols-2">
         {view.shop.mixes.map((m) => (
@@ -111,13 +115,7 @@ function MixEditor({ mix, onDone }: { readonly mix: Mix; readonly onDone: () => 
               inputMode="decimal"
               {...register(`parts.${i}.parts`)}
             />
-            <strong className="text-right">
-              {out
-                ? units === 'us'
-                  ? sayLitres(out[i]!.amount, units)
-                  : `${Math.round(out[i]!.amount * 1000)} mL`
-                : '–'}
-            </strong>
+            <strong className="text-right">{out ? sayCup(out[i]!.amount, units) : '–'}</strong>
             <button
               type="button"
               aria-label={`Take out ${parts[i]?.name ?? ''}`}

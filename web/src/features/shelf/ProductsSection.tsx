@@ -1,3 +1,4 @@
+import { useInUnits } from '../../data/saying.ts';
 import { compatibilityOf, FAMILIES, type Product, type ProductFamily, PRODUCTS } from '@app/core';
 import { useState } from 'react';
 import { useProducts } from '../../data/useProducts.ts';
@@ -31,6 +32,7 @@ const FAMILY_ORDER = [...ORDER, ...FAMILIES.filter((f) => !ORDER.includes(f))];
 
 /** How each product dries, spreads and what it cannot stand; library figures until the shop has its own. */
 export function ProductsSection({ isOwner }: { readonly isOwner: boolean }) {
+  const said = useInUnits();
   const products = useProducts();
   const [open, setOpen] = useState<string | null>(null);
   const [isImporting, setImporting] = useState(false);
@@ -39,7 +41,7 @@ export function ProductsSection({ isOwner }: { readonly isOwner: boolean }) {
       title="Products"
       aside={
         isOwner ? (
-          <span className="flex gap-2">
+          <span className="flex flex-wrap gap-2">
             <Button onClick={() => setOpen(open === 'new' ? null : 'new')}>Add a product</Button>
             <Button onClick={() => setImporting(!isImporting)}>From or to a CSV file</Button>
           </span>
@@ -47,9 +49,9 @@ export function ProductsSection({ isOwner }: { readonly isOwner: boolean }) {
       }
     >
       <p className="text-table text-sub">
-        Library figures are generic ranges, at 23 °C and 50 % humidity: a start, to be replaced by the data sheet of the
-        can in hand. Nothing is ever planned faster than the figure shown. Solid: wet to the touch; grain lines open
-        until something else may go over; the strong mark is the next coat; dashed until it is cured.
+        {said('Library figures are generic ranges, at 23 °C and 50 % humidity')}: a start, to be replaced by the data
+        sheet of the can in hand. Nothing is ever planned faster than the figure shown. Solid: wet to the touch; grain
+        lines open until something else may go over; the strong mark is the next coat; dashed until it is cured.
       </p>
       {isImporting && <ImportProducts onDone={() => setImporting(false)} />}
       {open === 'new' && <ProductForm product={null} onDone={() => setOpen(null)} />}
@@ -85,6 +87,7 @@ type RowProps = {
 };
 
 function ProductRow({ product: p, isOwner, isOpen, onToggle }: RowProps) {
+  const said = useInUnits();
   const { view } = useWorkshop();
   const { command, refusal } = useCommand();
   const { units } = view.workshop;
@@ -114,7 +117,7 @@ function ProductRow({ product: p, isOwner, isOpen, onToggle }: RowProps) {
         <div className="flex flex-col gap-2 pb-3">
           <p className="text-table">
             <span className="text-sub">Range: </span>
-            {p.range}. Thinned and cleaned with {p.thinner}; {p.flammability}.
+            {said(p.range)}. Thinned and cleaned with {p.thinner}; {p.flammability}.
             {p.reactivable ? ' Softens again under water.' : ''}
             {p.ownSealer ? ' Carries its own sealer.' : ''}
             {p.solids_pct === null ? '' : ` Volume solids ${p.solids_pct} %.`}
@@ -124,12 +127,12 @@ function ProductRow({ product: p, isOwner, isOpen, onToggle }: RowProps) {
           </p>
           {compatibilityOf(p).map((words) => (
             <p key={words} className="border-l-3 border-keyline pl-3 text-table">
-              {words}
+              {said(words)}
             </p>
           ))}
           {p.caution && (
             <p className="text-table text-oxide-text">
-              {p.caution} The label, local rules and licensed people come first.
+              {said(p.caution)} The label, local rules and licensed people come first.
             </p>
           )}
           {isOwner && (

@@ -1,8 +1,9 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useState } from 'react';
 import { Link } from 'react-router';
 import { X } from 'lucide-react';
 import { useSession } from '../../data/reads.ts';
 import { useWorkshop } from '../../data/workshop.tsx';
+import { useTakesFocus } from '../../ui/useTakesFocus.ts';
 import type { Chosen } from './chosen.ts';
 import { CopiesSection } from './CopiesSection.tsx';
 import { FRESH_PERSON, PersonEditor } from './PersonEditor.tsx';
@@ -50,25 +51,11 @@ type PanelProps = { readonly chosen: Chosen; readonly onClose: () => void };
 /** What was touched, to be changed: takes the focus, and gives it back when it closes. */
 function Panel({ chosen, onClose }: PanelProps) {
   const { view } = useWorkshop();
-  const ref = useRef<HTMLElement>(null);
-  useEffect(() => {
-    const before = document.activeElement;
-    ref.current?.focus({ preventScroll: true });
-    ref.current?.scrollIntoView({ block: 'nearest' });
-    return () => {
-      if (before instanceof HTMLElement && before.isConnected) before.focus({ preventScroll: true });
-    };
-  }, []);
+  const panel = useTakesFocus<HTMLElement>(onClose);
   const title = titleOf(chosen, view.shop);
   if (title === null) return null;
   return (
-    <section
-      ref={ref}
-      tabIndex={-1}
-      aria-label={title}
-      onKeyDown={(e) => e.key === 'Escape' && onClose()}
-      className="border-2 border-ink bg-raised p-4 focus:outline-none"
-    >
+    <section {...panel} aria-label={title} className="border-2 border-ink bg-raised p-4 focus:outline-none">
       <div className="flex items-center justify-between pb-3">
         <h2 className="text-section font-semibold">{title}</h2>
         <button

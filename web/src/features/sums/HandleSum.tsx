@@ -1,32 +1,55 @@
-import { hardwareToBuy, holeFit, type HoleFit, holesAt } from '@app/core';
+import { hardwareToBuy, holeFit, type HoleFit, holesAt, readInches, sayInches, type Units } from '@app/core';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { useState } from 'react';
 import { Section } from '../../ui/parts.tsx';
 import { Figure, must, NumberField, readNumber, Result, tried } from './sumParts.tsx';
 
-const FIT_WORDS = (fit: HoleFit): string => {
+const MM_PER_INCH = 25.4;
+
+/** Small lengths as they are typed and said at the bench: millimetres, or inches and their fractions. */
+const SMALL: Readonly<Record<Units, { unit: string; read_mm: (text: string) => number; say: (mm: number) => string }>> =
+  {
+    metric: { unit: 'mm', read_mm: readNumber, say: (mm) => `${mm.toFixed(1)} mm` },
+    us: {
+      unit: 'in',
+      read_mm: (text) => readInches(text) * MM_PER_INCH,
+      say: (mm) => sayInches(mm / MM_PER_INCH),
+    },
+  };
+/** What such handles usually measure, as they are sold. */
+const USUAL: Readonly<Record<Units, { spacing: string; hole: string; front: string }>> = {
+  metric: { spacing: '96', hole: '5', front: '780' },
+  us: { spacing: '3 3/4', hole: '3/16', front: '30 3/4' },
+};
+
+const fitWords = (fit: HoleFit, say: (mm: number) => string): string => {
   switch (fit.kind) {
     case 'fits':
       return 'New handles go into the old holes.';
     case 'covered':
       return 'The new plate hides the old holes; drill new ones.';
     case 'redrill':
-      return `Fill the old holes, drill new ones ${fit.clear_mm.toFixed(1)} mm clear of them.`;
+      return `Fill the old holes, drill new ones ${say(fit.clear_mm)} clear of them.`;
     case 'plug':
-      return `Old and new holes overlap by ${fit.overlap_mm.toFixed(1)} mm: plug with dowel, let it set, then drill.`;
+      return `Old and new holes overlap by ${say(fit.overlap_mm)}: plug with dowel, let it set, then drill.`;
   }
 };
 
 /** How many handles to buy, whether they fit the old holes, and where the new ones go. */
 export function HandleSum() {
+  const { view } = useWorkshop();
+  const { units } = view.workshop;
+  const { unit, read_mm, say } = SMALL[units];
+  const usual = USUAL[units];
   const [fronts, setFronts] = useState('4');
   const [perFront, setPerFront] = useState('2');
   const [onHand, setOnHand] = useState('7');
   const [spare, setSpare] = useState('1');
-  const [oldSpacing, setOldSpacing] = useState('96');
-  const [newSpacing, setNewSpacing] = useState('96');
-  const [hole, setHole] = useState('5');
+  const [oldSpacing, setOldSpacing] = useState(usual.spacing);
+  const [newSpacing, setNewSpacing] = useState(usual.spacing);
+  const [hole, setHole] = useState(usual.hole);
   const [plate, setPlate] = useState('0');
-  const [front, setFront] = useState('780');
+  const [front, setFront] = useState(usual.front);
   const answer = tried(() => {
     const whole = [fronts, perFront, onHand, spare].map(readNumber);
     must(
@@ -34,9 +57,9 @@ export function HandleSum() {
       'Counts: enter whole numbers of 0 or more.',
     );
     must(whole[1]! >= 1 && whole[1]! <= 4, 'On each front: enter 1 to 4.');
-    const [old_mm, new_mm, hole_mm, plate_mm, front_mm] = [oldSpacing, newSpacing, hole, plate, front].map(readNumber);
-    must(old_mm! >= 0 && new_mm! >= 0 && plate_mm! >= 0, 'Spacing and plate: enter 0 mm or more.');
-    must(hole_mm! > 0 && front_mm! > 0, 'Hole and front: enter more than 0 mm.');
+    const [old_mm, new_mm, hole_mm, plate_mm, front_mm] = [oldSpacing, newSpacing, hole, plate, front].map(read_mm);
+    must(old_mm! >= 0 && new_mm! >= 0 && plate_mm! >= 0, `Spacing and plate: enter 0 ${unit} or more.`);
+    must(hole_mm! > 0 && front_mm! > 0, `Hole and front: enter more than 0 ${unit}.`);
     must(new_mm! * whole[1]! <= front_mm!, 'The handles are wider than the front: enter a narrower spacing.');
     return {
       buy: hardwareToBuy({ fronts: whole[0]!, perFront: whole[1]!, onHand: whole[2]!, spare: whole[3]! }),
@@ -53,11 +76,11 @@ export function HandleSum() {
         <NumberField label="On each" value={perFront} onChange={setPerFront} />
         <NumberField label="On hand" value={onHand} onChange={setOnHand} />
         <NumberField label="Spare" value={spare} onChange={setSpare} />
-        <NumberField label="Front wide, mm" value={front} onChange={setFront} />
-        <NumberField label="Old spacing, mm" value={oldSpacing} onChange={setOldSpacing} />
-        <NumberField label="New spacing, mm" value={newSpacing} onChange={setNewSpacing} />
-        <NumberField label="Hole, mm" value={hole} onChange={setHole} />
-        <NumberField label="New plate, mm" value={plate} onChange={setPlate} />
+        <NumberField label={`Front wide, ${unit}`} value={front} onChange={setFront} />
+        <NumberField label={`Old spacing, ${unit}`} value={oldSpacing} onChange={setOldSpacing} />
+        <NumberField label={`New spacing, ${unit}`} value={newSpacing} onChange={setNewSpacing} />
+        <NumberField label={`Hole, ${unit}`} value={hole} onChange={setHole} />
+        <NumberField label={`New plate, ${unit}`} value={plate} onChange={setPlate} />
       </div>
       <Result answer={answer}>
         {(v) => (
@@ -80,8 +103,8 @@ export function HandleSum() {
                 <circle key={`n${x}`} cx={(x / v.front_mm) * 298 + 1} cy="20" r="2.6" fill="#1d2430" />
               ))}
             </svg>
-            <p>{FIT_WORDS(v.fit)}</p>
-            <p className="text-sub">Holes at {v.holes.map((x) => x.toFixed(1)).join(', ')} mm from the left edge.</p>
+            <p>{fitWords(v.fit, say)}</p>
+            <p className="text-sub">Holes at {v.holes.map(say).join(', ')} from the left edge.</p>
           </>
         )}
       </Result>

@@ -1,7 +1,7 @@
 import { byParts, litres } from '@app/core';
 import { useState } from 'react';
 import { useWorkshop } from '../../data/workshop.tsx';
-import { fromTypedLitres, sayLitres, toTypedLitres } from '../../ui/amounts.ts';
+import { fromTypedLitres, sayCup, toTypedLitres } from '../../ui/amounts.ts';
 import { Field, Input, Section, Tap } from '../../ui/parts.tsx';
 import { must, NumberField, readNumber, Result, tried } from './sumParts.tsx';
 
@@ -69,7 +69,7 @@ export function MixSum() {
               <ol className="flex flex-col-reverse text-section">
                 {amounts.map((a, i) => (
                   <li key={String(i)}>
-                    <strong>{units === 'us' ? sayLitres(a, units) : `${Math.round(a * 1000)} mL`}</strong>{' '}
+                    <strong>{sayCup(a, units)}</strong>{' '}
                     <span className="text-sub">
                       {list[i]} {list[i] === 1 ? 'part' : 'parts'}
                     </span>

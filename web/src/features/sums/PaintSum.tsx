@@ -1,3 +1,4 @@
+import { useInUnits } from '../../data/saying.ts';
 import {
   cansFor,
   type CanSize,
@@ -28,6 +29,7 @@ export function PaintSum() {
   const [loss, setLoss] = useState('10');
   const [can, setCan] = useState(String(toTypedLitres(0.5, units)));
   const [sold, setSold] = useState('');
+  const said = useInUnits();
   const { spread_m2PerL: spread, range } = productById.get(product)!;
   const answer = tried(() => {
     must(readNumber(area) >= 0, 'Area: enter 0 or more.');
@@ -53,7 +55,7 @@ export function PaintSum() {
     <Section title="Paint for an area">
       <div className="grid grid-cols-2 gap-2 sm:grid-cols-5">
         <div className="col-span-2 sm:col-span-5">
-          <Field label="Product" hint={range}>
+          <Field label="Product" hint={said(range)}>
             <Select value={product} onChange={(e) => setProduct(e.target.value)}>
               {COATINGS.map((p) => (
                 <option key={p.id} value={p.id}>

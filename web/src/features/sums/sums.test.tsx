@@ -1,4 +1,4 @@
-import { cleanup, screen } from '@testing-library/react';
+import { cleanup, fireEvent, screen } from '@testing-library/react';
 import { afterEach, describe, expect, test } from 'vitest';
 import type { ReactNode } from 'react';
 import { inShop } from '../../../test/inShop.tsx';
@@ -101,6 +101,15 @@ describe('mix by parts', () => {
     expect(said).toContain('300 mL');
     expect(said).toContain('100 mL');
   });
+  test('in fluid ounces the ratio is seen in the figures, in a cup as in a bucket', async () => {
+    inShop(<MixSum />, { units: 'us' });
+    // 0.42 quarts are 13.44 fluid ounces (32 to the quart): three parts to one.
+    expect(await screen.findByText('10.1 fl oz')).toBeInTheDocument();
+    expect(screen.getByText('3.4 fl oz')).toBeInTheDocument();
+    fireEvent.change(screen.getByLabelText('Batch, quarts'), { target: { value: '2' } });
+    expect(await screen.findByText('48.0 fl oz')).toBeInTheDocument();
+    expect(screen.getByText('16.0 fl oz')).toBeInTheDocument();
+  });
   test('a usual mix is one tap', async () => {
     const { user } = inShop(<MixSum />);
     await user.clear(screen.getByLabelText(exactly('Batch, litres')));
@@ -141,7 +150,7 @@ describe('handles and holes', () => {
   });
   test('holes sit evenly about the quarters of the front', async () => {
     const said = await answerOf(<HandleSum />, { ...four, 'Front wide, mm': '800', 'New spacing, mm': '100' });
-    expect(said).toContain('Holes at 150.0, 250.0, 550.0, 650.0 mm');
+    expect(said).toContain('Holes at 150.0 mm, 250.0 mm, 550.0 mm, 650.0 mm from the left edge');
   });
   test('2 mm to the side the 5 mm holes overlap by 3: plug before drilling', async () => {
     expect(await answerOf(<HandleSum />, { ...four, 'New spacing, mm': '100' })).toContain('overlap by 3.0 mm: plug');

@@ -3,7 +3,7 @@ import { cautionOf, clock, homeFrom, presenceOf, sayDay, sayLength, sayNotice, s
 import { Hourglass, LogOut, PaintBucket, TriangleAlert } from 'lucide-react';
 import { useState } from 'react';
 import { NotSentOf } from '../../data/NotSent.tsx';
-import { useSaying } from '../../data/saying.ts';
+import { useInUnits, useSaying } from '../../data/saying.ts';
 import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { Outcomes } from '../../step/StepActions.tsx';
@@ -95,6 +95,7 @@ type CardProps = {
 };
 
 function NowCard({ job, personId, short, onOpen }: CardProps) {
+  const said = useInUnits();
   const { view } = useWorkshop();
   const { command, refusal } = useCommand();
   const saying = useSaying();
@@ -119,7 +120,7 @@ function NowCard({ job, personId, short, onOpen }: CardProps) {
           <span className="text-sub">{sayTime(job.at.start, saying)}</span>
         )}
       </p>
-      <p className="text-step font-semibold">{job.step.title}</p>
+      <p className="text-step font-semibold">{said(job.step.title)}</p>
       {left ? (
         <LeftWet notice={left} onFinished={() => act('done')} onRepeat={() => act('problem', { kind: 'redo' })} />
       ) : (
@@ -131,7 +132,7 @@ function NowCard({ job, personId, short, onOpen }: CardProps) {
       {short && <Short demand={short} />}
       {caution && (
         <p className="flex gap-2 text-table">
-          <TriangleAlert size={16} className="mt-0.5 shrink-0 text-oxide-text" aria-hidden="true" /> {caution}
+          <TriangleAlert size={16} className="mt-0.5 shrink-0 text-oxide-text" aria-hidden="true" /> {said(caution)}
         </p>
       )}
       {!left && (
@@ -240,6 +241,7 @@ function Line({
   readonly short: Demand | undefined;
   readonly onOpen: (stepId: string) => void;
 }) {
+  const said = useInUnits();
   const saying = useSaying();
   return (
     <button
@@ -253,7 +255,7 @@ function Line({
         <Tag brief={job.piece.brief} size={24} />
       </span>
       <span className="min-w-0 flex-1">
-        <span className="block text-[16px] leading-[21px]">{job.step.title}</span>
+        <span className="block text-[16px] leading-[21px]">{said(job.step.title)}</span>
         <span className="condensed block text-table text-sub">
           {job.piece.name} · {sayLength(job.step.work_minutes)}
         </span>
