@@ -20,7 +20,7 @@ test('a piece that was fetched leaves the plan, stands among those that left, an
   await page.getByRole('button', { name: /Out of the shop|it has left/ }).click();
   await expect(page.getByRole('heading', { name: '11 pieces' })).toBeVisible();
   await page.getByText('Pieces that left the shop').click();
-  await expect(page.getByText('March 2026')).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'March 2026' })).toBeVisible();
   await page.getByRole('link', { name: /^Settle/ }).click();
   await expect(page.getByText(/^Left the shop today/)).toBeVisible();
   await expect(page.getByRole('link', { name: 'Change', exact: true })).toHaveCount(0);

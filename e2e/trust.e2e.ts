@@ -113,62 +113,42 @@ test('what is refused inside an open dialog is said inside it, and stays until i
   ).toBeVisible();
 });
 
-for (const [device, viewport] of [
-  ['desk', { width: 1280, height: 800 }],
-  ['phone', { width: 390, height: 844 }],
-] as const)
-  test(`ten steps back and ten forward on the ${device} come through the very same shops`, async ({ page }) => {
-    test.setTimeout(120_000);
-    await page.setViewportSize(viewport);
-    await demo(page, '/history');
-    const states = [await whatIs(page)];
-    for (let n = 0; n < 10; n++) {
-      const mix = { commandId: randomUUID(), name: `Mix ${n}`, hex: '#3f5c74', parts: [{ name: 'Blue', parts: 1 }] };
-      const made =
-        n % 3 === 0
-          ? await page.request.post(`${mokume.address}/api/plan/afresh`, {
-              data: { commandId: randomUUID(), consent: true },
-            })
-          : n % 3 === 1
-            ? await page.request.post(`${mokume.address}/api/shop/mixes`, { data: mix })
-            : await page.request.delete(
-                `${mokume.address}/api/pieces/${['bookcase', 'bedstead', 'washstand'][(n - 2) / 3]!}`,
-                {
-                  data: {
-                    commandId: randomUUID(),
-                    version: (await viewOf(page)).pieces.find(
-                      (p) => p.id === ['bookcase', 'bedstead', 'washstand'][(n - 2) / 3],
-                    )!.version,
-                    consent: true,
-                  },
-                },
-              );
-      expect(made.status()).toBe(200);
-      states.push(await whatIs(page));
-    }
-    const step = async (name: 'Step back' | 'Step forward') => {
-      const before = (await viewOf(page)).changes[0]!.id;
-      await page.getByRole('button', { name: new RegExp(`^${name}`) }).click();
-      await expect.poll(async () => (await viewOf(page)).changes[0]!.id).not.toBe(before);
-      // The page has it too, and lets the next step be taken.
-      await expect(
-        page
-          .getByRole('list', { name: /^Changes/ })
-          .getByText(name === 'Step back' ? /^Undid: / : /^Put back: /)
-          .first(),
-      ).toBeVisible();
-      await page.waitForTimeout(200);
-    };
-    for (let n = 9; n >= 0; n--) {
-      await step('Step back');
-      expect(await whatIs(page)).toBe(states[n]);
-    }
-    for (let n = 1; n <= 10; n++) {
-      await step('Step forward');
-      expect(await whatIs(page)).toBe(states[n]);
-    }
-    await expect(page.getByRole('button', { name: /^Step forward/ })).toBeDisabled();
-  });
+test('ten steps back on the desk and ten forward on the phone come through the very same shops', async ({ page }) => {
+  test.setTimeout(120_000);
+  await demo(page, '/history');
+  const states = [await whatIs(page)];
+  const gone = ['bookcase', 'bedstead', 'washstand'];
+  for (let n = 0; n < 10; n++) {
+    const mix = { name: `Mix ${n}`, hex: '#3f5c74', parts: [{ name: 'Blue', parts: 1 }] };
+    const ids = { commandId: randomUUID(), consent: true };
+    const { pieces } = await viewOf(page);
+    const piece = pieces.find((p) => p.id === gone[0]);
+    const made =
+      n % 3 === 0
+        ? await page.request.post(`${mokume.address}/api/plan/afresh`, { data: ids })
+        : n % 3 === 1
+          ? await page.request.post(`${mokume.address}/api/shop/mixes`, { data: { ...ids, ...mix } })
+          : await page.request.delete(`${mokume.address}/api/pieces/${gone.shift()!}`, {
+              data: { ...ids, version: piece!.version },
+            });
+    expect(made.status()).toBe(200);
+    states.push(await whatIs(page));
+  }
+  const top = page
+    .getByRole('list', { name: /^Changes/ })
+    .getByRole('listitem')
+    .first();
+  const step = async (name: 'Step back' | 'Step forward', at: number) => {
+    const before = await top.innerText();
+    await page.getByRole('button', { name: new RegExp(`^${name}`) }).click();
+    await expect.poll(() => top.innerText()).not.toBe(before);
+    expect(await whatIs(page)).toBe(states[at]);
+  };
+  for (let n = 9; n >= 0; n--) await step('Step back', n);
+  await page.setViewportSize({ width: 390, height: 844 });
+  for (let n = 1; n <= 10; n++) await step('Step forward', n);
+  await expect(page.getByRole('button', { name: /^Step forward/ })).toBeDisabled();
+});
 
 test('of a half-done piece the form, its page and the plan say one date, before saving and after', async ({ page }) => {
   await demo(page, '/pieces/sideboard');
@@ -341,30 +321,39 @@ const NARROW = [
   '/shop',
   '/sums',
 ] as const;
-for (const [what, width, height] of [
-  ['320 px', 320, 640],
-  ['200 % zoom of 1280 by 800', 640, 400],
-] as const)
-  test(`at ${what} nothing has to be scrolled sideways, and every function is there`, async ({ page }) => {
-    test.setTimeout(120_000);
-    await page.setViewportSize({ width, height });
-    await demo(page, '/plan');
-    for (const path of NARROW) {
-      await page.goto(mokume.address + path);
-      await expect(page.getByRole('main')).toBeVisible();
-      await page.waitForTimeout(500);
+test('at 320 px and at 200 % zoom nothing has to be scrolled sideways, and every function is there', async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  // 1280 by 800 at 200 % shows as much as 640 by 400 does.
+  const sizes = [
+    { width: 320, height: 640 },
+    { width: 640, height: 400 },
+  ];
+  await demo(page, '/plan');
+  for (const path of NARROW) {
+    await page.goto(mokume.address + path);
+    await expect(page.getByRole('main')).toBeVisible();
+    for (const size of sizes) {
+      await page.setViewportSize(size);
+      await page.waitForTimeout(120);
       // The time axis itself may be scrolled: it is a drawing in two dimensions (WCAG 1.4.10).
       const wide = await page.evaluate(() =>
         [document.documentElement, ...document.querySelectorAll('main')]
           .filter((e) => e.scrollWidth > e.clientWidth + 1)
           .map((e) => `${e.tagName} ${e.scrollWidth} > ${e.clientWidth}`),
       );
-      expect(wide, path).toEqual([]);
+      expect(wide, `${path} at ${size.width}`).toEqual([]);
     }
-    await page.goto(`${mokume.address}/plan`);
+  }
+  await page.goto(`${mokume.address}/plan`);
+  for (const size of sizes) {
+    await page.setViewportSize(size);
     for (const tool of ['Day', 'Week', 'Month', 'What if…', 'What matters', 'Plan afresh'])
       await expect(page.getByRole('button', { name: tool, exact: true })).toBeVisible();
     await page.getByRole('button', { name: 'More' }).click();
     for (const words of [/^History/, /^House rules/, /^Shop:/, /^Bench sums/, /^Shelf/, /find is worth/])
       await expect(page.getByRole('link', { name: words })).toBeVisible();
-  });
+    await page.getByRole('button', { name: 'More' }).click();
+  }
+});

@@ -85,35 +85,32 @@ function entered(shop: Shop, pieces: readonly ShopPiece[]): Plan {
   return plan;
 }
 
-const SIZES = isLong ? [20, 60, 200] : [20];
-describe.each(SIZES.flatMap((n) => [1, 2, 5].map((people) => [n, people] as const)))(
-  '%d chests, %d at work',
-  (count, people) => {
-    const shop = shopOf(people);
-    const mixed = Array.from({ length: count }, (_, i) => chest(shop, i, 6 + 1.5 * i, i % 2 === 0));
-    const orders = {
-      'as their dates come': mixed,
-      'the most urgent last': [...mixed].reverse(),
-      'those nobody was told of first': [...mixed].sort((a, b) => Number(a.promised) - Number(b.promised)),
-    };
-    test.each(Object.entries(orders))(
-      'entered %s: every piece has its place, and told dates come first',
-      (_, pieces) => {
-        const problem = problemOf(shop, pieces, NOW);
-        const plan = entered(shop, pieces);
-        expect(plan.unplanned).toEqual([]);
-        expect(verify(problem, plan)).toEqual([]);
-        expect(toldLateness(problem, plan)).toBeLessThanOrEqual(toldLateness(problem, byDateFirst(shop, pieces)));
-      },
-    );
-    test('planned afresh as well', () => {
-      const problem = problemOf(shop, mixed, NOW);
-      const plan = planAfresh(problem);
-      expect(plan.unplanned).toEqual([]);
-      expect(toldLateness(problem, plan)).toBeLessThanOrEqual(toldLateness(problem, byDateFirst(shop, mixed)));
-    });
-  },
-);
+// Everything from 20 to 200 pieces, one to five people, is in the long run.
+const CASES = isLong
+  ? [20, 60, 200].flatMap((n) => [1, 2, 5].map((people) => [n, people] as const))
+  : ([[20, 1]] as const);
+describe.each(CASES)('%d chests, %d at work', (count, people) => {
+  const shop = shopOf(people);
+  const mixed = Array.from({ length: count }, (_, i) => chest(shop, i, 6 + 1.5 * i, i % 2 === 0));
+  const orders = {
+    'as their dates come': mixed,
+    'the most urgent last': [...mixed].reverse(),
+    'those nobody was told of first': [...mixed].sort((a, b) => Number(a.promised) - Number(b.promised)),
+  };
+  test.each(Object.entries(orders))('entered %s: every piece has its place, and told dates come first', (_, pieces) => {
+    const problem = problemOf(shop, pieces, NOW);
+    const plan = entered(shop, pieces);
+    expect(plan.unplanned).toEqual([]);
+    expect(verify(problem, plan)).toEqual([]);
+    expect(toldLateness(problem, plan)).toBeLessThanOrEqual(toldLateness(problem, byDateFirst(shop, pieces)));
+  });
+  test('planned afresh as well', () => {
+    const problem = problemOf(shop, mixed, NOW);
+    const plan = planAfresh(problem);
+    expect(plan.unplanned).toEqual([]);
+    expect(toldLateness(problem, plan)).toBeLessThanOrEqual(toldLateness(problem, byDateFirst(shop, mixed)));
+  });
+});
 
 test('whatever the dates, and however they are entered, told dates are missed no more than by placing them by date', () => {
   const shop = shopOf(1);

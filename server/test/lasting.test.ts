@@ -1,5 +1,12 @@
 import { randomUUID } from 'node:crypto';
-import { applyUpdate, type ChangesPage, type LeftPieces, type PieceView, type ViewSince } from '@app/contract';
+import {
+  applyUpdate,
+  type ChangesPage,
+  type LeftPieces,
+  MOST_CHANGES,
+  type PieceView,
+  type ViewSince,
+} from '@app/contract';
 import { problemOf, verify } from '@app/core';
 import { QueryTypes } from 'sequelize';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
@@ -163,7 +170,7 @@ describe('pieces that left', () => {
 describe('older changes', () => {
   test('are read a page at a time, all of them or those of one piece, without a gap', async () => {
     const { changes, revision } = await rona.view();
-    expect(changes).toHaveLength(60);
+    expect(changes).toHaveLength(MOST_CHANGES);
     const all = [...changes];
     for (let isAll = false; !isAll;) {
       const page = (await rona.agent.get(`/api/changes?before=${all.at(-1)!.number}`)).body as ChangesPage;

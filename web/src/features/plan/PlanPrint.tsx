@@ -50,7 +50,7 @@ export function PlanPrint() {
       </ul>
       <h2 className="pt-4 pb-1 text-section font-semibold">The next seven days, by hand</h2>
       {view.shop.people.map((person) => (
-        <section key={person.id} className="pb-3">
+        <section key={person.id} className="pb-3 last:pb-0">
           <h3 className="border-b border-ink font-semibold">{person.name}</h3>
           <ul className="columns-2 gap-6 pt-1 text-table">
             {workOf(view, person.id, now).map(({ piece, title, at, id }) => (
