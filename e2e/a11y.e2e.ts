@@ -20,13 +20,34 @@ const VIEWS = {
     '/pieces/settle/arrival',
     '/shelf',
     '/house',
+    '/history',
     '/find',
     '/shop',
     '/sums',
   ],
-  dark: ['/plan', '/today', '/pieces/bedstead/route', '/shelf', '/house'],
+  dark: ['/plan', '/today', '/pieces/new', '/pieces/bedstead/route', '/shelf', '/history', '/shop'],
 } as const;
 
+/** What opens over or beside a view: where, how it is opened, and what it is by then. */
+const PANELS: readonly (readonly [path: string, open: (page: Page) => Promise<void>, shown: string])[] = [
+  ['/plan', (p) => p.keyboard.press('Control+k'), 'dialog[aria-label="Find anything"]'],
+  ['/plan', (p) => p.keyboard.press('?'), 'dialog[aria-label="Keys"]'],
+  ['/plan', (p) => p.getByRole('button', { name: 'Shop', exact: true }).click(), '#shop-menu:popover-open'],
+  ['/plan', (p) => p.getByRole('button', { name: 'What if…' }).click(), '.is-tried'],
+  [
+    '/plan',
+    (p) => p.getByRole('button', { name: 'What matters' }).click(),
+    'aside[aria-label="What matters in a plan"]',
+  ],
+  ['/plan', (p) => p.getByRole('button', { name: 'Why?' }).first().click(), 'aside[aria-label^="Why"]'],
+  ['/today', (p) => p.getByRole('button', { name: 'Problem…' }).first().click(), 'dialog[open]'],
+  ['/today', (p) => p.getByRole('button', { name: 'Earlier…' }).first().click(), 'input[type="datetime-local"]'],
+  ['/shop', (p) => p.getByRole('button', { name: /^Ines/ }).click(), 'section[aria-label="Ines"]'],
+  ['/shop', (p) => p.getByRole('button', { name: /^Long bench/ }).click(), 'section[aria-label="Long bench"]'],
+  ['/shelf', (p) => p.getByRole('button', { name: 'Add a paint' }).click(), 'button:has-text("Put it on the shelf")'],
+];
+
+const isLong = process.env['MOKUME_LONG'] !== undefined;
 type RunOnly = { readonly type: 'tag' | 'rule'; readonly values: string[] };
 const EVERYTHING: RunOnly = { type: 'tag', values: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'] };
 /** The dark scheme is the same page in other colours. */
@@ -66,6 +87,15 @@ for (const scheme of ['light', 'dark'] as const)
       await page.goto(`${mokume.address}${path}`);
       await page.getByRole('heading', { level: 1 }).waitFor();
       found.push(...(await faults(page, path, scheme === 'dark' ? COLOURS : EVERYTHING)));
+    }
+    // The panels in the dark look are in the long run.
+    for (const [path, open, shown] of scheme === 'dark' && !isLong ? [] : PANELS) {
+      await page.goto(`${mokume.address}${path}`);
+      await page.getByRole('heading', { level: 1 }).waitFor();
+      await page.getByText('Boat-shed workshop').first().waitFor();
+      await open(page);
+      await page.locator(shown).first().waitFor();
+      found.push(...(await faults(page, `${path} ${shown}`, scheme === 'dark' ? COLOURS : EVERYTHING)));
     }
     expect(found).toEqual([]);
     await context.close();

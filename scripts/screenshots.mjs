@@ -8,7 +8,6 @@ const DESK = { width: 1280, height: 800 };
 const PHONE = { width: 390, height: 844 };
 const SHOTS = [
   { name: 'plan', path: '/plan' },
-  { name: 'plan-dark', path: '/plan', scheme: 'dark' },
   {
     name: 'step',
     path: '/plan',
@@ -36,6 +35,7 @@ const SHOTS = [
   { name: 'new-piece', path: '/pieces/new', act: newChest },
   { name: 'route', path: '/pieces/bedstead/route', act: routeWithTrouble },
   { name: 'arrival', path: '/pieces/sideboard/arrival', act: photographed },
+  { name: 'history', path: '/history', act: stepsBack },
   { name: 'house', path: '/house' },
   { name: 'shelf', path: '/shelf' },
   { name: 'sums', path: '/sums' },
@@ -48,6 +48,28 @@ const SHOTS = [
 async function whatIf(page) {
   await page.getByRole('button', { name: 'What if…' }).click();
   await page.getByRole('list', { name: 'What moves' }).waitFor();
+}
+
+/** Some changes that move other pieces, the last of them taken back. */
+async function stepsBack(page) {
+  const { pieces, workshop } = await (await page.request.get(`${address}/api/view`)).json();
+  const send = (method, path, body) =>
+    page.request[method](`${address}/api${path}`, { data: { commandId: crypto.randomUUID(), consent: true, ...body } });
+  const { version } = pieces.find((p) => p.id === 'corner-cupboard');
+  await send('post', '/plan/afresh', {});
+  await send('delete', '/pieces/corner-cupboard', { version });
+  await send('put', '/planning', {
+    version: workshop.version,
+    frozen_hours: 24,
+    preferences: { speed: 3, slack: 2, loads: 2, stability: 2 },
+  });
+  await page.getByRole('button', { name: /^Step back/ }).click();
+  await page
+    .getByText(/^Undid: /)
+    .first()
+    .waitFor();
+  await page.getByRole('button', { name: /^Step back/ }).click();
+  await page.waitForTimeout(9000);
 }
 
 async function newChest(page) {

@@ -21,7 +21,7 @@ export function HistoryScreen() {
   const back = stepBack(all);
   const forward = stepForward(all);
   return (
-    <main className="min-h-0 flex-1 overflow-auto">
+    <main className="min-h-0 flex-1 overflow-auto" tabIndex={0} aria-label="History">
       <div className="mx-auto flex max-w-5xl flex-col gap-4 p-4 md:p-6">
         <header className="flex flex-wrap items-end gap-x-6 gap-y-3">
           <div className="min-w-56 flex-1">

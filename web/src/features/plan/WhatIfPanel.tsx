@@ -75,16 +75,18 @@ export function WhatIfPanel({
       <Details what={what} view={view} onChange={onChange} />
       {outlook ? (
         <>
-          <ul className="flex list-disc flex-col pl-5 text-table" role="status">
-            {sayGains(outlook.before, outlook.after).map((g) => (
-              <li key={g}>{g}</li>
-            ))}
-            {sayLosses(outlook.before, outlook.after).map((l) => (
-              <li key={l} className="font-semibold text-oxide-text">
-                {l}
-              </li>
-            ))}
-          </ul>
+          <div role="status">
+            <ul className="flex list-disc flex-col pl-5 text-table">
+              {sayGains(outlook.before, outlook.after).map((g) => (
+                <li key={g}>{g}</li>
+              ))}
+              {sayLosses(outlook.before, outlook.after).map((l) => (
+                <li key={l} className="font-semibold text-oxide-text">
+                  {l}
+                </li>
+              ))}
+            </ul>
+          </div>
           {sayGains(outlook.before, outlook.after).length + sayLosses(outlook.before, outlook.after).length === 0 && (
             <p className="text-table">All told no date is better or worse kept; single pieces move:</p>
           )}
