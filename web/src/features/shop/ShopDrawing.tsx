@@ -232,7 +232,7 @@ function Hands({ chosen, onChoose }: DrawingProps) {
   );
 }
 
-const BAR = { width: 356, height: 26 };
+const BAR = { width: 356, height: 30, band: 18 };
 
 function Hand({
   person,
@@ -255,9 +255,12 @@ function Hand({
     piece.active
       ? piece.steps.flatMap((s) => {
           const at = view.plan.steps[s.id];
-          return at?.people.includes(person.id) && at.end > midnight && at.start < midnight + 1440
-            ? [{ id: s.id, hex: piece.brief.body.hex, at }]
-            : [];
+          if (!at?.people.includes(person.id)) return [];
+          // Only while they are here: work broken by the night is not drawn through it.
+          return open
+            .map((o) => ({ start: Math.max(o.from, at.start), end: Math.min(o.until, at.end) }))
+            .filter((x) => x.start < x.end)
+            .map((x) => ({ id: `${s.id} ${x.start}`, hex: piece.brief.body.hex, at: x }));
         })
       : [],
   );
@@ -280,13 +283,13 @@ function Hand({
         <span className="condensed text-sub">{words}</span>
       </span>
       <svg viewBox={`0 0 ${BAR.width} ${BAR.height}`} className="w-full" aria-hidden="true">
-        <rect width={BAR.width} height={BAR.height - 8} fill="var(--m-night)" />
+        <rect width={BAR.width} height={BAR.band} fill="var(--m-night)" />
         {open.map((s) => (
           <rect
             key={s.from}
             x={x(s.from)}
             width={x(s.until) - x(s.from)}
-            height={BAR.height - 8}
+            height={BAR.band}
             fill="var(--m-raised)"
             stroke="var(--m-ink)"
           />
@@ -297,14 +300,21 @@ function Hand({
             x={x(at.start)}
             width={Math.max(2, x(at.end) - x(at.start))}
             y="4"
-            height={BAR.height - 16}
+            height={BAR.band - 8}
             fill={hex}
             stroke="var(--m-keyline)"
           />
         ))}
-        <path d={`M${x(now)} 0v${BAR.height - 8}`} stroke="var(--m-ink)" strokeWidth="2" />
+        <path d={`M${x(now)} 0v${BAR.band}`} stroke="var(--m-ink)" strokeWidth="2" />
         {[8, 12, 16].map((h) => (
-          <text key={h} x={x(midnight + h * 60)} y={BAR.height} fontSize="10" textAnchor="middle" fill="var(--m-sub)">
+          <text
+            key={h}
+            x={x(midnight + h * 60)}
+            y={BAR.height - 2}
+            fontSize="10"
+            textAnchor="middle"
+            fill="var(--m-sub)"
+          >
             {clock(midnight + h * 60, saying)}
           </text>
         ))}

@@ -250,7 +250,9 @@ function Line({
       className="flex min-h-14 cursor-pointer items-start gap-3 border-b border-line px-1 py-2 text-left hover:bg-sunk"
     >
       <span className="condensed w-10 shrink-0 pt-0.5 text-table text-sub">{word}</span>
-      <span className="w-16 shrink-0 text-section font-semibold">{clock(job.at.start, saying)}</span>
+      <span className="w-[4.9rem] shrink-0 text-section font-semibold whitespace-nowrap">
+        {clock(job.at.start, saying)}
+      </span>
       <span className="pt-1">
         <Tag brief={job.piece.brief} size={24} />
       </span>
@@ -261,7 +263,11 @@ function Line({
         </span>
         {short && <Short demand={short} />}
       </span>
-      {job.windowUntil !== null && <Hourglass size={16} className="mt-1 text-brass-text" aria-label="has a window" />}
+      {job.windowUntil !== null && (
+        <span className="condensed mt-0.5 flex items-center gap-1 text-lane font-semibold text-brass-text">
+          <Hourglass size={14} aria-hidden="true" /> window
+        </span>
+      )}
     </button>
   );
 }
