@@ -89,9 +89,10 @@ for (const scheme of ['light', 'dark'] as const)
       await page.getByRole('heading', { level: 1 }).waitFor();
       found.push(...(await faults(page, path, scheme === 'dark' ? COLOURS : EVERYTHING)));
     }
-    // The panels in the dark look are in the long run; in the light one they follow on each other without a reload.
+    // The panels are in the long run, but for the first of each kind in the light look.
     let here = '';
-    for (const [path, open, shown] of scheme === 'dark' && !isLong ? [] : PANELS) {
+    const panels = isLong ? PANELS : scheme === 'dark' ? [] : PANELS.filter((_, n) => n % 4 === 0);
+    for (const [path, open, shown] of panels) {
       if (here !== path) await page.goto(`${mokume.address}${path}`);
       here = path;
       await page.getByText('Boat-shed workshop').first().waitFor();

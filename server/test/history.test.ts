@@ -6,6 +6,7 @@ import { ROUTES } from '../src/routes/table.ts';
 import { EXAMPLES, furnish, keyOf, pathOf } from './examples.ts';
 import { Browser, chest, MONDAY_9, openShop, type TestShop } from './shop.ts';
 
+const isLong = process.env['MOKUME_LONG'] !== undefined;
 let shop: TestShop;
 let rona: Browser;
 let count = 0;
@@ -78,7 +79,11 @@ describe('history', () => {
   test('each kind of thing that can be taken away is known here', () => {
     expect(deletions.map(keyOf).filter((k) => !k.includes('helpers')).length).toBeGreaterThanOrEqual(9);
   });
-  test.each(deletions.filter((r) => !r.path.startsWith('/helpers')).map((r) => [keyOf(r), r] as const))(
+  // A piece, a person, a product and what else there is; all kinds in the long run.
+  const tried = deletions.filter(
+    (r, n) => !r.path.startsWith('/helpers') && (isLong || n % 2 === 0 || /pieces|people|products/.test(r.path)),
+  );
+  test.each(tried.map((r) => [keyOf(r), r] as const))(
     '%s is taken back a month later, and is as it was',
     async (key, route) => {
       const here = await furnish(rona);
