@@ -1,14 +1,12 @@
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 import { Button, Tap } from '../ui/parts.tsx';
+import { useDialog } from '../ui/useDialog.ts';
 import { ACT_KEYS, DRAWING_KEYS, GO_KEYS, hasSingleKeys, setSingleKeys } from './keys.ts';
 
 /** Every key, and what it does. */
 export function KeyList({ onClose }: { readonly onClose: () => void }) {
-  const ref = useRef<HTMLDialogElement>(null);
+  const ref = useDialog();
   const [isOn, setOn] = useState(hasSingleKeys);
-  useEffect(() => {
-    if (ref.current && !ref.current.open) ref.current.showModal();
-  }, []);
   const toggle = () => {
     setSingleKeys(!isOn);
     setOn(!isOn);

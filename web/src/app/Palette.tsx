@@ -6,6 +6,7 @@ import { useProducts } from '../data/useProducts.ts';
 import { useSaying } from '../data/saying.ts';
 import { useWorkshop } from '../data/workshop.tsx';
 import { Tag } from '../ui/Tag.tsx';
+import { useDialog } from '../ui/useDialog.ts';
 import { GO_KEYS } from './keys.ts';
 import { SCREENS } from './ShopMenu.tsx';
 
@@ -19,10 +20,9 @@ export function Palette({ onClose }: { readonly onClose: () => void }) {
   const saying = useSaying();
   const navigate = useNavigate();
   const products = useProducts();
-  const ref = useRef<HTMLDialogElement>(null);
+  const ref = useDialog();
   const input = useRef<HTMLInputElement>(null);
   useEffect(() => {
-    if (ref.current && !ref.current.open) ref.current.showModal();
     // The dialog would take the list as the first that can be focused.
     input.current?.focus();
   }, []);

@@ -1,8 +1,8 @@
 import type { WorkshopView } from '@app/contract';
 import type { PieceMove } from '@app/core';
-import { useEffect, useRef } from 'react';
 import { DiffList } from '../plan/DiffList.tsx';
 import { Button } from '../ui/parts.tsx';
+import { useDialog } from '../ui/useDialog.ts';
 
 /** A change that would move a told date: what moves, before anything is saved. */
 export function Consent({
@@ -14,10 +14,7 @@ export function Consent({
   readonly view: WorkshopView;
   readonly onAnswer: (isWanted: boolean) => void;
 }) {
-  const ref = useRef<HTMLDialogElement>(null);
-  useEffect(() => {
-    if (ref.current && !ref.current.open) ref.current.showModal();
-  }, []);
+  const ref = useDialog();
   return (
     <dialog
       ref={ref}

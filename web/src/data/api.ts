@@ -34,7 +34,7 @@ const UNREACHABLE: Problem = {
   code: 'UNEXPECTED',
 };
 /** Something between here and Mokume answers that it is not there. */
-const BEHIND: Problem = { ...UNREACHABLE, status: 503 };
+const GATEWAY_AWAY: Problem = { ...UNREACHABLE, status: 503 };
 /** An answer of another version of the server than this page is of: what is strange in it is named, never guessed. */
 const notUnderstood = (why: string): Problem => ({
   ...UNREACHABLE,
@@ -43,7 +43,8 @@ const notUnderstood = (why: string): Problem => ({
 
 /** Nobody answers just now: the network, the server or its database is away, and the same can be sent again later. */
 export const isAway = (why: unknown): boolean =>
-  why instanceof ApiFailure && (why.problem === UNREACHABLE || why.problem.code === 'AWAY' || why.problem === BEHIND);
+  why instanceof ApiFailure &&
+  (why.problem === UNREACHABLE || why.problem.code === 'AWAY' || why.problem === GATEWAY_AWAY);
 
 type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
 
@@ -68,7 +69,7 @@ export async function send<T>(schema: Schema<T>, method: Method, path: string, b
   const json: unknown = await answer.json().catch(() => null);
   if (!answer.ok)
     throw new ApiFailure(
-      (json as Problem | null) ?? (answer.status > 501 ? BEHIND : { ...UNREACHABLE, status: answer.status }),
+      (json as Problem | null) ?? (answer.status > 501 ? GATEWAY_AWAY : { ...UNREACHABLE, status: answer.status }),
     );
   try {
     schema.validateSync(json, { strict: true });

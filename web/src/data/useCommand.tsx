@@ -5,9 +5,17 @@ import { Refusal } from '../ui/Refusal.tsx';
 import { wordsOf } from './api.ts';
 import { canUndoBoth, type Outcome, useWorkshop } from './workshop.tsx';
 
+/** What a shop has several of, each kept and changed by itself. */
+type ShopRows = 'people' | 'places' | 'stations' | 'paints' | 'mixes';
+
 export type Commanding = {
   /** Sends a command. @returns whether it was done, or is kept to be sent */
   readonly command: (method: 'POST' | 'PUT' | 'DELETE', path: string, body: object) => Promise<boolean>;
+  /**
+   * Saves a row of the shop: added when it has no id yet, changed otherwise.
+   * @param id '' before it was ever saved
+   */
+  readonly saveRow: (rows: ShopRows, id: string, body: object) => Promise<boolean>;
   readonly undo: (changeId: string) => Promise<boolean>;
   /** Why the last one was refused: to stand beside what was tapped. */
   readonly refusal: ReactNode;
@@ -32,6 +40,11 @@ export function useCommand(): Commanding {
     (method, path, body) => done(carryOut(method, path, body)),
     [done, carryOut],
   );
+  const saveRow = useCallback<Commanding['saveRow']>(
+    (rows, id, body) =>
+      id === '' ? command('POST', `/shop/${rows}`, body) : command('PUT', `/shop/${rows}/${id}`, body),
+    [command],
+  );
   const undo = useCallback((id: string) => done(takeBack(id), id), [done, takeBack]);
   const refusal = refused && (
     <Refusal words={wordsOf(refused.problem)} onClose={() => setRefused(null)}>
@@ -42,5 +55,5 @@ export function useCommand(): Commanding {
       )}
     </Refusal>
   );
-  return { command, undo, refusal, isSending };
+  return { command, saveRow, undo, refusal, isSending };
 }

@@ -11,13 +11,13 @@ import {
   type Wait,
 } from '@app/core';
 import { Pin, TriangleAlert, X } from 'lucide-react';
-import { useEffect, useRef } from 'react';
 import { useNavigate } from 'react-router';
 import { useProducts } from '../data/useProducts.ts';
 import { useInUnits, useSaying } from '../data/saying.ts';
 import { useWorkshop } from '../data/workshop.tsx';
 import { Tag } from '../ui/Tag.tsx';
 import { sayLitres } from '../ui/amounts.ts';
+import { useDialog } from '../ui/useDialog.ts';
 import { PinForm } from './PinForm.tsx';
 import { StepActions } from './StepActions.tsx';
 
@@ -31,10 +31,7 @@ type SheetProps = {
 /** Everything about one step, and what can be done with it. A dialog: focus stays in, Escape closes. */
 export function StepSheet({ piece, step, wait, onClose }: SheetProps) {
   const said = useInUnits();
-  const ref = useRef<HTMLDialogElement>(null);
-  useEffect(() => {
-    if (ref.current && !ref.current.open) ref.current.showModal();
-  }, []);
+  const ref = useDialog();
   return (
     <dialog
       ref={ref}

@@ -54,7 +54,7 @@ const FRESH_MIX: Mix = {
 function MixEditor({ mix, onDone }: { readonly mix: Mix; readonly onDone: () => void }) {
   const isNew = mix.id === '';
   const { view } = useWorkshop();
-  const { command, refusal } = useCommand();
+  const { command, saveRow, refusal } = useCommand();
   const { units } = view.workshop;
   // How much is made now is a sum on the screen and no part of the mix.
   const [batch, setBatch] = useState(String(toTypedLitres(0.4, units)));
@@ -79,9 +79,7 @@ function MixEditor({ mix, onDone }: { readonly mix: Mix; readonly onDone: () => 
   const { register, control, watch, fault, submit } = form;
   const { fields, append, remove } = useFieldArray({ control, name: 'parts' });
   const save = submit(async (body) => {
-    const isSaved = isNew
-      ? await command('POST', '/shop/mixes', body)
-      : await command('PUT', `/shop/mixes/${mix.id}`, body);
+    const isSaved = await saveRow('mixes', mix.id, body);
     if (isSaved && isNew) onDone();
     return isSaved;
   });

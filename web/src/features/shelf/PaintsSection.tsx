@@ -131,7 +131,7 @@ function PaintEditor({
 }) {
   const isNew = paint.id === NEW;
   const { view } = useWorkshop();
-  const { command, refusal } = useCommand();
+  const { command, saveRow, refusal } = useCommand();
   const products = useProducts();
   const { units } = view.workshop;
   const saying = useSaying();
@@ -179,9 +179,7 @@ function PaintEditor({
   const leadDays = readOptional(lead);
   const unit = units === 'metric' ? 'litres' : 'quarts';
   const save = submit(async (body) => {
-    const isSaved = isNew
-      ? await command('POST', '/shop/paints', body)
-      : await command('PUT', `/shop/paints/${paint.id}`, body);
+    const isSaved = await saveRow('paints', paint.id, body);
     if (isSaved && isNew) onDone();
     return isSaved;
   });

@@ -42,7 +42,7 @@ type EditorProps = { readonly person: Person; readonly onDone: () => void };
 export function PersonEditor({ person, onDone }: EditorProps) {
   const isNew = person.id === '';
   const { view } = useWorkshop();
-  const { command, refusal } = useCommand();
+  const { command, saveRow, refusal } = useCommand();
   const form = useTypedForm({
     isShared: !isNew,
     typed: {
@@ -65,9 +65,7 @@ export function PersonEditor({ person, onDone }: EditorProps) {
   });
   const { register, watch, setValue, fault, submit } = form;
   const save = submit(async (body) => {
-    const isSaved = isNew
-      ? await command('POST', '/shop/people', body)
-      : await command('PUT', `/shop/people/${person.id}`, body);
+    const isSaved = await saveRow('people', person.id, body);
     if (isSaved && isNew) onDone();
     return isSaved;
   });

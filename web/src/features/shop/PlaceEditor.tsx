@@ -22,7 +22,7 @@ export const freshPlace = (): ClimatePlace => ({
 export function PlaceEditor({ place, onDone }: { readonly place: ClimatePlace; readonly onDone: () => void }) {
   const isNew = place.id === '';
   const { view } = useWorkshop();
-  const { command, refusal } = useCommand();
+  const { command, saveRow, refusal } = useCommand();
   const degrees = celsiusField(view.workshop.units);
   const typicalOf = (t: { high: string; low: string; dampDay: string; dampNight: string }) => ({
     high_c: degrees.read(readNumber(t.high)),
@@ -59,9 +59,7 @@ export function PlaceEditor({ place, onDone }: { readonly place: ClimatePlace; r
   });
   const { register, choice, watch, fault, submit } = form;
   const save = submit(async (body) => {
-    const isSaved = isNew
-      ? await command('POST', '/shop/places', body)
-      : await command('PUT', `/shop/places/${place.id}`, body);
+    const isSaved = await saveRow('places', place.id, body);
     if (isSaved && isNew) onDone();
     return isSaved;
   });

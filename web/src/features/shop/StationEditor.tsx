@@ -60,7 +60,7 @@ function shownHours(hours: Hours | null): string {
 export function StationEditor({ station, onDone }: { readonly station: Station; readonly onDone: () => void }) {
   const isNew = station.id === '';
   const { view } = useWorkshop();
-  const { command, refusal } = useCommand();
+  const { command, saveRow, refusal } = useCommand();
   const form = useTypedForm({
     isShared: !isNew,
     typed: {
@@ -86,9 +86,7 @@ export function StationEditor({ station, onDone }: { readonly station: Station; 
   });
   const { register, choice, watch, setValue, fault, submit } = form;
   const save = submit(async (body) => {
-    const isSaved = isNew
-      ? await command('POST', '/shop/stations', body)
-      : await command('PUT', `/shop/stations/${station.id}`, body);
+    const isSaved = await saveRow('stations', station.id, body);
     if (isSaved && isNew) onDone();
     return isSaved;
   });
