@@ -20,7 +20,7 @@ export default defineConfig({
       { extends: true, test: { name: 'cli', environment: 'node', include: ['cli/**/*.test.ts'], testTimeout: 60_000 } },
       {
         extends: true,
-        test: { name: 'scripts', environment: 'node', include: ['scripts/**/*.test.mjs'], testTimeout: 60_000 },
+        test: { name: 'scripts', environment: 'node', include: ['scripts/**/*.test.mjs'], testTimeout: 120_000 },
       },
       {
         extends: true,

@@ -2,7 +2,7 @@ import { spawn, spawnSync } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync, utimesSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:http';
 import { tmpdir } from 'node:os';
-import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { afterAll, afterEach, beforeAll, describe, expect, test } from 'vitest';
 import { ensureBuilt } from './lib/build.mjs';
 import { connection, freePort, startPostgres } from './lib/cluster.mjs';
 import { copyIfDue } from './lib/copies.mjs';
@@ -32,6 +32,15 @@ afterAll(async () => {
   rmSync(state, { recursive: true });
 });
 
+/** What a test that failed left running would be in the way of those after it. */
+const started = new Set();
+afterEach(async () => {
+  for (const run of started) await run.stop();
+});
+
+/** As long as a start may take on a busy machine. */
+const LONGEST_START_MS = 50_000;
+
 async function start(env = {}, flags = []) {
   const port = await freePort();
   const child = spawn(process.execPath, ['scripts/start.mjs', ...flags], {
@@ -43,11 +52,17 @@ async function start(env = {}, flags = []) {
   child.stderr.on('data', (d) => (output += d));
   const gone = new Promise((resolve) => child.once('exit', resolve));
   const said = async (pattern) => {
-    for (let i = 0; i < 400 && !pattern.test(output) && child.exitCode === null; i++)
+    const until = Date.now() + LONGEST_START_MS;
+    while (!pattern.test(output) && child.exitCode === null && child.signalCode === null) {
+      if (Date.now() > until) throw new Error(`It never said ${pattern}, but:\n${output}`);
       await new Promise((r) => setTimeout(r, 50));
+    }
     return output;
   };
-  return { port, child, said, gone, stop: () => (child.kill('SIGINT'), gone) };
+  const run = { port, child, said, gone, stop: () => (child.kill('SIGINT'), gone) };
+  started.add(run);
+  void gone.then(() => started.delete(run));
+  return run;
 }
 
 test('it prints the address and the demo sign-in, serves, keeps its data at the second start, and Ctrl-C stops it cleanly', async () => {
