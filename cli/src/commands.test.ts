@@ -28,9 +28,9 @@ describe('route', () => {
     const answer = run('route', { ...ROUTE, ...more });
     if (answer.kind !== 'done') throw new Error(answer.words);
     return answer.output as {
-      steps: { key: string; title: string }[];
+      steps: { key: string; title: string; coat: string | null; zones: string[] }[];
       struck: { key: string }[];
-      conflicts: { id: string; severity: string; words: string; fix: unknown }[];
+      conflicts: { id: string; step: string | null; severity: string; words: string; fix: unknown }[];
     };
   };
   test('makes the painter’s changes to it', () => {
@@ -43,7 +43,7 @@ describe('route', () => {
   test('says what will not hold, with a way out: paint laid over wax', () => {
     const { steps, conflicts } = answerTo({});
     expect(conflicts.filter((c) => c.severity === 'stop')).toEqual([]);
-    const seal = steps.find((s) => s.key === 'buff-wax')!;
+    const seal = steps.findLast((s) => s.coat === 'wax' && s.zones.includes('seats'))!;
     const step = {
       key: 'late',
       title: 'Paint again',
@@ -58,7 +58,7 @@ describe('route', () => {
       wait_minutes: 0,
     };
     const over = answerTo({ edits: [{ op: 'add', after: seal.key, step }] });
-    const stop = over.conflicts.find((c) => c.severity === 'stop')!;
+    const stop = over.conflicts.find((c) => c.severity === 'stop' && c.step === 'late')!;
     expect(stop.words).toMatch(/wax/i);
     expect(stop.fix).toBeTruthy();
   });

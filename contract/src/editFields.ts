@@ -1,10 +1,25 @@
-import { COATS, EDIT_OPS, FILMS, isHexColour, METHODS, SKILLS } from '@app/core';
+import { ACTS, COATS, EDIT_OPS, FILMS, GRITS, isHexColour, METHODS, SANDINGS, SKILLS } from '@app/core';
 import { array, boolean, lazy, number, object, string, type AnyObjectSchema } from 'yup';
 import { words } from './fields.ts';
 
 const key = () => words(60).required();
 const minutes = (max: number) =>
   number().integer('Minutes are whole.').min(0).max(max, `At most ${max} minutes.`).required();
+
+/** What a step does to a surface: its kind, and what that kind needs said. */
+const act = object({
+  do: string()
+    .oneOf([...ACTS], 'There is no such work.')
+    .required(),
+  to: string().oneOf([...SANDINGS]),
+  grits: array(number().oneOf(GRITS, 'There is no such paper.').required()).max(8),
+  all: boolean(),
+  soaked: boolean(),
+  of: string().oneOf(['lead', 'cloth', 'bleed', 'patch']),
+  until: string().oneOf(['lead', 'yes', 'here']),
+})
+  .noUnknown()
+  .test('whole', 'Say which paper it is sanded with.', (a) => a.do !== 'abrade' || (a.to !== undefined && !!a.grits));
 
 /** A step a person adds to a route. */
 export const OwnStepInput = object({
@@ -26,6 +41,7 @@ export const OwnStepInput = object({
     .default(null)
     .test('hex', 'Enter a colour like #3d5a45.', (h) => h == null || isHexColour(h)),
   dusty: boolean().required(),
+  acts: array(act).max(6).optional().default(undefined),
   wait_minutes: minutes(30 * 1440),
 });
 

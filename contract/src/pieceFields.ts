@@ -11,12 +11,14 @@ import {
   HARDWARE,
   HOUSE_SWITCHES,
   LOOKS,
+  MOST_BLENDED,
   REFUSALS,
   SEALERS,
   SHEENS,
   TEMPLATE_ZONES,
   TEMPLATES,
   TOP_KINDS,
+  TREATMENTS,
   USES,
   WOODS,
 } from '@app/core';
@@ -71,24 +73,66 @@ export const survey = object({
   zones: recordOf(() => object({ ...condition, findings: listOf(FINDINGS) }).noUnknown(), 30),
 });
 
-const TOP_COLOURED = ['stain', 'paint', 'wash'];
+const coats = (most: number) => number().integer().min(1, 'At least one coat.').max(most, `At most ${most} coats.`);
+const left = number()
+  .integer('Minutes are whole.')
+  .min(0)
+  .max(5, 'A wash is left on for at most 5 minutes.')
+  .nullable()
+  .optional();
+/** What each treatment says beside its kind. */
+const TREATED = {
+  stain: { colour, oilStain: boolean().optional(), coats: coats(3).optional() },
+  wash: {
+    colour,
+    coats: coats(4).optional(),
+    water_pct: number().min(10, 'Water is 10 to 80 %.').max(80, 'Water is 10 to 80 %.').optional(),
+    left_minutes: left,
+  },
+} as const;
+const treatedAs = (kind: string | undefined) => (kind === 'stain' || kind === 'wash' ? TREATED[kind] : {});
 const top = lazy((t: { kind?: string } | undefined) => {
-  const kind = oneOf(TOP_KINDS, 'The top is the same, stained, painted, washed, oiled or kept.').required();
-  return TOP_COLOURED.includes(t?.kind ?? '')
-    ? object({ kind, colour, oilStain: boolean().optional() }).noUnknown()
-    : object({ kind }).noUnknown();
+  const kind = oneOf(
+    TOP_KINDS,
+    'The top is the same, painted, stained, washed, oiled, waxed, clear or kept.',
+  ).required();
+  return object({ kind, ...treatedAs(t?.kind), ...(t?.kind === 'paint' ? { colour } : {}) }).noUnknown();
 });
+const treatment = lazy((t: { kind?: string } | undefined) => {
+  const kind = oneOf(TREATMENTS, 'Say what becomes of this part.').required();
+  const painted = { colour, product: words(60).required('Choose a product for this part.') };
+  return object({ kind, ...treatedAs(t?.kind), ...(t?.kind === 'paint' ? painted : {}) }).noUnknown();
+});
+const zoneIds = () => array(words(40).required()).max(40);
+const row = object({
+  id: words(40).required(),
+  zones: zoneIds().min(1, 'Choose at least one zone for this part, or remove it.').required(),
+  treatment,
+  sealer: oneOf(SEALERS).optional(),
+  use: oneOf(USES).optional(),
+  sheen: oneOf(SHEENS).optional(),
+}).noUnknown();
+
 /** A colour that may be left out. */
 const anyColour = lazy((c: unknown) => (c == null ? object().nullable() : colour)) as unknown as ObjectSchema<{
   name: string;
   hex: string;
 }>;
 
+const MOST_LOOKS = 12;
 const look = object({
   kind: oneOf(LOOKS).required(),
   level: oneOf(['light', 'medium', 'heavy']).optional(),
-  style: oneOf(['flat', 'raised', 'silk-screen']).optional(),
+  style: oneOf(['flat', 'raised', 'silk-screen', 'wax']).optional(),
   big: boolean().optional(),
+  full: boolean().optional(),
+  late: boolean().optional(),
+  zones: zoneIds().min(1, 'Choose at least one zone for this look.').optional().default(undefined),
+  product: words(60).optional(),
+  colours: array(colour)
+    .max(MOST_BLENDED - 2, `At most ${MOST_BLENDED} colours are blended.`)
+    .optional()
+    .default(undefined),
   colour: lazy((c: unknown) => (c === undefined ? object().optional() : colour)) as unknown as typeof colour,
 }).noUnknown();
 
@@ -105,7 +149,9 @@ export const brief = object({
   sealer: oneOf(SEALERS).required(),
   method: oneOf(['auto', 'brush', 'roll', 'spray']).required(),
   hardware: oneOf(HARDWARE).required(),
-  looks: array(look).max(LOOKS.length),
+  looks: array(look).max(MOST_LOOKS, `At most ${MOST_LOOKS} looks.`),
+  rows: array(row).max(20, 'At most 20 parts.'),
+  fittingsDays: number().integer().min(0).max(90, 'At most 90 days.').optional(),
   under: anyColour,
   inside: oneOf(['paint', 'oil', 'clean']).optional(),
   insideColour: anyColour,
@@ -115,6 +161,7 @@ export const brief = object({
   approvals: listOf(APPROVALS),
   hose: boolean().optional(),
   food: boolean().optional(),
+  outdoor: boolean().optional(),
   child: boolean().optional(),
   house: houseSome.optional().default(undefined),
   refused: words(200).optional(),
@@ -125,7 +172,14 @@ export const zoneChoice = object({
   include: array(words(40).required()).max(20).required(),
   areas: recordOf(() => formula() as never, 30),
   own: array(
-    object({ id: words(40).required(), name: name('the zone', 40), group: oneOf(GROUPS).required(), area: formula() }),
+    object({
+      id: words(40).required(),
+      name: name('the zone', 40),
+      group: oneOf(GROUPS).required(),
+      area: formula(),
+      of: words(40).optional(),
+      shape: oneOf(['flat', 'curved']).optional(),
+    }),
   )
     .max(20)
     .required(),

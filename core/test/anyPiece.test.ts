@@ -76,7 +76,7 @@ describe('the shape of a route', () => {
     }
   });
   ofAnyRoute('every step names zones or things that are there', ({ steps, zones }) => {
-    const things = /^(papers|sample|sprayer|hardware|hardware-soak|hardware-coat|inside-air|drawers)$/;
+    const things = /^(papers|sample|sprayer|hardware|hardware-soak|hardware-coat|inside-air|drawers|mouldings)$/;
     for (const s of steps)
       for (const z of s.zones) expect(zones.some((x) => x.id === z) || things.test(z), `${s.key}: ${z}`).toBe(true);
   });

@@ -159,6 +159,34 @@ const EXAMPLES: Readonly<Record<string, Example>> = {
   'paste-seal-left-out': [{ brief: { looks: [{ kind: 'stencil', style: 'raised' }] } }, [strike('paste-seal')]],
   'wipe-conditioner-left-out': [{ brief: { top: STAINED } }, [strike('wipe-conditioner')]],
   'dewax-left-out': [{ survey: { finish: 'wax' } }, [strike('dewax')]],
+  'row-on-no-wood': [
+    {
+      survey: { zones: { drawers: { wood: 'glass' } } },
+      brief: { rows: [{ id: 'r1', zones: ['drawers', 'body'], treatment: { kind: 'oil' } }] },
+    },
+  ],
+  'row-shows-foil': [
+    { survey: foil, brief: { rows: [{ id: 'r1', zones: ['drawers'], treatment: { kind: 'clear' } }] } },
+  ],
+  'zone-in-two-rows': [
+    {
+      brief: {
+        rows: [
+          { id: 'r1', zones: ['drawers'], treatment: { kind: 'oil' } },
+          { id: 'r2', zones: ['drawers', 'body'], treatment: { kind: 'wax' } },
+        ],
+      },
+    },
+  ],
+  'row-zone-gone': [{ brief: { rows: [{ id: 'r1', zones: ['plinth'], treatment: { kind: 'oil' } }] } }],
+  'row-without-product': [
+    {
+      brief: {
+        rows: [{ id: 'r1', zones: ['drawers'], treatment: { kind: 'paint', product: 'gone', colour: WHITE } }],
+      },
+    },
+  ],
+  'look-on-nothing': [{ brief: { top: { kind: 'keep' }, looks: [{ kind: 'stencil', zones: ['top'] }] } }],
   'too-few-coats': [{}, [{ op: 'coats', series: 'paint', count: 1 }]],
 };
 
@@ -222,6 +250,11 @@ describe('what does not go together', () => {
 
 /** The route already follows the other wish; the fix takes the idle one away. */
 const WISH_ONLY = new Set([
+  'row-on-no-wood',
+  'zone-in-two-rows',
+  'row-zone-gone',
+  'row-without-product',
+  'look-on-nothing',
   'poor-top-stained',
   'heat-and-lead',
   'hose-veneer',

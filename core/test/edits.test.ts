@@ -46,7 +46,9 @@ describe('a route changed by its painter', () => {
     expect(stepOf(r, 'paint-1').after.map((l) => l.step)).toContain('wash');
   });
   test('striking the wax takes wiping and buffing with it', () => {
-    const r = editedRoute(inputOf({ brief: { sealer: 'wax' } }), [{ op: 'strike', step: 'wax', why: 'stays raw' }]);
+    const r = editedRoute(inputOf({ template: 'mirror', brief: { sealer: 'wax' } }), [
+      { op: 'strike', step: 'wax', why: 'stays raw' },
+    ]);
     expect(keysOf(r).filter((k) => k.includes('wax') && k !== 'wax-runners')).toEqual([]);
   });
   test('coats are numbered by where they stand, and paint follows their number', () => {
@@ -109,11 +111,7 @@ describe('a route changed by its painter', () => {
     const [a, b] = [stepOf(r, 'paint-1'), stepOf(r, 'paint-1-b')];
     expect(a.zones.filter((z) => b.zones.includes(z))).toEqual([]);
     expect(Math.abs(a.work_minutes - b.work_minutes)).toBeLessThanOrEqual(10);
-    expect(
-      stepOf(r, 'paint-2')
-        .after.map((l) => l.step)
-        .sort(),
-    ).toEqual(['paint-1', 'paint-1-b']);
+    expect(stepOf(r, 'paint-2').after.map((l) => l.step)).toEqual(expect.arrayContaining(['paint-1', 'paint-1-b']));
     const frame = editedRoute(inputOf({ template: 'mirror' }), [{ op: 'split', step: 'paint-1' }]);
     expect(frame.unused[0]!.why).toMatch(/one zone only/);
   });

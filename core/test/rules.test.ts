@@ -28,12 +28,6 @@ const EXAMPLES: Readonly<Record<string, Example>> = {
     /^step lead-stop$/,
   ],
   'arrival-photos': [{ kind: 'client' }, { kind: 'stock' }, /^step arrival$/],
-  'white-cloth': [{ findings: ['nicotine'] }, { findings: ['grime'] }, /^step white-cloth$/],
-  'bleed-test': [
-    { survey: { ...varnished, age: 'old' }, brief: { body: WHITE } },
-    { survey: { ...varnished, age: 'old' } },
-    /^step bleed-test$/,
-  ],
   'strip-patch': [
     { survey: { finish: 'dark-paint', layers: 3 }, brief: { top: STAINED } },
     { survey: { finish: 'dark-paint', layers: 2 }, brief: { top: STAINED } },
@@ -43,11 +37,6 @@ const EXAMPLES: Readonly<Record<string, Example>> = {
     { brief: { approvals: ['sample-board'] } },
     { brief: { approvals: ['first-coat'] } },
     /^step sample-approval$/,
-  ],
-  'first-coat-approval': [
-    { brief: { approvals: ['first-coat'] } },
-    { brief: { approvals: ['sample-board'] } },
-    /^paint-2 waits 0 after first-coat-approval$/,
   ],
   'top-approval': [
     { brief: { approvals: ['top-as-it-is'], top: STAINED } },
@@ -123,7 +112,6 @@ const EXAMPLES: Readonly<Record<string, Example>> = {
     { findings: ['open-grain'], brief: { sheen: 'matt' } },
     /^step fill-grain$/,
   ],
-  'mouldings-on': [{ brief: look('mouldings') }, { brief: look('metallic') }, /^step mouldings$/],
   'failing-dust': [
     { survey: dark, findings: ['flaking'] },
     { survey: varnished, findings: ['flaking'] },
@@ -183,7 +171,7 @@ const EXAMPLES: Readonly<Record<string, Example>> = {
   'grip-school': [
     { survey: varnished, brief: { house: { sand: 'grip' } } },
     { brief: { house: { sand: 'grip' } } },
-    /^prime-1 waits 0 after wash$/,
+    /^prime-1 waits 0 after white-cloth$/,
   ],
   'all-in-one-no-sanding': [
     { survey: varnished, brief: { paint: 'all-in-one' } },
@@ -193,12 +181,12 @@ const EXAMPLES: Readonly<Record<string, Example>> = {
   'sanding-refused': [
     { survey: varnished, brief: { refusals: ['no-sanding'] } },
     { survey: varnished, brief: { refusals: ['no-wax'] } },
-    /^prime-1 waits 0 after wash$/,
+    /^prime-1 waits 0 after white-cloth$/,
   ],
   'lead-no-dust': [
     { survey: { ...dark, lead: 'positive' } },
     { survey: { ...dark, lead: 'negative' } },
-    /^paint-1 waits 0 after wash$/,
+    /^paint-1 waits 0 after white-cloth$/,
   ],
   'water-rings-out': [
     { findings: ['water-rings'], brief: { top: STAINED } },
@@ -303,22 +291,11 @@ const EXAMPLES: Readonly<Record<string, Example>> = {
     /^paint-1 waits 0 after mask$/,
   ],
   'two-coats': [{}, { brief: { body: YELLOW } }, /^paint matt-paint ×2$/],
-  'pale-unprimed': [
-    { survey: dark, brief: { body: { name: 'sage', hex: '#b9cfc6' }, prime: 'no' } },
-    { survey: dark, brief: { body: { name: 'sage', hex: '#b9cfc6' } } },
-    /^paint matt-paint ×3$/,
-  ],
   'sprayed-thin': [
     { brief: { method: 'spray' }, means: { sprayer: true } },
     { brief: { method: 'brush' }, means: { sprayer: true } },
     /^paint matt-paint ×3$/,
   ],
-  'white-unprimed': [
-    { survey: dark, brief: { body: WHITE, prime: 'no' } },
-    { survey: dark, brief: { body: WHITE } },
-    /^paint matt-paint ×4$/,
-  ],
-  sheer: [{ brief: { body: YELLOW } }, { brief: { body: SLATE } }, /^paint matt-paint ×4$/],
   'powder-mix': [
     { brief: { paint: 'powder-paint' } },
     { brief: { paint: 'clay-paint' } },
@@ -329,8 +306,8 @@ const EXAMPLES: Readonly<Record<string, Example>> = {
     { brief: { paint: 'powder-paint' } },
     /^note Bonding agent/,
   ],
-  'flip-legs': [{ template: 'table' }, { template: 'box' }, /^paint-2 waits 0 after flip$/],
-  'raking-light': [{ findings: ['gouges'] }, { findings: ['gouges', 'dents-kept'] }, /^step raking-light$/],
+  'flip-legs': [{ template: 'table' }, { template: 'box' }, /^step flip$/],
+  'raking-light': [{}, { findings: ['gouges', 'dents-kept'] }, /^step raking-light$/],
   'between-coats': [{ brief: { sheen: 'satin' } }, { brief: { sheen: 'matt' } }, /^step nib-paint$/],
   'under-colour': [{ brief: { under: OAK } }, { brief: { under: null } }, /^step under-seal$/],
   'distress-dry': [
@@ -417,9 +394,21 @@ const EXAMPLES: Readonly<Record<string, Example>> = {
     { zones: { include: ['drawer-insides'], areas: {}, own: [] }, brief: { inside: 'clean' } },
     /^oil hemp-oil ×1$/,
   ],
-  'clear-everyday': [{}, { brief: { sealer: 'none' } }, /^clear water-clear ×2$/],
-  'clear-light': [{ brief: { use: { body: 'light' } } }, {}, /^clear water-clear ×1$/],
-  'clear-hard': [{ brief: { use: { body: 'hard' } } }, {}, /^clear water-clear ×3$/],
+  'clear-everyday': [
+    { template: 'mirror' },
+    { template: 'mirror', brief: { sealer: 'none' } },
+    /^clear water-clear ×2$/,
+  ],
+  'clear-light': [
+    { template: 'mirror', brief: { use: { body: 'light' } } },
+    { template: 'mirror' },
+    /^clear water-clear ×1$/,
+  ],
+  'clear-hard': [
+    { template: 'mirror', brief: { use: { body: 'hard' } } },
+    { template: 'mirror' },
+    /^clear water-clear ×3$/,
+  ],
   'clear-on-wood': [
     { brief: { top: STAINED, sealer: 'none' } },
     { brief: { top: { kind: 'oil' }, sealer: 'none' } },
@@ -430,9 +419,17 @@ const EXAMPLES: Readonly<Record<string, Example>> = {
     { brief: { paint: 'matt-paint', sealer: 'auto' } },
     /^note The paint carries its own sealer/,
   ],
-  'white-clear': [{ brief: { body: WHITE } }, { brief: { body: SLATE } }, /^clear acrylic-clear ×2$/],
-  wax: [{ brief: { sealer: 'wax' } }, { brief: { sealer: 'clear' } }, /^wax paste-wax ×1$/],
-  'wax-hard': [{ brief: { sealer: 'wax', use: { body: 'hard' } } }, { brief: { sealer: 'wax' } }, /^wax paste-wax ×2$/],
+  'white-clear': [{ brief: { body: WHITE } }, { brief: { body: SLATE } }, /^clear acrylic-clear ×3$/],
+  wax: [
+    { template: 'mirror', brief: { sealer: 'wax' } },
+    { template: 'mirror', brief: { sealer: 'clear' } },
+    /^wax paste-wax ×1$/,
+  ],
+  'wax-hard': [
+    { template: 'mirror', brief: { sealer: 'wax', use: { body: 'hard' } } },
+    { template: 'mirror', brief: { sealer: 'wax' } },
+    /^wax paste-wax ×2$/,
+  ],
   'wax-spray': [
     { template: 'chair', brief: { sealer: 'wax' } },
     { template: 'chair', brief: { sealer: 'wax', refusals: ['no-spray'] } },
@@ -483,6 +480,115 @@ const EXAMPLES: Readonly<Record<string, Example>> = {
   'odour-check': [{ findings: ['odour'] }, { findings: ['nicotine'] }, /^odour-check waits 720 after assemble$/],
   child: [{ brief: { child: true } }, { brief: { child: false } }, /^note For a child/],
   'food-top': [{ brief: { food: true } }, { brief: { food: true, top: { kind: 'oil' } } }, /^note Food on the top/],
+  'white-cloth': [{}, { survey: { cloth: 'clean' } }, /^step white-cloth$/],
+  'first-coat-approval': [
+    { brief: { approvals: ['first-coat'] } },
+    { brief: { approvals: ['sample-board'] } },
+    /^step first-coat-approval$/,
+  ],
+  'bare-for-clear': [
+    { brief: { top: { kind: 'wax' } }, survey: varnished },
+    { brief: { top: { kind: 'keep' } }, survey: varnished },
+    /^title Sand the top to bare wood, 120-180-220$/,
+  ],
+  'ground-sheer': [
+    { brief: { body: YELLOW } },
+    { brief: { body: YELLOW }, means: { house: house({ prime: 'coats' }) } },
+    /^primer stain-blocker ×1$/,
+  ],
+  'stripped-old-wood': [
+    { survey: { ...dark, age: 'old', lead: 'negative' }, findings: ['cracked-finish'] },
+    { survey: { ...dark, age: 'new' }, findings: ['cracked-finish'] },
+    /^primer shellac-primer ×1$/,
+  ],
+  cover: [
+    { template: 'chair', survey: { zones: { seats: { wood: 'cane' } } } },
+    { template: 'chair', survey: { zones: { seats: { wood: 'softwood' } } } },
+    /^step cover-cane$/,
+  ],
+  'metal-rust': [
+    { survey: { zones: { body: { wood: 'metal', findings: ['rust'] } } } },
+    { survey: { zones: { body: { wood: 'metal' } } } },
+    /^step wire-brush$/,
+  ],
+  'metal-primer': [
+    { survey: { zones: { body: { wood: 'metal' } } } },
+    { survey: { zones: { body: { wood: 'hardwood' } } } },
+    /^primer metal-primer ×1$/,
+  ],
+  hiding: [
+    { brief: { body: WHITE, prime: 'no' }, survey: { finish: 'dark-paint' } },
+    { brief: { body: WHITE, prime: 'no' }, survey: { finish: 'pale-paint' } },
+    /^paint matt-paint ×4$/,
+  ],
+  'tape-beside': [{ brief: { top: STAINED } }, { brief: { top: { kind: 'paint', colour: WHITE } } }, /^step tape$/],
+  'distress-lead': [
+    { survey: { ...dark, lead: 'positive' }, brief: look('distressed') },
+    { survey: { ...dark, lead: 'negative' }, brief: look('distressed') },
+    /^step painted-wear$/,
+  ],
+  'under-full': [
+    { brief: look('under', { full: true, colour: OAK }) },
+    { brief: look('under', { colour: OAK }) },
+    /^title A full coat of under-colour/,
+  ],
+  'mouldings-first': [
+    { brief: look('mouldings') },
+    { brief: look('mouldings', { late: true }) },
+    /^title Warm, fit and glue on the mouldings$/,
+  ],
+  'mouldings-late': [
+    { brief: look('mouldings', { late: true }) },
+    { brief: look('mouldings') },
+    /^step mouldings-paint$/,
+  ],
+  'tone-wash': [{ brief: look('tone-wash') }, { brief: look('glazed') }, /^tone-wash by wipe$/],
+  speckle: [{ brief: look('speckle') }, { brief: look('stencil') }, /^step speckle$/],
+  'dry-brush-look': [{ brief: look('dry-brush') }, { brief: look('speckle') }, /^step dry-brush-look$/],
+  lettering: [{ brief: look('lettering') }, { brief: look('stencil') }, /^step lettering$/],
+  stripes: [{ brief: look('stripes') }, { brief: look('lettering') }, /^stripes-pull waits 0 after stripes$/],
+  'stencil-wax': [
+    { brief: look('stencil', { style: 'wax' }) },
+    { brief: look('stencil', { style: 'flat' }) },
+    /^step stencil-wax$/,
+  ],
+  leaf: [{ brief: look('leaf') }, { brief: look('metallic') }, /^leaf waits 20 after leaf-size$/],
+  'tone-red': [
+    { brief: { top: { kind: 'wash', colour: WHITE } }, survey: { wood: 'red-wood' } },
+    { brief: { top: { kind: 'wash', colour: WHITE } } },
+    /^step tone-top$/,
+  ],
+  'wax-on-wood': [
+    { brief: { rows: [{ id: 'r1', zones: ['top'], treatment: { kind: 'stain', colour: OAK }, sealer: 'wax' }] } },
+    { brief: { rows: [{ id: 'r1', zones: ['top'], treatment: { kind: 'stain', colour: OAK } }], sealer: 'wax' } },
+    /^step wax-r1-2$/,
+  ],
+  'wax-alone': [{ brief: { top: { kind: 'wax' } } }, { brief: { top: { kind: 'clear' } } }, /^step wax-top-2$/],
+  'dark-wax': [
+    { brief: { ...look('dark-wax'), sealer: 'wax' } },
+    { brief: { ...look('metallic'), sealer: 'wax' } },
+    /^dark-wax-back waits 15 after dark-wax$/,
+  ],
+  'dark-wax-refused': [
+    { brief: { ...look('dark-wax'), refusals: ['no-wax'] } },
+    { brief: look('dark-wax') },
+    /^note Dark wax is wanted, but wax is refused/,
+  ],
+  'drawer-salve': [{}, { template: 'cabinet' }, /^step drawer-salve$/],
+  'fittings-match': [{}, { brief: { hardware: 'replace' } }, /^step fittings-match$/],
+  'colours-match': [
+    { brief: { top: STAINED }, findings: ['gouges'] },
+    { brief: { top: STAINED } },
+    /^step colours-match$/,
+  ],
+  pads: [{ template: 'table' }, {}, /^note Pads under the feet/],
+  heavy: [{}, { template: 'bedside' }, /^caution assemble: .*kg whole/],
+  'off-the-bench': [
+    { template: 'wardrobe' },
+    { template: 'wardrobe', dimensions: { height: 1.2 } },
+    /^note Larger than the bench/,
+  ],
+  outdoors: [{ brief: { outdoor: true } }, { brief: { outdoor: false } }, /^note It will stand outdoors/],
 };
 
 function house(more: object) {

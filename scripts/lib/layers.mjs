@@ -36,9 +36,17 @@ export const MATRIX = {
   },
   'core/src/route/template': { rooms: ['type:core/src/route'], packages: ['jsep'] },
   'core/src/route/rules': {
-    rooms: ['core/src/route', `type:${PLANNER}/model`, 'type:core/src/products', 'type:core/src/route/build'],
+    rooms: [
+      'core/src/colour',
+      'core/src/route',
+      `type:${PLANNER}/model`,
+      'type:core/src/products',
+      'type:core/src/route/build',
+    ],
     packages: [],
   },
+  // As independent of the builder as the verifier is of the planner: it knows what steps are, not how they came about.
+  'core/src/checker': { rooms: ['type:core/src/route', 'type:core/src/products'], packages: [] },
   'core/src/route/build': {
     rooms: [
       'core/src/calendar',
@@ -63,7 +71,14 @@ export const MATRIX = {
     packages: [],
   },
   'core/src/route/conflict': {
-    rooms: ['core/src/colour', 'core/src/products', 'core/src/route', 'core/src/route/edit'],
+    rooms: [
+      'core/src/checker',
+      'core/src/colour',
+      'core/src/products',
+      'core/src/route',
+      'core/src/route/edit',
+      'type:core/src/route/build',
+    ],
     packages: [],
   },
   // The planner's rooms, each using only those below it: explain, build, compile, then model and engine.
@@ -199,6 +214,7 @@ export const MATRIX = {
       'core/src/route/rules',
       'core/src/route/edit',
       'core/src/route/conflict',
+      'core/src/checker',
       `${PLANNER}/model`,
       `${PLANNER}/compile`,
       `${PLANNER}/build`,

@@ -9,6 +9,7 @@ import { up as wholeShopInThePlan } from '../migrations/0004-the-whole-shop-in-t
 import { up as theFieldsOwnWords } from '../migrations/0005-the-fields-own-words.ts';
 import { up as aShopThatLasts } from '../migrations/0006-a-shop-that-lasts.ts';
 import { up as stepBackAndForward } from '../migrations/0007-step-back-and-forward.ts';
+import { up as finishByZone } from '../migrations/0008-finish-by-zone.ts';
 import { loadShop } from '../src/store/shopStore.ts';
 import { KeptShops } from '../src/services/keptShops.ts';
 import { Turns } from '../src/services/turns.ts';
@@ -45,6 +46,7 @@ describe('the schema', () => {
       { name: '0005-the-fields-own-words' },
       { name: '0006-a-shop-that-lasts' },
       { name: '0007-step-back-and-forward' },
+      { name: '0008-finish-by-zone' },
     ]);
     await again.close();
   });
@@ -56,6 +58,7 @@ describe('the schema', () => {
     theFieldsOwnWords,
     aShopThatLasts,
     stepBackAndForward,
+    finishByZone,
   };
   const NAMES = [
     '0001-first-shop',
@@ -65,6 +68,7 @@ describe('the schema', () => {
     '0005-the-fields-own-words',
     '0006-a-shop-that-lasts',
     '0007-step-back-and-forward',
+    '0008-finish-by-zone',
   ];
   const ups = Object.values(ALL);
   const recorded = (names: readonly string[]) =>

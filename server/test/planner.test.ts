@@ -92,7 +92,7 @@ describe('the thread that plans a shop', () => {
     expect(later.makesPromisesLater).toBe(
       later.plan.ready[told[0]!.id]! > Math.max(told[0]!.due!, plan.ready[told[0]!.id]!),
     );
-    const fromNothing = await planned({ workshopId: 'told', pieces: told, plan, since: EMPTY_PLAN });
+    const fromNothing = await planned({ workshopId: 'told', pieces: told, plan, since: EMPTY_PLAN, mode: 'check' });
     expect(fromNothing.difference).toBeNull();
   });
   test('refuses in words a plan that is only to be checked and breaks a rule', async () => {

@@ -14,6 +14,7 @@ import { up as wholeShopInThePlan } from '../migrations/0004-the-whole-shop-in-t
 import { up as theFieldsOwnWords } from '../migrations/0005-the-fields-own-words.ts';
 import { up as aShopThatLasts } from '../migrations/0006-a-shop-that-lasts.ts';
 import { up as stepBackAndForward } from '../migrations/0007-step-back-and-forward.ts';
+import { up as finishByZone } from '../migrations/0008-finish-by-zone.ts';
 import { openDatabase } from '../src/store/database.ts';
 import { loadShop } from '../src/store/shopStore.ts';
 import { EmptyDatabases } from './emptyDatabases.ts';
@@ -43,6 +44,7 @@ const VERSIONS = [
   ['0005-the-fields-own-words', theFieldsOwnWords],
   ['0006-a-shop-that-lasts', aShopThatLasts],
   ['0007-step-back-and-forward', stepBackAndForward],
+  ['0008-finish-by-zone', finishByZone],
 ] as const;
 
 describe('a backup', () => {

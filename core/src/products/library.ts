@@ -61,6 +61,28 @@ export const PRODUCTS: readonly Product[] = [
   }),
 
   product({
+    id: 'strip-rinse',
+    name: 'Water that soaked in',
+    family: 'wash',
+    base: 'water',
+    times: [0, 0, 12 * H, 12 * H, 12 * H, 0, 0, 0],
+    limits: null,
+    range: 'overnight after a stripper wash or the hose',
+  }),
+
+  product({
+    id: 'white-spirit',
+    name: 'White spirit on cloths',
+    family: 'wash',
+    base: 'oil',
+    times: [0, 0, 2 * H, 2 * H, 2 * H, 0, 0, 0],
+    limits: null,
+    range: 'gone from the surface in 1–2 h',
+    caution: OILY_RAGS,
+    flammability: 'flammable: see the label',
+  }),
+
+  product({
     id: 'wood-glue',
     name: 'Wood glue',
     family: 'glue',
@@ -231,6 +253,26 @@ export const PRODUCTS: readonly Product[] = [
     caution: `${SOLVENT_VAPOUR} ${OILY_RAGS}`,
   }),
   product({
+    id: 'metal-primer',
+    name: 'Metal primer, rust-inhibiting',
+    family: 'primer',
+    base: 'oil',
+    times: [2 * H, 6 * H, 12 * H, 12 * H, 16 * H, D, 2 * D, 7 * D],
+    spread_m2PerL: 10,
+    solids_pct: 45,
+    range: 'recoat 6–16 h',
+    caution: SOLVENT_VAPOUR,
+  }),
+  product({
+    id: 'leaf-size',
+    name: 'Size for metal leaf, waterborne',
+    family: 'adhesive',
+    base: 'water',
+    times: [20, 20, 3 * H, 3 * H, 3 * H, D, D, 3 * D],
+    spread_m2PerL: 12,
+    range: 'tacky after 15–30 min, for some hours',
+  }),
+  product({
     id: 'shellac-sealer',
     name: 'Clear shellac sealer, aerosol',
     family: 'primer',
@@ -337,6 +379,15 @@ export const PRODUCTS: readonly Product[] = [
     spread_m2PerL: 12,
     range: 'wipe after 20 min',
     caution: OILY_RAGS,
+  }),
+  product({
+    id: 'conditioner-water',
+    name: 'Wood conditioner, waterborne',
+    family: 'conditioner',
+    base: 'water',
+    times: [20, 20, 30, 30, 30, 30, 30, 30],
+    spread_m2PerL: 12,
+    range: 'wipe after 20 min, stain within two hours',
   }),
   product({
     id: 'water-stain',

@@ -4,14 +4,56 @@ import type { Colour, Group } from './piece.ts';
 /** What the top, or the second group, becomes. */
 export type TopBrief =
   | { readonly kind: 'same' }
-  | { readonly kind: 'stain'; readonly colour: Colour; readonly oilStain?: boolean | undefined }
   | { readonly kind: 'paint'; readonly colour: Colour }
+  | Exclude<Treatment, { readonly kind: 'paint' }>;
+export const TOP_KINDS = ['same', 'paint', 'stain', 'wash', 'oil', 'wax', 'clear', 'keep'] as const;
+
+/** What is done with the wood or the paint of some zones. */
+export type Treatment =
+  | { readonly kind: 'paint'; readonly product: string; readonly colour: Colour }
+  | {
+      readonly kind: 'stain';
+      readonly colour: Colour;
+      readonly oilStain?: boolean | undefined;
+      /** Missing: one. */
+      readonly coats?: number | undefined;
+    }
   /** Thin paint washed over the wood. */
-  | { readonly kind: 'wash'; readonly colour: Colour }
+  | {
+      readonly kind: 'wash';
+      readonly colour: Colour;
+      /** Missing: two. */
+      readonly coats?: number | undefined;
+      /** Share of water in it. Missing: 50. */
+      readonly water_pct?: number | undefined;
+      /** How long it is left before it is wiped; null: never wiped. Missing: wiped at once. */
+      readonly left_minutes?: number | null | undefined;
+    }
   | { readonly kind: 'oil' }
+  | { readonly kind: 'wax' }
+  /** Clear coats over bare wood. */
+  | { readonly kind: 'clear' }
   /** Cleaned, and left as it is. */
   | { readonly kind: 'keep' };
-export const TOP_KINDS = ['same', 'stain', 'paint', 'wash', 'oil', 'keep'] as const;
+export const TREATMENTS = [
+  'paint',
+  'stain',
+  'wash',
+  'oil',
+  'wax',
+  'clear',
+  'keep',
+] as const satisfies readonly Treatment['kind'][];
+
+/** Some zones that become something of their own. What is left out is as for the rest of the piece. */
+export type FinishRow = {
+  readonly id: string;
+  readonly zones: readonly string[];
+  readonly treatment: Treatment;
+  readonly sealer?: Sealer | undefined;
+  readonly use?: Use | undefined;
+  readonly sheen?: Sheen | undefined;
+};
 
 export const SEALERS = ['auto', 'wax', 'clear', 'oil', 'none'] as const;
 export type Sealer = (typeof SEALERS)[number];
@@ -27,27 +69,48 @@ export const APPROVALS = ['sample-board', 'first-coat', 'top-as-it-is'] as const
 export type Approval = (typeof APPROVALS)[number];
 
 export const LOOKS = [
-  'distressed',
-  'chippy',
-  'blended',
+  'under',
+  'mouldings',
   'textured',
+  'tone-wash',
+  'blended',
+  'speckle',
   'glazed',
   'stencil',
-  'transfer',
-  'decoupage',
+  'lettering',
+  'stripes',
   'inlay',
-  'mouldings',
+  'decoupage',
+  'transfer',
+  'distressed',
+  'dry-brush',
+  'chippy',
+  'leaf',
+  'dark-wax',
   'metallic',
 ] as const;
 export type LookKind = (typeof LOOKS)[number];
+/** Several of a kind may be wanted, each on zones of its own; they are laid in the order they stand in. */
 export type Look = {
   readonly kind: LookKind;
+  /** Missing: everything that is painted like the body. */
+  readonly zones?: readonly string[] | undefined;
   readonly level?: 'light' | 'medium' | 'heavy' | undefined;
-  readonly style?: 'flat' | 'raised' | 'silk-screen' | undefined;
+  readonly style?: 'flat' | 'raised' | 'silk-screen' | 'wax' | undefined;
   /** A transfer larger than an arm's reach. */
   readonly big?: boolean | undefined;
   readonly colour?: Colour | undefined;
+  /** More colours, for blending: one brush each. */
+  readonly colours?: readonly Colour[] | undefined;
+  /** Missing: the paint of the zones, or what such a look is usually done with. */
+  readonly product?: string | undefined;
+  /** An under-colour over everything, not only on edges. */
+  readonly full?: boolean | undefined;
+  /** Mouldings: glued on when the coats of the body are done. */
+  readonly late?: boolean | undefined;
 };
+/** The most colours that are blended in one go. */
+export const MOST_BLENDED = 6;
 
 /** What the owner of the piece wants. */
 export type Brief = {
@@ -58,7 +121,12 @@ export type Brief = {
   readonly sealer: Sealer;
   readonly method: 'auto' | 'brush' | 'roll' | 'spray';
   readonly hardware: HardwareWish;
+  /** Zones that become something else than the rest. */
+  readonly rows?: readonly FinishRow[] | undefined;
+  /** In the order they are laid. */
   readonly looks?: readonly Look[] | undefined;
+  /** Days until fittings that are missing or new are here; 0: they are. Missing: a week by post. */
+  readonly fittingsDays?: number | undefined;
   /** A colour that should show where the top coat is rubbed away. */
   readonly under?: Colour | null | undefined;
   /** What is done with the inside, when its zones are counted. */
@@ -73,6 +141,8 @@ export type Brief = {
   readonly hose?: boolean | undefined;
   /** Food is laid on the top. */
   readonly food?: boolean | undefined;
+  /** It will stand in rain and sun. */
+  readonly outdoor?: boolean | undefined;
   /** For a child. */
   readonly child?: boolean | undefined;
   /** House rules overruled for this piece. */

@@ -1,4 +1,5 @@
 import type { Link, Need, Skill } from '../planner/model/model.ts';
+import type { Act } from './act.ts';
 
 /** Groups of zones whose coats are drawn and finished apart. */
 export const GROUPS = ['body', 'top', 'inside'] as const;
@@ -9,6 +10,8 @@ export type Zone = {
   readonly name: string;
   readonly group: Group;
   readonly area_m2: number;
+  /** flat: boards and panels · curved: turned legs, spindles, bentwood; decides what strips and what paints it. */
+  readonly shape: 'flat' | 'curved';
   /** How the area follows from the measurements, in words. */
   readonly formula: string;
   /** The formula was changed by hand. */
@@ -74,6 +77,8 @@ export type RouteStep = {
   readonly reason: string;
   readonly caution: string | null;
   readonly phase: Phase;
+  /** What it does to the surfaces it touches, beside the coat it lays. */
+  readonly acts: readonly Act[];
   /** The rule that asks for it; `own` when the painter added it. */
   readonly rule: string;
   readonly authority: Authority;

@@ -92,8 +92,10 @@ describe('a painted chest of drawers', () => {
       expect(coats(route(survey), 'primer')[0]?.product).toBe('shellac-primer');
     expect(coats(route({ finish: 'foil', layers: 1 }), 'primer')[0]?.product).toBe('bonding-primer');
   });
-  test('white over dark without primer takes four coats, over primer two; yellow takes four', () => {
-    expect(coats(route({ finish: 'varnish', layers: 1 }, { body: WHITE, prime: 'no' }), 'paint')).toHaveLength(4);
+  // Counts: common practice (white over dark without primer three to four, yellows four).
+  test('white without primer takes three coats over varnish, four over dark paint, over primer two; yellow takes four', () => {
+    expect(coats(route({ finish: 'varnish', layers: 1 }, { body: WHITE, prime: 'no' }), 'paint')).toHaveLength(3);
+    expect(coats(route({ finish: 'dark-paint', layers: 1 }, { body: WHITE, prime: 'no' }), 'paint')).toHaveLength(4);
     expect(coats(route({ finish: 'varnish', layers: 1 }, { body: WHITE }), 'paint')).toHaveLength(2);
     expect(coats(route({}, { body: YELLOW }), 'paint')).toHaveLength(4);
   });
@@ -152,7 +154,8 @@ describe('a painted chest of drawers', () => {
   test('a missing handle makes the assembly wait a week for the post', () => {
     const r = route({ findings: ['missing-hardware'] });
     expect(find(r, 'hardware-order')).toMatchObject({ hands: 0, work_minutes: 0 });
-    expect(find(r, 'assemble').after.map((l) => l.step)).toContain('hardware-order');
+    expect(find(r, 'fittings-match').after.map((l) => l.step)).toContain('hardware-order');
+    expect(find(r, 'assemble').after.map((l) => l.step)).toContain('fittings-match');
   });
 });
 
@@ -163,8 +166,8 @@ describe('a stained top', () => {
     expect(find(r, 'scrape-2').after).toEqual([{ step: 'strip-2', from: 'end', min_minutes: 30, max_minutes: 60 }]);
     expect(find(r, 'sand-top').after).toContainEqual({
       step: 'scrape-2',
-      from: 'end',
-      min_minutes: 720,
+      from: 'sand',
+      min_minutes: 0,
       max_minutes: null,
     });
   });
@@ -270,7 +273,7 @@ describe('when a step goes wrong', () => {
     );
   test('a failed coat is sanded back after a night and laid again, and everything that waited for it waits for the new one', () => {
     const after = changed({ op: 'redo', step: 'paint-1', round: 1 });
-    expect(find(after, 'paint-2').after[0]!.step).toBe('paint-1-again-1');
+    expect(find(after, 'paint-2').after.map((l) => l.step)).toContain('paint-1-again-1');
     expect(find(after, 'paint-1-again-1').after[0]!.step).toBe('paint-1-sandback-1');
     expect(find(after, 'paint-1-sandback-1').after).toContainEqual({
       step: 'paint-1',
@@ -281,12 +284,12 @@ describe('when a step goes wrong', () => {
   });
   test('bleed-through brings one more coat of shellac before the next paint', () => {
     const after = changed({ op: 'block', step: 'paint-1', round: 1 });
-    expect(find(after, 'paint-2').after[0]!.step).toBe('paint-1-block-1');
+    expect(find(after, 'paint-2').after.map((l) => l.step)).toContain('paint-1-block-1');
     expect(find(after, 'paint-1-block-1').product).toBe('shellac-primer');
   });
   test('a hold stands before the step it stops, and the step still waits for its own drying', () => {
     const after = changed({ op: 'hold', key: 'hold-1', before: 'paint-2', title: 'Wait for the sample' });
-    expect(find(after, 'paint-2').after.map((l) => l.step)).toEqual(['paint-1', 'hold-1']);
+    expect(find(after, 'paint-2').after.map((l) => l.step)).toEqual(expect.arrayContaining(['paint-1', 'hold-1']));
     expect(find(after, 'hold-1')).toMatchObject({ hands: 0, work_minutes: 0 });
   });
 });

@@ -1,6 +1,18 @@
 import type { Template } from './template/templates.ts';
 
-export const WOODS = ['softwood', 'hardwood', 'red-wood', 'veneer', 'laminate', 'mdf'] as const;
+export const WOODS = [
+  'softwood',
+  'hardwood',
+  'red-wood',
+  'veneer',
+  'laminate',
+  'mdf',
+  'metal',
+  'glass',
+  'cane',
+  'cloth',
+  'stone',
+] as const;
 export type Wood = (typeof WOODS)[number];
 export const FINISHES = ['raw', 'wax', 'oil', 'varnish', 'pale-paint', 'dark-paint', 'aerosol', 'foil'] as const;
 export type Finish = (typeof FINISHES)[number];
@@ -32,6 +44,7 @@ export const FINDINGS = [
   'tarnished',
   'missing-hardware',
   'broken-hardware',
+  'rust',
 ] as const;
 export type Finding = (typeof FINDINGS)[number];
 
@@ -76,6 +89,17 @@ export type ZoneCondition = {
 };
 
 export const isPaint = (f: Finish) => f === 'pale-paint' || f === 'dark-paint' || f === 'aerosol';
+/** Lead cannot be ruled out on any of these zones: no heat, and a test before any dust. */
+export function mayHoldLead(survey: Survey, zones: readonly ZoneCondition[]): boolean {
+  if (survey.lead !== undefined) return survey.lead === 'positive';
+  if (zones.some((z) => z.findings.includes('old-paint'))) return true;
+  const isDated = survey.age === 'old' || survey.age === 'unknown';
+  return isDated && zones.some((z) => isPaint(z.finish));
+}
+
+const NO_WOOD: readonly Wood[] = ['glass', 'cane', 'cloth', 'stone'];
+/** Neither sanded nor painted: cleaned in its own way, and covered while the rest is worked on. */
+export const isNoWood = (w: Wood) => NO_WOOD.includes(w);
 const SOLID: readonly Wood[] = ['softwood', 'hardwood', 'red-wood'];
 export const isSolid = (w: Wood) => SOLID.includes(w);
 export const isBoard = (w: Wood) => w === 'laminate' || w === 'mdf';
@@ -122,6 +146,7 @@ export function findingsToAsk(template: Template, survey: Survey): Finding[] {
     tarnished: parted,
     'missing-hardware': parted,
     'broken-hardware': parted,
+    rust: woods.has('metal'),
   };
   return FINDINGS.filter((f) => asked[f] || survey.findings.includes(f));
 }

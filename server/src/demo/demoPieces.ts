@@ -54,7 +54,7 @@ export const DEMO_PIECES: readonly DemoPiece[] = [
     dimensions: size(1.4, 0.55, 1.1),
     survey: survey('softwood', 'varnish', ['loose-joints'], 2),
     brief: brief(colour('Deep water', '#27485c')),
-    arrival: on(-6, 9),
+    arrival: on(-7, 9),
     due: on(5, 16),
     promised: true,
   },

@@ -25,7 +25,7 @@ import { demoPieceOf, type DemoShopPiece } from './demoProblem.ts';
 export const DEMO_SIGN_IN = { name: 'demo', password: 'grain-by-grain' } as const;
 const DEMO_ID = 'demo';
 /** The demo's past is what the planner would have done from this many days ago. */
-const HISTORY_DAYS = 6;
+const HISTORY_DAYS = 7;
 
 /** Makes the demo workshop once; `fresh` removes the old one first. Other workshops are not touched. */
 export async function seedDemo(deps: Deps, fresh = false): Promise<void> {

@@ -7,9 +7,10 @@ import * as wholeShopInThePlan from '../../migrations/0004-the-whole-shop-in-the
 import * as theFieldsOwnWords from '../../migrations/0005-the-fields-own-words.ts';
 import * as aShopThatLasts from '../../migrations/0006-a-shop-that-lasts.ts';
 import * as stepBackAndForward from '../../migrations/0007-step-back-and-forward.ts';
+import * as finishByZone from '../../migrations/0008-finish-by-zone.ts';
 import { defineModels } from './models.ts';
 
-/** Each migration, and a column that is there once it was made. */
+/** Each migration, and a column that is there once it was made; null: it makes none, and may be made twice. */
 const MIGRATIONS = {
   '0001-first-shop': { up: firstShop.up, makes: ['workshops', 'revision'] },
   '0002-paint-on-the-shelf': { up: paintOnTheShelf.up, makes: ['paints', 'hex'] },
@@ -18,6 +19,7 @@ const MIGRATIONS = {
   '0005-the-fields-own-words': { up: theFieldsOwnWords.up, makes: ['changes', 'made_by'] },
   '0006-a-shop-that-lasts': { up: aShopThatLasts.up, makes: ['plans', 'difference'] },
   '0007-step-back-and-forward': { up: stepBackAndForward.up, makes: ['changes', 'restored_plan'] },
+  '0008-finish-by-zone': { up: finishByZone.up, makes: null },
 } as const;
 const LOCK = 7_410_061; // any number, the same for every server that migrates this database
 
@@ -55,7 +57,8 @@ async function migrate(sequelize: Sequelize): Promise<void> {
         name,
         up: async () => {
           // Earlier versions made the schema and the record of it in two steps, and could be killed between them.
-          if (!(await hasColumn(sequelize, makes, transaction))) await up(sequelize.getQueryInterface(), transaction);
+          if (makes === null || !(await hasColumn(sequelize, makes, transaction)))
+            await up(sequelize.getQueryInterface(), transaction);
         },
       })),
       storage: recordIn(sequelize, transaction),

@@ -43,8 +43,17 @@ export async function stepsOfPiece(w: Within, pieceId: string): Promise<ShopStep
     order: [['position', 'ASC']],
     transaction: w.transaction,
   });
-  return rows.map((s) => ({ ...s.route, id: s.id, state: s.state, pin: s.pin }));
+  return rows.map(stepOfRow);
 }
+
+/** A step as it is kept. What is put back from a change of an earlier version does not say what it does to a surface. */
+export const stepOfRow = (s: StepRow): ShopStep => ({
+  ...s.route,
+  acts: (s.route as Partial<StepRow['route']>).acts ?? [],
+  id: s.id,
+  state: s.state,
+  pin: s.pin,
+});
 
 /** Photos of a piece that are shown. */
 export async function photoCount(w: Within, pieceId: string): Promise<number> {

@@ -1,4 +1,4 @@
-import { HOUSE_DEFAULTS, type Instant, PLANNING_DEFAULTS, type Shop, type ShopPiece } from '@app/core';
+import { HOUSE_DEFAULTS, type Instant, PLANNING_DEFAULTS, type Shop } from '@app/core';
 import type { LeftPiece, PhotoView, PieceView } from '@app/contract';
 import { Op, type Transaction } from 'sequelize';
 import {
@@ -17,6 +17,7 @@ import {
 } from './models.ts';
 import { toDate, toInstant } from './moments.ts';
 import { fromPieceColumns } from './pieceColumns.ts';
+import { stepOfRow } from './shopParts.ts';
 import type { Columns } from './records.ts';
 
 /** A workshop without its pieces. */
@@ -226,7 +227,7 @@ function pieceView(p: PieceRow, steps: readonly StepRow[], photos: readonly Phot
     active: p.active,
     leftAt: p.left_at && toInstant(p.left_at),
     version: p.version,
-    steps: steps.map((s): ShopPiece['steps'][number] => ({ ...s.route, id: s.id, state: s.state, pin: s.pin })),
+    steps: steps.map(stepOfRow),
     stepVersions: Object.fromEntries(steps.map((s) => [s.id, s.version])),
   };
 }

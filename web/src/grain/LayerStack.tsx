@@ -1,6 +1,6 @@
 import type { Coat } from '@app/core';
 
-export type Layer = { readonly key: string; readonly colour: string; readonly label: string; readonly coat: Coat };
+type Layer = { readonly key: string; readonly colour: string; readonly label: string; readonly coat: Coat };
 type StackProps = {
   readonly wood: string;
   readonly body: readonly Layer[];

@@ -8,6 +8,11 @@ export const WOOD_COLOURS: Record<Wood, string> = {
   veneer: '#a97848',
   laminate: '#c9bfae',
   mdf: '#b7a58a',
+  metal: '#8a8d90',
+  glass: '#cfd8d8',
+  cane: '#cdb27c',
+  cloth: '#bfb7a8',
+  stone: '#c9c6bf',
 };
 
 /** Heights of a normal lane, docs/decisions/0005: label row, strata, work row. */
@@ -163,5 +168,7 @@ function windowsOf(piece: PieceView, plan: Plan): WindowMark[] {
 const firstCoatOf = (placed: readonly Placed[], group: Group) =>
   placed.filter((p) => p.step.group === group && p.step.coat !== null).sort((a, b) => a.at.start - b.at.start)[0]?.at
     .start ?? null;
-/** When the top is bare: stripped or sanded down. */
-const barred = (placed: readonly Placed[]) => placed.find((p) => p.step.key === 'sand-top')?.at.end ?? null;
+/** When wood beside the body is bare: stripped or sanded down. */
+const barred = (placed: readonly Placed[]) =>
+  placed.find((p) => p.step.acts.some((a) => a.do === 'abrade' && a.to === 'bare') && !p.step.zones.includes('body'))
+    ?.at.end ?? null;

@@ -1,6 +1,7 @@
 import type { Instant } from '../../quantities/units.ts';
 import { askWithoutFollowers, queryPlan, instantOf, slotOf } from './planQuery.ts';
 import { type ConflictKind, conflictSetAt } from '../engine/schedule/conflictSet.ts';
+import { lastOverload } from '../engine/resources/floor.ts';
 import type { CompiledProblem } from '../compile/compile.ts';
 import type { Draft } from '../build/draft.ts';
 import { canStartAt, latestFor, readyFor } from '../engine/schedule/partialSchedule.ts';
@@ -50,11 +51,12 @@ function spansOf(draft: Draft, plan: Plan, i: number, from: Instant, until: Inst
   const ready = readyFor(schedule, engine);
   const latest = latestFor(schedule, known);
   const nowSlot = slotOf(draft, problem.now);
+  const comes = entrance(draft, plan, i);
   const out: StartSpan[] = [];
   const last = Math.min(compiled.model.slots, slotOf(draft, until));
   for (let k = Math.max(0, slotOf(draft, from)); k < last; k++) {
     const before = out.at(-1);
-    const obstacle = obstacleAt(draft, plan, i, k, { nowSlot, ready, latest, own }, before?.obstacle ?? null);
+    const obstacle = obstacleAt(draft, plan, i, k, { nowSlot, ready, latest, own, comes }, before?.obstacle ?? null);
     if (before && isSame(before.obstacle, obstacle))
       out[out.length - 1] = { ...before, until: instantOf(draft, k + 1) };
     else out.push({ from: instantOf(draft, k), until: instantOf(draft, k + 1), obstacle });
@@ -62,7 +64,30 @@ function spansOf(draft: Draft, plan: Plan, i: number, from: Instant, until: Inst
   return out;
 }
 
-type Bounds = { readonly nowSlot: number; readonly ready: number; readonly latest: number; readonly own: number };
+type Bounds = {
+  readonly nowSlot: number;
+  readonly ready: number;
+  readonly latest: number;
+  readonly own: number;
+  /** The slot its piece comes to the floor with this step; 0: it stands there anyway. */
+  readonly comes: number;
+};
+
+/** A piece that would come earlier than it does now finds no room until then. */
+function isFloorFull({ compiled: { model } }: Draft, i: number, from: number, until: number): boolean {
+  const piece = model.pieces[model.steps[i]!.piece]!;
+  return model.floor !== null && lastOverload(model.floor, from, until, piece.floor) >= 0;
+}
+
+/** When a piece enters the floor, if it is with this step that it does. */
+function entrance(draft: Draft, plan: Plan, i: number): number {
+  const { model, steps } = draft.compiled;
+  const { piece } = model.steps[i]!;
+  if (!model.floor || model.pieces[piece]!.isHere || model.pieces[piece]!.floor === 0) return 0;
+  const starts = steps.flatMap((s, j) => (model.steps[j]!.piece === piece ? (plan.steps[s.id]?.start ?? []) : []));
+  const first = Math.min(...starts);
+  return plan.steps[steps[i]!.id]?.start === first ? slotOf(draft, first) : 0;
+}
 
 function obstacleAt(
   draft: Draft,
@@ -87,6 +112,7 @@ function obstacleAt(
     const tied = compiled.steps[i]!.after.find((l) => l.max_minutes !== null);
     if (tied) return { kind: 'window', step: tied.step, until: instantOf(draft, is.latest) };
   }
+  if (k < is.comes && isFloorFull(draft, i, k, is.comes)) return { kind: 'space' };
   if (canStartAt(schedule, i, k)) {
     const tied = maxLagFollowerWithoutRoom(draft.schedule, i, k);
     return tied < 0 ? null : { kind: 'after', step: compiled.steps[tied]!.id };

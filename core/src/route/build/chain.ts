@@ -1,5 +1,6 @@
 import type { Link } from '../../planner/model/model.ts';
 import { GRID_MINUTES } from '../../calendar/grid.ts';
+import { does } from '../act.ts';
 import { mixedAnew, mixingMinutes } from '../../products/potLife.ts';
 import type { Product } from '../../products/product.ts';
 import { paintFor } from '../../quantities/paintFor.ts';
@@ -10,8 +11,8 @@ import type { StepSpec } from './spec.ts';
 
 /**
  * Steps from specs in order: each waits for the last step on every zone it touches, for the drying stage its own
- * kind asks for: dust wants sandable, the same product recoat, another product topcoat, bare hands handle. Work done on
- * a wet coat does not dry it: what comes after that work still waits for the coat.
+ * kind asks for: sanding wants sandable, the same product recoat, another product topcoat, bare hands handle. Work done
+ * on what is wet, a coat or a wash, does not dry it: what comes after that work still waits.
  * Cost: O(specs * zones).
  */
 export function chain(
@@ -20,12 +21,12 @@ export function chain(
   products: ReadonlyMap<string, Product>,
 ): RouteStep[] {
   const last = new Map<string, StepSpec>();
-  const lastCoat = new Map<string, StepSpec>();
+  const lastWet = new Map<string, StepSpec>();
   const known = new Map<string, StepSpec>();
   const titles = titlesOf(specs);
   return specs.map((s) => {
     const before = onZones(s, last);
-    const under = onZones(s, lastCoat).filter((c) => !before.includes(c) && c.key !== s.window?.of);
+    const under = onZones(s, lastWet).filter((c) => !before.includes(c) && c.key !== s.window?.of);
     const product = s.product === null ? undefined : products.get(s.product);
     const step = toStep(
       { ...s, needs: whereItStands(s, known) },
@@ -36,7 +37,7 @@ export function chain(
     );
     for (const z of s.zones) {
       last.set(z, s);
-      if (s.coat !== null && s.product !== null) lastCoat.set(z, s);
+      if (s.product !== null) lastWet.set(z, s);
     }
     known.set(s.key, s);
     return step;
@@ -130,9 +131,17 @@ function linksOf(
   return links;
 }
 
+/** The point of its drying that what comes next waits for: by what it does to the surface. */
 function stageAskedFor(before: StepSpec, next: StepSpec, products: ReadonlyMap<string, Product>): Link['from'] {
   if (before.product === null) return 'end';
-  if (next.dusty) return 'sand';
-  if (next.product === null) return products.get(before.product)?.family === 'wash' ? 'end' : 'handle';
-  return before.product === next.product ? 'recoat' : 'topcoat';
+  if (does(next, 'abrade')) return 'sand';
+  // Solvent is gone before the heat comes.
+  if (does(next, 'heat')) return 'topcoat';
+  if (next.product !== null) return before.product === next.product ? 'recoat' : 'topcoat';
+  if (products.get(before.product)?.family === 'wash' || next.hands === 0) return 'end';
+  if (does(next, 'test', 'stop', 'detach', 'unmask', 'peel', 'wipe-off', 'rub-wet')) return 'end';
+  if (does(next, 'look')) return 'touch';
+  // Tape lifts a fresh stain.
+  const isStain = products.get(before.product)?.family === 'stain';
+  return does(next, 'mask') && isStain ? 'topcoat' : 'handle';
 }

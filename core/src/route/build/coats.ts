@@ -1,3 +1,4 @@
+import { sanded } from '../act.ts';
 import type { Coat, Group, Method } from '../piece.ts';
 import { DUST } from '../rules/rule.ts';
 import type { Facts } from './facts.ts';
@@ -88,75 +89,86 @@ function primeSpecs(all: readonly Facts[], notes: Set<string>): StepSpec[] {
         series: { id: `prime${suffix}`, before: tint ? `Prime, tinted ${tint}` : 'Prime', behind: where },
         choice,
         zones,
-        group: facts.every((x) => x.part.group === 'top') ? 'top' : f.part.group === 'inside' ? 'inside' : 'body',
+        group: groupOf(facts),
         coat: 'primer',
         colour: tint ? '#8d9296' : (PRIMER_COLOURS[product] ?? '#d9dcdd'),
         product,
         // Shellac is hard to clean out of a sprayer, so it is rolled.
-        method: product === 'shellac-sealer' ? 'aerosol' : f.template.shape === 'curved' ? 'brush' : 'roll',
+        method: product === 'shellac-sealer' ? 'aerosol' : f.isCurved ? 'brush' : 'roll',
         phase: 'prime',
       }),
     );
   });
 }
 
-const PAINT_WORDS: Record<Group, string> = { body: 'Paint', top: 'Paint the top', inside: 'Paint the inside' };
-const PAINT_KEYS: Record<Group, string> = { body: 'paint', top: 'paint-top', inside: 'paint-inside' };
-const GROUP_ORDER: readonly Group[] = ['inside', 'body', 'top'];
+/** Where coats of several parts are drawn: with the body, unless none of them belongs to it. */
+const groupOf = (facts: readonly Facts[]): Group =>
+  facts.every((x) => x.part.group === 'top') ? 'top' : facts[0]!.part.group === 'inside' ? 'inside' : 'body';
+
+/** Rows in the order they are painted: the inside first, the body, the top, then what differs. */
+const ROW_ORDER = ['inside', 'body', 'top'];
+const rowsOf = (all: readonly Facts[]): string[] => {
+  const rows = new Set(all.map((f) => f.part.row));
+  return [...ROW_ORDER.filter((r) => rows.has(r)), ...[...rows].filter((r) => !ROW_ORDER.includes(r))];
+};
+/** Behind the words of a step: nothing for the body, else what it is done to. */
+const rowWords = (f: Facts, zones: readonly string[]): string =>
+  f.isBody ? '' : f.part.row === 'top' ? 'the top' : f.part.row === 'inside' ? 'the inside' : f.named(zones);
 
 function paintSpecs(all: readonly Facts[]): StepSpec[] {
-  return GROUP_ORDER.flatMap((group) => {
-    const facts = all.filter((f) => f.part.group === group && f.wants('paint') && f.chosen.coats && f.chosen.method);
+  return rowsOf(all).flatMap((row) => {
+    const facts = all.filter((f) => f.part.row === row && f.wants('paint') && f.chosen.coats && f.chosen.method);
     const f = facts[0];
     if (!f) return [];
-    // A group is painted as one: the part that hides worst decides.
+    // A row is painted as one: the part that hides worst decides.
     const choice = facts.map((x) => x.chosen.coats!).sort((a, b) => b.value - a.value)[0]!;
     const zones = facts.flatMap((x) => x.part.zones);
-    const key = PAINT_KEYS[group];
+    const where = rowWords(f, zones);
     return Array.from({ length: choice.value }, (_, i) =>
       coat(f, {
-        key: `${key}-${i + 1}`,
-        series: { id: key, before: PAINT_WORDS[group], behind: `, ${f.colourName}` },
+        key: f.coat(i + 1),
+        series: { id: `paint${f.rowSuffix}`, before: where ? `Paint ${where}` : 'Paint', behind: `, ${f.colourName}` },
         choice,
         zones,
-        group,
+        group: f.part.group,
         coat: 'paint',
         colour: f.hex,
-        product: f.brief.paint,
-        method: f.chosen.method!.value,
+        product: f.paint.id,
+        method: widest(facts).chosen.method!.value,
         phase: 'paint',
-        also: group === 'body' && i === 0 ? afterWood(all) : [],
+        also: i === 0 ? afterWood(all, f) : [],
       }),
     );
   });
 }
 
-/** A stained or washed top is dry enough to mask before the paint beside it begins. */
-function afterWood(all: readonly Facts[]): StepSpec['also'] {
-  const top = all.find((f) => f.part.group === 'top');
-  const step = top?.wants('stain') ? 'stain-top' : top?.wants('wash') ? 'wash-top-2' : null;
-  return step === null ? [] : [{ step, from: 'topcoat', min_minutes: 0, max_minutes: null }];
+/** The part with most to cover: it decides how a coat over several parts is laid. */
+const widest = (facts: readonly Facts[]): Facts =>
+  facts.reduce((a, b) => (b.area(b.part.zones) > a.area(a.part.zones) ? b : a));
+
+/** Wood that is stained or washed first is dry enough to mask before the paint beside it begins. */
+function afterWood(all: readonly Facts[], painted: Facts): StepSpec['also'] {
+  if (!painted.isBody) return [];
+  return all
+    .filter((f) => f.wants('stain', 'wash') && f.isMain)
+    .map((f) => ({ step: f.ground, from: 'topcoat' as const, min_minutes: 0, max_minutes: null }));
 }
 
 function sealSpecs(all: readonly Facts[]): StepSpec[] {
   const seen = new Set<string>();
-  return together(topFirst(all), 'seal').flatMap(({ facts, zones, choice }) => {
+  return sealedAlike(all).flatMap(({ facts, zones, choice }) => {
     const f = facts[0]!;
-    const { product, coats } = choice.value;
-    if (coats === 0) return [];
-    const group: Group = facts.every((x) => x.part.group === 'top')
-      ? 'top'
-      : f.part.group === 'inside'
-        ? 'inside'
-        : 'body';
-    // A part of a group that is protected otherwise has keys and words of its own.
-    const isSecond = seen.has(group);
-    seen.add(group);
+    const { product } = choice.value;
+    const { row } = f.part;
+    // A part of a row that is protected otherwise has keys and words of its own.
+    const isSecond = seen.has(row);
+    seen.add(row);
     const where: Where = {
+      facts,
       zones,
-      group,
-      key: isSecond ? `${group}-${zones[0]!}` : group,
-      tail: isSecond ? zoneNames(f, zones) : group === 'body' ? '' : group,
+      group: groupOf(facts),
+      key: isSecond ? `${row}-${zones[0]!}` : row,
+      tail: isSecond || !['body', 'top', 'inside'].includes(row) ? zoneNames(f, zones) : row === 'body' ? '' : row,
     };
     const family = f.products.get(product)?.family;
     if (family === 'wax') return waxSpecs(f, where, choice);
@@ -165,38 +177,69 @@ function sealSpecs(all: readonly Facts[]): StepSpec[] {
   });
 }
 
-type Where = { readonly zones: readonly string[]; readonly group: Group; readonly key: string; readonly tail: string };
+/** Parts of one row that get the same product are sealed as one; those used harder get the last coats alone. */
+function sealedAlike(all: readonly Facts[]) {
+  const made: { facts: Facts[]; zones: string[]; choice: Seal }[] = [];
+  for (const f of topFirst(all)) {
+    const choice = f.chosen.seal;
+    if (!choice || choice.value.coats === 0) continue;
+    const isFilm = !['wax', 'oil'].includes(f.products.get(choice.value.product)?.family ?? '');
+    const like = made.find(
+      (m) =>
+        m.facts[0]!.part.row === f.part.row &&
+        m.choice.value.product === choice.value.product &&
+        (isFilm || m.choice.value.coats === choice.value.coats),
+    );
+    if (!like) made.push({ facts: [f], zones: [...f.part.zones], choice });
+    else {
+      like.facts.push(f);
+      like.zones.push(...f.part.zones);
+      if (choice.value.coats > like.choice.value.coats) like.choice = choice;
+    }
+  }
+  return made;
+}
+
+type Where = {
+  readonly facts: readonly Facts[];
+  readonly zones: readonly string[];
+  readonly group: Group;
+  readonly key: string;
+  readonly tail: string;
+};
 const zoneNames = (f: Facts, zones: readonly string[]) =>
   zones.map((z) => f.zones.find((x) => x.id === z)?.name.toLowerCase() ?? z).join(', ');
 
 type Seal = Choice<'seal'>;
 
 function clearSpecs(f: Facts, where: Where, choice: Seal): StepSpec[] {
-  const { zones, group } = where;
-  const tail = where.tail === '' ? '' : `, ${where.tail}`;
   const { product, coats } = choice.value;
   return Array.from({ length: coats }, (_, i) => i + 1).flatMap((n) => {
+    const facts = where.facts.filter((x) => x.chosen.seal!.value.coats >= n);
+    const zones = facts.flatMap((x) => x.part.zones);
+    const some = zones.length < where.zones.length ? zoneNames(f, zones) : where.tail;
     const key = `clear-${where.key}-${n}`;
     const clear = coat(f, {
       key,
-      series: { id: `clear-${where.key}`, before: 'Clear coat', behind: tail },
+      series: { id: `clear-${where.key}`, before: 'Clear coat', behind: some === '' ? '' : `, ${some}` },
       choice,
       reason: n === 1 ? `${choice.reason} Stir, never shake: bubbles stay.` : choice.reason,
       zones,
-      group,
+      group: groupOf(facts),
       coat: 'clear',
       colour: '#f4f1e6',
       product,
-      method: f.sprays ? 'spray' : f.template.shape === 'curved' ? 'brush' : 'roll',
+      method: f.sprays ? 'spray' : f.isCurved ? 'brush' : 'roll',
       phase: 'seal',
     });
     const denib = spec({
       ...authorityOf(choice),
       key: `denib-${where.key}-${n}`,
-      title: `Smooth the clear coat, 320, dust off${where.tail === '' ? '' : ` (${where.tail})`}`,
+      title: `Smooth the clear coat, 320, dust off${some === '' ? '' : ` (${some})`}`,
       reason: 'A light rub takes off dust nibs and lets the next coat hold.',
       caution: DUST,
       phase: 'seal',
+      acts: sanded('nibs', 320),
       zones,
       minutes: effort(f, zones, 4, 3),
       skill: 'seal',
@@ -239,6 +282,7 @@ function waxSpecs(f: Facts, where: Where, choice: Seal): StepSpec[] {
       spec({
         ...common,
         key: keyed('wipe-wax', where, n),
+        acts: [{ do: 'wipe-off' }],
         title: `Wipe off excess wax${tail}`,
         reason: 'After 15 to 20 minutes: sooner smears, later drags.',
         minutes: effort(f, zones, 5, 3),
@@ -253,6 +297,7 @@ function waxSpecs(f: Facts, where: Where, choice: Seal): StepSpec[] {
       spec({
         ...common,
         key: keyed('buff-wax', where, n),
+        acts: [{ do: 'buff' }],
         title: `Buff the wax${tail}`,
         reason: 'Next day: fingerprints no longer take.',
         minutes: effort(f, zones, 5, 5),
@@ -287,6 +332,7 @@ function oilSpecs(f: Facts, where: Where, choice: Seal): StepSpec[] {
       spec({
         ...authorityOf(choice),
         key: `wipe-oil-${where.key}-${n}`,
+        acts: [{ do: 'wipe-off' }],
         title: `Wipe and buff the oil${tail}`,
         reason: 'After 15 minutes, dry on the cloth: oil left standing stays sticky.',
         phase: 'seal',

@@ -1,8 +1,12 @@
 import { PHASES, type Zone } from '../piece.ts';
 import type { Effect, Rule, StepWish } from '../rules/rule.ts';
+import { canTakeLook, looksOf } from '../finish.ts';
+import type { Precedence } from '../rules/precedence.ts';
+import { does } from '../act.ts';
 import { coatSpecs } from './coats.ts';
-import { Facts, partsFor, type RouteInput } from './facts.ts';
+import { Facts, type LookAsked, partsFor, type RouteInput, touches } from './facts.ts';
 import { groundSpecs, stripSpecs, washSpecs } from './prepare.ts';
+import type { Part } from './parts.ts';
 import type { Choice, Slots } from './sheet.ts';
 import { spec, type StepSpec } from './spec.ts';
 
@@ -11,6 +15,8 @@ export type Composed = {
   readonly notes: readonly string[];
   /** Rules that applied, in order. */
   readonly fired: readonly string[];
+  /** Pairs of rules that spoke for the same choice and of which neither is the stronger: a fault in the rules. */
+  readonly ties: readonly string[];
 };
 
 type Wanted = { readonly wish: StepWish; readonly zones: Set<string>; readonly rule: Rule; readonly facts: Facts };
@@ -22,10 +28,17 @@ type Sheet = {
   readonly waits: (Effect & { do: 'wait' })[];
   readonly notes: Set<string>;
   readonly fired: Set<string>;
+  readonly ties: Set<string>;
+  readonly precedence: Precedence;
 };
 
 /** Asks every rule of every part it is about, then writes the steps they ask for in the order of work. */
-export function compose(input: RouteInput, zones: readonly Zone[], rules: readonly Rule[]): Composed {
+export function compose(
+  input: RouteInput,
+  zones: readonly Zone[],
+  rules: readonly Rule[],
+  precedence: Precedence,
+): Composed {
   const parts = partsFor(input, zones);
   const sheet: Sheet = {
     chosen: new Map(parts.map((p) => [p.id, {}])),
@@ -34,15 +47,19 @@ export function compose(input: RouteInput, zones: readonly Zone[], rules: readon
     waits: [],
     notes: new Set(),
     fired: new Set(),
+    ties: new Set(),
+    precedence,
   };
-  const factsOf = (i: number) => new Facts(input, zones, parts, parts[i]!, sheet.chosen);
-  const all = parts.map((_, i) => factsOf(i));
-  for (const rule of rules)
-    for (const f of rule.of === 'piece' ? all.slice(0, 1) : all) {
-      if (!rule.applies(f)) continue;
-      sheet.fired.add(rule.id);
-      for (const e of typeof rule.does === 'function' ? rule.does(f) : rule.does) take(sheet, rule, f, e);
-    }
+  const all = parts.map((p) => new Facts(input, zones, parts, p, sheet.chosen));
+  const looks = asked(input, zones, parts, sheet);
+  for (const block of blocks(rules))
+    for (const f of block.of === 'piece' ? all.slice(0, 1) : block.of === 'part' ? [null] : looks)
+      for (const rule of block.rules)
+        for (const of of f ? [f] : all) {
+          if (!rule.applies(of)) continue;
+          sheet.fired.add(rule.id);
+          for (const e of typeof rule.does === 'function' ? rule.does(of) : rule.does) take(sheet, rule, of, e);
+        }
   const specs = [
     ...[...sheet.wanted.values()].map((w) => wishSpec(w, sheet)),
     ...washSpecs(all),
@@ -51,7 +68,44 @@ export function compose(input: RouteInput, zones: readonly Zone[], rules: readon
     ...coatSpecs(all, sheet.notes),
   ];
   const ordered = inOrder(specs);
-  return { specs: ordered.map((s) => finished(s, sheet, ordered)), notes: [...sheet.notes], fired: [...sheet.fired] };
+  return {
+    specs: ordered.map((s) => finished(s, sheet, ordered)),
+    notes: [...sheet.notes],
+    fired: [...sheet.fired],
+    ties: [...sheet.ties],
+  };
+}
+
+type Block = { readonly of: Rule['of']; readonly rules: readonly Rule[] };
+/** Neighbours that are asked of looks are asked look by look, so that looks stand in the order they are wanted in. */
+function blocks(rules: readonly Rule[]): Block[] {
+  const made: { of: Rule['of']; rules: Rule[] }[] = [];
+  for (const rule of rules) {
+    const last = made.at(-1);
+    if (rule.of === 'look' && last?.of === 'look') last.rules.push(rule);
+    else made.push({ of: rule.of, rules: [rule] });
+  }
+  return made;
+}
+
+/** The looks that are wanted, each with the part it is mainly on; one whose zones are not on this piece is left out. */
+function asked(input: RouteInput, zones: readonly Zone[], parts: readonly Part[], sheet: Sheet): Facts[] {
+  const counts = new Map<string, number>();
+  return looksOf(input.brief).flatMap((look) => {
+    const on = parts.filter((p) => touches(look, p) && canTakeLook(p.treatment.kind));
+    const main = on[0];
+    if (!main) return [];
+    const n = (counts.get(look.kind) ?? 0) + 1;
+    counts.set(look.kind, n);
+    const own = look.zones;
+    const lookAsked: LookAsked = {
+      look,
+      parts: on,
+      zones: on.flatMap((p) => (own ? p.zones.filter((z) => own.includes(z)) : p.zones)),
+      suffix: n === 1 ? '' : `-${n}`,
+    };
+    return [new Facts(input, zones, parts, main, sheet.chosen, lookAsked)];
+  });
 }
 
 function take(sheet: Sheet, rule: Rule, f: Facts, e: Effect): void {
@@ -59,15 +113,17 @@ function take(sheet: Sheet, rule: Rule, f: Facts, e: Effect): void {
     case 'choose': {
       const slots = sheet.chosen.get(f.part.id)!;
       const now = slots[e.slot];
+      const wins = now ? sheet.precedence.stronger(rule.id, now.rule) : rule.id;
+      const isSame = now && JSON.stringify(now.value) === JSON.stringify(e.value);
+      if (now && wins === null && !isSame && now.rule !== rule.id) sheet.ties.add(`${e.slot}: ${now.rule}, ${rule.id}`);
       const value =
         e.slot === 'primer' && now ? morePrimer(now as Choice<'primer'>, e.value as Slots['primer']) : e.value;
-      if (now && now.strength > e.strength) {
+      if (now && wins === now.rule && now.rule !== rule.id) {
         if (value !== e.value) slots[e.slot] = { ...now, value };
         return;
       }
       slots[e.slot] = {
         value,
-        strength: e.strength,
         reason: rule.reason,
         rule: rule.id,
         authority: rule.authority,
@@ -75,14 +131,14 @@ function take(sheet: Sheet, rule: Rule, f: Facts, e: Effect): void {
       return;
     }
     case 'step': {
-      const zones = e.step.zones ?? f.part.zones;
+      const zones = e.step.zones ?? f.asked?.zones ?? f.part.zones;
       const known = sheet.wanted.get(e.step.key);
       if (known) for (const z of zones) known.zones.add(z);
       else sheet.wanted.set(e.step.key, { wish: e.step, zones: new Set(zones), rule, facts: f });
       return;
     }
     case 'warn':
-      sheet.warnings.push({ effect: e, zones: rule.of === 'piece' ? null : f.part.zones });
+      sheet.warnings.push({ effect: e, zones: rule.of === 'piece' ? null : (f.asked?.zones ?? f.part.zones) });
       return;
     case 'wait':
       sheet.waits.push(e);
@@ -101,8 +157,7 @@ function morePrimer(now: Choice<'primer'>, asked: Slots['primer']): Slots['prime
 function wishSpec({ wish, zones, rule, facts: f }: Wanted, sheet: Sheet): StepSpec {
   const list = [...zones];
   const [start, perM2 = 0, perPart = 0, perPiece = 0] = wish.minutes;
-  const minutes =
-    start + perM2 * f.area(list) * f.template.fiddliness + perPart * f.loose + perPiece * Math.max(0, f.pieces - 1);
+  const minutes = start + perM2 * f.worth(list) + perPart * f.loose + perPiece * Math.max(0, f.pieces - 1);
   const isAlone = wish.hands === 2 && f.input.means.people < 2;
   if (isAlone) sheet.notes.add(`“${wish.title}” takes two people: ask for a second pair of hands.`);
   const stands = wish.stands ?? (wish.product && wish.coat ? 'wet' : 'bench');
@@ -113,6 +168,7 @@ function wishSpec({ wish, zones, rule, facts: f }: Wanted, sheet: Sheet): StepSp
     rule: rule.id,
     authority: rule.authority,
     phase: wish.phase,
+    acts: wish.acts ?? [],
     zones: list,
     minutes,
     skill: wish.skill,
@@ -120,6 +176,7 @@ function wishSpec({ wish, zones, rule, facts: f }: Wanted, sheet: Sheet): StepSp
     coat: wish.coat ?? null,
     colour: wish.colour ?? null,
     method: wish.method ?? null,
+    ...(wish.thickness === undefined ? {} : { thickness: wish.thickness }),
     hands: isAlone ? 1 : (wish.hands ?? 1),
     splittable: wish.splittable ?? false,
     dusty: wish.dusty ?? false,
@@ -165,12 +222,7 @@ function endOfPhase(ordered: readonly StepSpec[], phase: number, rank: ReadonlyM
 
 function finished(s: StepSpec, sheet: Sheet, all: readonly StepSpec[]): StepSpec {
   const cautions = sheet.warnings
-    .filter(
-      (w) =>
-        w.effect.on.includes(s.phase) &&
-        (!w.effect.dustyOnly || s.dusty) &&
-        (w.zones === null || w.zones.some((z) => s.zones.includes(z))),
-    )
+    .filter((w) => does(s, ...w.effect.on) && (w.zones === null || w.zones.some((z) => s.zones.includes(z))))
     .map((w) => w.effect.words);
   const waits = sheet.waits
     .filter((w) => w.step === s.key && all.some((o) => o.key === w.after))

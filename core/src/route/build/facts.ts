@@ -1,11 +1,21 @@
-import { isPale, isSheer, readColour } from '../../colour/colour.ts';
+import { isPale, readColour } from '../../colour/colour.ts';
 import type { Need } from '../../planner/model/model.ts';
 import type { Product } from '../../products/product.ts';
 import { productById } from '../../products/library.ts';
-import { type Brief, type Look, type LookKind, type Refusal, type Use, USUAL_USE } from '../brief.ts';
+import {
+  type Brief,
+  type Look,
+  type LookKind,
+  type Refusal,
+  type Sealer,
+  type Sheen,
+  type Use,
+  USUAL_USE,
+} from '../brief.ts';
+import { looksOf, showsWood } from '../finish.ts';
 import { HOUSE_DEFAULTS, type HouseRule, type HouseRules } from '../houseRules.ts';
-import type { Zone } from '../piece.ts';
-import { type Finding, isBoard, isPaint, type Survey } from '../survey.ts';
+import type { Colour, Zone } from '../piece.ts';
+import { type Finding, type Finish, isBoard, isPaint, mayHoldLead, type Survey } from '../survey.ts';
 import { isLarge, looseParts, piecesOf, spaceOf, type Dimensions, type Template } from '../template/templates.ts';
 import type { ZoneChoice } from '../template/zones.ts';
 import { type Part, partsOf } from './parts.ts';
@@ -30,17 +40,29 @@ export type RouteInput = {
   readonly kind?: 'client' | 'stock' | undefined;
 };
 
+/** All boards of a piece against those that are seen: backs, bottoms, frames. Common practice. */
+const UNSEEN_TOO = 1.6;
 /** Lightness at which a clean white stops hiding dark grounds even in three coats. Common practice. */
 const WHITE_L = 88;
+
+/** A look as it is asked for: on these zones of one row, the how-manieth of its kind. */
+export type LookAsked = {
+  readonly look: Look;
+  readonly zones: readonly string[];
+  readonly parts: readonly Part[];
+  /** Behind the keys of its steps: nothing for the first of its kind. */
+  readonly suffix: string;
+};
 
 /** What rules ask about one part of a piece, or about the whole of it. Nothing here changes. */
 export class Facts {
   readonly input: RouteInput;
   readonly zones: readonly Zone[];
   readonly parts: readonly Part[];
-  /** The part in question; for rules about the whole piece, its main part. */
+  /** The part in question; for rules about the whole piece or a look, its main part. */
   readonly part: Part;
   readonly chosen: Chosen;
+  readonly asked: LookAsked | null;
   /** What was chosen for every part, this one's included. */
   readonly #everywhere: ReadonlyMap<string, Chosen>;
 
@@ -50,12 +72,14 @@ export class Facts {
     parts: readonly Part[],
     part: Part,
     everywhere: ReadonlyMap<string, Chosen>,
+    asked: LookAsked | null = null,
   ) {
     this.input = input;
     this.zones = zones;
     this.parts = parts;
     this.part = part;
     this.chosen = everywhere.get(part.id)!;
+    this.asked = asked;
     this.#everywhere = everywhere;
   }
 
@@ -71,8 +95,11 @@ export class Facts {
   get products(): ReadonlyMap<string, Product> {
     return this.input.means.products ?? productById;
   }
+  /** The paint of this part; of what is not painted, the piece's. */
   get paint(): Product {
-    return this.products.get(this.brief.paint) ?? productById.get('matt-paint')!;
+    const { treatment } = this.part;
+    const id = treatment.kind === 'paint' ? treatment.product : this.brief.paint;
+    return this.products.get(id) ?? productById.get('matt-paint')!;
   }
   house<K extends HouseRule>(rule: K): HouseRules[K] {
     return this.brief.house?.[rule] ?? this.input.means.house?.[rule] ?? HOUSE_DEFAULTS[rule];
@@ -80,44 +107,62 @@ export class Facts {
 
   /** Found on this part. */
   found(...any: readonly Finding[]): boolean {
-    return any.some((f) => this.part.condition.findings.includes(f));
+    return !this.wants('cover') && any.some((f) => this.part.condition.findings.includes(f));
   }
   /** Found anywhere on the piece. */
   foundAnywhere(...any: readonly Finding[]): boolean {
     return any.some((f) => this.parts.some((p) => p.condition.findings.includes(f)));
   }
+  /** The first look of a kind on this part. */
   look(kind: LookKind): Look | undefined {
-    return this.brief.looks?.find((l) => l.kind === kind);
+    return looksOf(this.brief).find((l) => l.kind === kind && touches(l, this.part));
+  }
+  /** The first look of a kind anywhere. */
+  lookAnywhere(kind: LookKind): Look | undefined {
+    return looksOf(this.brief).find((l) => l.kind === kind);
   }
   refuses(r: Refusal): boolean {
     return this.brief.refusals?.includes(r) ?? false;
   }
-  wants(...any: readonly Part['wanted'][]): boolean {
-    return any.includes(this.part.wanted);
+  get wanted(): Part['treatment']['kind'] {
+    return this.part.treatment.kind;
+  }
+  wants(...any: readonly Part['treatment']['kind'][]): boolean {
+    return any.includes(this.wanted);
   }
   /** Bare or tinted wood will be seen here. */
   get showsWood(): boolean {
-    return this.wants('stain', 'wash', 'oil');
+    return showsWood(this.wanted);
   }
   get isMain(): boolean {
-    return this.part === this.parts.find((p) => p.group === this.part.group);
+    return this.part === this.parts.find((p) => p.row === this.part.row);
+  }
+  get isBody(): boolean {
+    return this.part.row === 'body';
   }
   get use(): Use {
     const { group, use } = this.part;
     return use ?? this.brief.use?.[group] ?? USUAL_USE[group];
   }
+  get sealer(): Sealer {
+    return this.part.sealer ?? this.brief.sealer;
+  }
+  get sheen(): Sheen {
+    return this.part.sheen ?? this.brief.sheen ?? 'matt';
+  }
+  get isCurved(): boolean {
+    return this.part.shape === 'curved';
+  }
 
+  get colour(): Colour {
+    const { treatment } = this.part;
+    return 'colour' in treatment ? treatment.colour : this.brief.body;
+  }
   get hex(): string {
-    const { top, body, insideColour } = this.brief;
-    if (this.part.group === 'top' && 'colour' in top) return top.colour.hex;
-    if (this.part.group === 'inside' && insideColour) return insideColour.hex;
-    return body.hex;
+    return this.colour.hex;
   }
   get colourName(): string {
-    const { top, body, insideColour } = this.brief;
-    if (this.part.group === 'top' && 'colour' in top) return top.colour.name;
-    if (this.part.group === 'inside' && insideColour) return insideColour.name;
-    return body.name;
+    return this.colour.name;
   }
   get pale(): boolean {
     return isPale(readColour(this.hex));
@@ -125,11 +170,19 @@ export class Facts {
   get white(): boolean {
     return readColour(this.hex).lightness >= WHITE_L;
   }
-  get sheer(): boolean {
-    return isSheer(readColour(this.hex));
+
+  /** Stripped or sanded to the wood before the first coat, or bare when it came. */
+  get isBared(): boolean {
+    const { strip, ground } = this.chosen;
+    return strip !== undefined || ground?.value.how === 'bare' || this.part.condition.finish === 'raw';
+  }
+  /** What lies there when the first coat goes on: not what was found, but what earlier steps have left of it. */
+  get finishNow(): Finish {
+    return this.isBared ? 'raw' : this.part.condition.finish;
   }
   get darkGround(): boolean {
-    const { finish, wood } = this.part.condition;
+    const finish = this.finishNow;
+    const { wood } = this.part.condition;
     return (
       finish === 'dark-paint' ||
       finish === 'varnish' ||
@@ -148,16 +201,34 @@ export class Facts {
   }
   /** Lead cannot be ruled out: no heat, and a test before any dust. */
   get leadPossible(): boolean {
-    if (this.survey.lead !== undefined) return this.survey.lead === 'positive';
-    if (this.foundAnywhere('old-paint')) return true;
-    const isDated = this.survey.age === 'old' || this.survey.age === 'unknown';
-    return isDated && this.parts.some((p) => isPaint(p.condition.finish));
+    return mayHoldLead(
+      this.survey,
+      this.parts.map((p) => p.condition),
+    );
   }
   get primed(): boolean {
     return (this.chosen.primer?.value.coats ?? 0) > 0;
   }
   get sprays(): boolean {
     return this.chosen.method?.value === 'spray';
+  }
+
+  /** Behind the keys of steps of this row: nothing for the body. */
+  get rowSuffix(): string {
+    return this.isBody ? '' : `-${this.part.row}`;
+  }
+  /** Paint coats of this row: a row is painted as one, and the part that hides worst decides. */
+  get coats(): number {
+    const ofRow = this.parts.filter((p) => p.row === this.part.row && p.treatment.kind === 'paint');
+    return Math.max(0, ...ofRow.map((p) => this.#everywhere.get(p.id)?.coats?.value ?? 0));
+  }
+  /** Key of a paint coat of this row, counted from 1. */
+  coat(n: number): string {
+    return `paint${this.rowSuffix}-${n}`;
+  }
+  /** What a look on these zones lies on: the last coat of paint, or the stain. */
+  get ground(): string {
+    return this.wants('paint') ? this.coat(this.coats) : `stain-${this.part.row}`;
   }
 
   /** Products chosen to protect any part of the piece. */
@@ -167,6 +238,33 @@ export class Facts {
     );
   }
 
+  /** The zones by name, as a sentence has them: "the shelves and the back". */
+  named(zones: readonly string[]): string {
+    const names = zones.flatMap((id) => this.zones.find((z) => z.id === id)?.name.toLowerCase() ?? []);
+    return names.length < 2
+      ? `the ${names[0] ?? 'piece'}`
+      : `the ${names.slice(0, -1).join(', ')} and ${names.at(-1)!}`;
+  }
+
+  /** What protects a part; null: nothing. */
+  sealerOf(part: string): string | null {
+    const seal = this.#everywhere.get(part)?.seal?.value;
+    return seal && seal.coats > 0 ? seal.product : null;
+  }
+  /** Key of the last round of washing. */
+  get lastWash(): string {
+    const most = Math.max(1, ...[...this.#everywhere.values()].map((c) => c.washes?.value ?? 0));
+    return most > 1 ? `wash-${most}` : 'wash';
+  }
+  /** Parts that keep their face while the body is painted beside them. */
+  get besidePaint(): readonly Part[] {
+    return this.parts.filter((p) => !['paint', 'clean', 'leave'].includes(p.treatment.kind) && p.group !== 'inside');
+  }
+  /** What it weighs, about, in kilograms: boards of 18 mm, 650 kg a cubic metre, and as much again inside. Common practice. */
+  get weight_kg(): number {
+    const seen = this.zones.filter((z) => z.group !== 'inside' && z.id !== 'back');
+    return seen.reduce((n, z) => n + z.area_m2, 0) * UNSEEN_TOO * 0.018 * 650;
+  }
   get loose(): number {
     return looseParts(this.template, this.input.dimensions);
   }
@@ -186,6 +284,11 @@ export class Facts {
   area(zones: readonly string[]): number {
     return this.zones.filter((z) => zones.includes(z.id)).reduce((n, z) => n + z.area_m2, 0);
   }
+  /** Square metres as hands feel them: turned legs and carving count for more. */
+  worth(zones: readonly string[]): number {
+    const fiddly = (z: Zone) => (z.shape === 'curved' || this.template.shape === 'flat' ? this.template.fiddliness : 1);
+    return this.zones.filter((z) => zones.includes(z.id)).reduce((n, z) => n + z.area_m2 * fiddly(z), 0);
+  }
   get benchWork(): readonly Need[] {
     return [{ kind: 'bench', units: spaceOf(this.template, this.input.dimensions).bench, span: 'work' }];
   }
@@ -203,6 +306,10 @@ export class Facts {
     return onRack ? [stays, { kind: 'rack', units: rack, span: 'wet' }] : [stays];
   }
 }
+
+/** A look without zones of its own lies on everything that is painted like the body. */
+export const touches = (look: Look, part: Part): boolean =>
+  look.zones ? part.zones.some((z) => look.zones!.includes(z)) : part.row === 'body' && part.treatment.kind === 'paint';
 
 export const partsFor = (input: RouteInput, zones: readonly Zone[]): Part[] =>
   partsOf(

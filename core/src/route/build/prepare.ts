@@ -1,4 +1,5 @@
-import { DUST, NIGHT } from '../rules/rule.ts';
+import { sanded, type Sanding } from '../act.ts';
+import { DUST } from '../rules/rule.ts';
 import { authorityOf, together } from './together.ts';
 import type { Facts } from './facts.ts';
 import { inLots } from './lots.ts';
@@ -6,7 +7,7 @@ import { spec, type StepSpec } from './spec.ts';
 
 /** Minutes for hand work over an area, slower on spindles. */
 export const effort = (f: Facts, zones: readonly string[], start: number, perM2: number) =>
-  start + perM2 * f.area(zones) * f.template.fiddliness;
+  start + perM2 * f.worth(zones);
 
 /** Washing the outside: as many rounds as the dirtiest part asks for, the next before the last has dried. */
 export function washSpecs(all: readonly Facts[]): StepSpec[] {
@@ -14,15 +15,17 @@ export function washSpecs(all: readonly Facts[]): StepSpec[] {
   const asked = all.flatMap((f) => (f.chosen.washes ? [f.chosen.washes] : []));
   const most = asked.sort((a, b) => b.value - a.value)[0];
   if (!most) return [];
-  const zones = main.outside;
+  const zones = washed(all);
   return Array.from({ length: most.value }, (_, i) =>
     spec({
       key: most.value > 1 ? `wash-${i + 1}` : 'wash',
       title: most.value > 1 ? `Wash and rinse, round ${i + 1}` : 'Wash and rinse',
       ...authorityOf(most),
       phase: 'clean',
+      acts: [{ do: 'wash' }],
       zones,
-      minutes: effort(main, zones, 15, 9),
+      // The first round takes the dirt off; those behind it only follow.
+      minutes: effort(main, zones, i === 0 ? 10 : 5, i === 0 ? 6 : 4),
       skill: 'prep',
       splittable: true,
       needs: main.benchWork,
@@ -32,26 +35,42 @@ export function washSpecs(all: readonly Facts[]): StepSpec[] {
   );
 }
 
+/** Everything that shows outside, and what inside gets a coat; never cloth, cane or an inside that is only wiped out. */
+const washed = (all: readonly Facts[]): string[] =>
+  all.filter((f) => !f.wants('clean', 'cover')).flatMap((f) => f.part.zones);
+
 /** What of the old finish is taken off before sanding, top first. */
 export function stripSpecs(all: readonly Facts[]): StepSpec[] {
-  return topFirst(all).flatMap((f) => {
-    const choice = f.chosen.strip;
-    if (!choice) return [];
+  return togetherByRow(all).flatMap(({ facts, zones, choice }) => {
+    const f = facts[0]!;
     const suffix = f.part.id === 'top' ? '' : `-${f.part.id}`;
-    const place = f.part.group === 'top' ? 'the top' : 'the piece';
-    return choice.value.how === 'heat' ? [heat(f, suffix, place)] : chemical(f, choice.value.rounds, suffix, place);
+    const place = f.part.row === 'top' ? 'the top' : f.isBody && f.isMain ? 'the piece' : f.named(zones);
+    return choice.value.how === 'heat'
+      ? [heat(f, zones, suffix, place)]
+      : chemical(f, zones, choice.value.rounds, suffix, place);
   });
 }
 
-function heat(f: Facts, suffix: string, place: string): StepSpec {
-  const { zones } = f.part;
+/** Parts of a row that are stripped alike are stripped as one. */
+const togetherByRow = (all: readonly Facts[]) => {
+  const rows = [...new Set(topFirst(all).map((f) => f.part.row))];
+  return rows.flatMap((row) =>
+    together(
+      topFirst(all).filter((f) => f.part.row === row),
+      'strip',
+    ),
+  );
+};
+
+function heat(f: Facts, zones: readonly string[], suffix: string, place: string): StepSpec {
   return spec({
     key: `heat${suffix}`,
     title: `Strip ${place} with the heat gun`,
     ...authorityOf(f.chosen.strip!),
     phase: 'strip',
+    acts: [{ do: 'heat' }],
     zones,
-    minutes: effort(f, zones, 15, 40),
+    minutes: effort(f, zones, 10, 30),
     skill: 'prep',
     splittable: true,
     needs: f.benchWork,
@@ -63,8 +82,8 @@ function heat(f: Facts, suffix: string, place: string): StepSpec {
 /** A lot is what can be scraped in about an hour, before the rest dries. */
 const STRIP_LOT = 60;
 
-function chemical(f: Facts, rounds: number, suffix: string, place: string): StepSpec[] {
-  const { zones, condition } = f.part;
+function chemical(f: Facts, zones: readonly string[], rounds: number, suffix: string, place: string): StepSpec[] {
+  const { condition } = f.part;
   const of = authorityOf(f.chosen.strip!);
   return Array.from({ length: rounds }, (_, i) => i).flatMap((i) => {
     const round = rounds > 1 ? `, round ${i + 1}` : '';
@@ -74,6 +93,7 @@ function chemical(f: Facts, rounds: number, suffix: string, place: string): Step
       ...of,
       ...common,
       key,
+      acts: [{ do: 'strip' }],
       title: `Brush stripper on ${place}${round}`,
       reason: `${condition.layers} old ${condition.layers === 1 ? 'layer' : 'layers'}: ${of.reason}`,
       minutes: effort(f, zones, 10, 10),
@@ -84,6 +104,11 @@ function chemical(f: Facts, rounds: number, suffix: string, place: string): Step
       ...of,
       ...common,
       key: `scrape${suffix}-${i + 1}`,
+      acts: [
+        { do: 'scrape', all: i === rounds - 1 },
+        { do: 'wash', soaked: true },
+      ],
+      product: 'strip-rinse',
       title: `Scrape and wash off ${place}${round}`,
       reason: 'Scrape while it is soft, 30 to 60 minutes after brushing it on.',
       minutes: effort(f, zones, 15, 35),
@@ -110,30 +135,44 @@ export function groundSpecs(all: readonly Facts[]): StepSpec[] {
     const f = facts[0]!;
     const isTop = how === 'bare' && facts.every((x) => x.part.group === 'top');
     const base = isTop ? 'sand-top' : how === 'bare' ? 'sand-bare' : 'scuff';
-    const strips = facts.flatMap((x) => (x.chosen.strip?.value.how === 'chemical' ? [lastScrape(x)] : []));
-    const perM2 = how === 'bare' ? (f.part.condition.finish === 'raw' ? 20 : 35) : how === 'dull' ? 8 : 10;
     made.push(
       spec({
         key: made.some((m) => m.key === base) ? `${base}-${f.part.zones[0]!}` : base,
-        title: how === 'bare' ? `Sand ${isTop ? 'the top' : 'it'} to bare wood, ${grits}` : WORDS[how](grits),
+        title:
+          how === 'bare'
+            ? `Sand ${isTop ? 'the top' : placeOf(facts, zones)} to bare wood, ${grits}`
+            : WORDS[how](grits),
         ...authorityOf(choice),
         caution: DUST,
         phase: 'sand',
+        acts: sanded(SANDING[how], ...grits.split('-').map(Number)),
         zones,
-        minutes: effort(f, zones, 10, perM2),
+        minutes: effort(f, zones, how === 'bare' ? 5 : 6, paceOf(facts, how)),
         skill: 'prep',
         splittable: true,
         dusty: true,
         needs: f.benchWork,
-        // Softened residue clogs the paper: a night to dry after the last scrape.
-        also: strips.map((step) => ({ step, from: 'end', min_minutes: NIGHT, max_minutes: null })),
       }),
     );
   }
   return made;
 }
 
-const lastScrape = (f: Facts) => `scrape${f.part.id === 'top' ? '' : `-${f.part.id}`}-${f.chosen.strip!.value.rounds}`;
+const SANDING: Record<'bare' | 'smooth' | 'scuff' | 'dull', Sanding> = {
+  bare: 'bare',
+  smooth: 'smooth',
+  scuff: 'level',
+  dull: 'dull',
+};
+const placeOf = (facts: readonly Facts[], zones: readonly string[]) =>
+  facts.some((x) => x.isBody) ? 'it' : facts[0]!.named(zones);
+
+/** Minutes a square metre: what was stripped or came bare takes less than a film that has to come off. Common practice. */
+function paceOf(facts: readonly Facts[], how: 'bare' | 'smooth' | 'scuff' | 'dull'): number {
+  if (how !== 'bare') return how === 'dull' ? 5 : 7;
+  const isOff = facts.every((x) => x.part.condition.finish === 'raw' || x.chosen.strip !== undefined);
+  return isOff ? 16 : 28;
+}
 
 export const topFirst = (all: readonly Facts[]) => [
   ...all.filter((f) => f.part.group === 'top'),

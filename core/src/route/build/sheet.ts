@@ -15,7 +15,6 @@ export type Slots = {
 export type Slot = keyof Slots;
 export type Choice<S extends Slot = Slot> = {
   readonly value: Slots[S];
-  readonly strength: number;
   readonly reason: string;
   readonly rule: string;
   readonly authority: Authority;

@@ -29,6 +29,7 @@ export const spec = (
 ): StepSpec => ({
   caution: null,
   group: null,
+  acts: [],
   coat: null,
   colour: null,
   method: null,

@@ -1,10 +1,12 @@
 import type { Product } from '../../products/product.ts';
-import type { Brief, LookKind, Refusal } from '../brief.ts';
+import type { Brief, Look, LookKind, Refusal } from '../brief.ts';
 import { composeRoute, type RouteInput } from '../buildRoute.ts';
+import type { StepSpec } from '../build/spec.ts';
 import type { RouteEdit } from '../edit/routeEdit.ts';
+import { canTakeLook, finishOf, looksOf } from '../finish.ts';
 import { HOUSE_DEFAULTS, type HouseRule, type HouseRules } from '../houseRules.ts';
 import type { RouteStep, StruckStep, Zone } from '../piece.ts';
-import { conditionOf, type Finding, isBoard, isPaint } from '../survey.ts';
+import { conditionOf, type Finding, isBoard, mayHoldLead } from '../survey.ts';
 import { type Layer, layersUnder } from './layers.ts';
 
 /** Two things that do not go together, where they meet, and what mends it. */
@@ -44,6 +46,7 @@ export class Scene {
   readonly products: ReadonlyMap<string, Product>;
   /** Local minute of the day a step is planned to start at; null when it is not planned. */
   readonly startsAt: (step: string) => number | null;
+  #built: readonly StepSpec[] | undefined;
   readonly #under: ReadonlyMap<string, readonly Layer[]>;
 
   constructor(
@@ -67,9 +70,22 @@ export class Scene {
     this.#under = layersUnder(route.steps, route.zones, input.survey, products);
   }
 
+  /** The route as the rules made it, before any change. */
+  get built(): readonly StepSpec[] {
+    return (this.#built ??= composeRoute(this.input).specs);
+  }
   /** How many coats of a series the rules asked for, before any change. */
   builtCoats(series: string): number {
-    return composeRoute(this.input).specs.filter((s) => s.series?.id === series).length;
+    return this.built.filter((s) => s.series?.id === series).length;
+  }
+  /** The series lays paint. */
+  paints(series: string): boolean {
+    return this.built.some((s) => s.series?.id === series && s.coat === 'paint');
+  }
+  /** Steps that were struck, as they were built. */
+  get leftOut(): readonly StepSpec[] {
+    const keys = new Set(this.struck.map((s) => s.key));
+    return this.struck.length === 0 ? [] : this.built.filter((s) => keys.has(s.key));
   }
   get brief(): Brief {
     return this.input.brief;
@@ -78,7 +94,20 @@ export class Scene {
     return this.brief.house?.[rule] ?? this.input.means.house?.[rule] ?? HOUSE_DEFAULTS[rule];
   }
   looks(...kinds: readonly LookKind[]): boolean {
-    return kinds.some((k) => this.brief.looks?.some((l) => l.kind === k));
+    return looksOf(this.brief).some((l) => kinds.includes(l.kind) && this.#lies(l));
+  }
+  /** Some zone can take the look. */
+  #lies(l: Look): boolean {
+    return this.zones.some((z) =>
+      l.zones ? l.zones.includes(z.id) && this.takesLook(z.id) : z.group !== 'inside' && this.takesLook(z.id),
+    );
+  }
+  /** The zone is there, and more is done to it than cleaning or covering it. */
+  takesLook(zone: string): boolean {
+    const z = this.zones.find((x) => x.id === zone);
+    return (
+      z !== undefined && canTakeLook(finishOf(z, this.input.survey, this.brief, this.house('backs')).treatment.kind)
+    );
   }
   withoutLook(kind: LookKind): Partial<Brief> {
     return { looks: (this.brief.looks ?? []).filter((l) => l.kind !== kind) };
@@ -107,13 +136,9 @@ export class Scene {
     return this.zones.some((z) => isBoard(conditionOf(this.input.survey, z.id).wood));
   }
   get leadPossible(): boolean {
-    const { lead, age } = this.input.survey;
-    if (lead !== undefined) return lead === 'positive';
-    const paint = this.zones.map((z) => conditionOf(this.input.survey, z.id)).filter((z) => isPaint(z.finish));
-    return (
-      this.found('old-paint') ||
-      (age === 'old' && paint.length > 0) ||
-      (age === 'unknown' && paint.some((z) => z.layers > 1))
+    return mayHoldLead(
+      this.input.survey,
+      this.zones.map((z) => conditionOf(this.input.survey, z.id)),
     );
   }
   get paint(): Product | undefined {

@@ -2,14 +2,22 @@ import { productById } from '../../products/library.ts';
 import type { RouteInput } from '../buildRoute.ts';
 import { type EditedRoute, editedRoute } from '../edit/editedRoute.ts';
 import type { RouteEdit } from '../edit/routeEdit.ts';
+import { checkedConflicts } from './checkedConflicts.ts';
 import { type Conflict, Scene } from './conflict.ts';
 import { LAYER_CONFLICTS } from './layerConflicts.ts';
 import { LEFT_OUT_CONFLICTS } from './leftOutConflicts.ts';
 import { PLACE_CONFLICTS } from './placeConflicts.ts';
+import { ROW_CONFLICTS } from './rowConflicts.ts';
 import { WISH_CONFLICTS } from './wishConflicts.ts';
 import type { Fix } from './conflict.ts';
 
-export const CONFLICT_RULES = [...LAYER_CONFLICTS, ...WISH_CONFLICTS, ...PLACE_CONFLICTS, ...LEFT_OUT_CONFLICTS];
+export const CONFLICT_RULES = [
+  ...ROW_CONFLICTS,
+  ...LAYER_CONFLICTS,
+  ...WISH_CONFLICTS,
+  ...PLACE_CONFLICTS,
+  ...LEFT_OUT_CONFLICTS,
+];
 
 /** Everything about a piece's route that does not go together, worst first. Cost: one pass of each rule over the steps. */
 export function conflictsOf(
@@ -25,6 +33,9 @@ export function conflictsOf(
       return { id, step, words, severity, fix: rule.fix(scene, step) };
     }),
   );
+  // Where a rule has said what is wrong and what mends it, the surfaces need not say it again.
+  const known = new Set(found.filter((c) => c.severity === 'stop').map((c) => c.step));
+  found.push(...checkedConflicts(input, edits, route, known));
   return found.sort((a, b) => Number(b.severity === 'stop') - Number(a.severity === 'stop'));
 }
 

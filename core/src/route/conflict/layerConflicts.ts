@@ -1,3 +1,4 @@
+import { sanded } from '../act.ts';
 import { readColour } from '../../colour/colour.ts';
 import type { RouteEdit } from '../edit/routeEdit.ts';
 import type { ConflictRule, Fix, Scene } from './conflict.ts';
@@ -38,7 +39,15 @@ function insert(
 }
 const dewax = (c: Scene, step: string | null): Fix => ({
   label: 'Take the wax off first',
-  edits: [insert(c, step, { key: `own-dewax-${step!}`, title: 'Take the wax off with white spirit', minutes: 25 })],
+  edits: [
+    insert(c, step, {
+      key: `own-dewax-${step!}`,
+      title: 'Take the wax off with white spirit',
+      minutes: 25,
+      product: 'white-spirit',
+      acts: [{ do: 'degrease' }],
+    }),
+  ],
 });
 const sandBare = (c: Scene, step: string | null): Fix => ({
   label: 'Sand to bare wood first',
@@ -48,6 +57,7 @@ const sandBare = (c: Scene, step: string | null): Fix => ({
       title: 'Sand to bare wood, 80-120-180-220',
       minutes: 45,
       dusty: true,
+      acts: sanded('bare', 80, 120, 180, 220),
     }),
   ],
 });

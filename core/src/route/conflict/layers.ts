@@ -1,4 +1,5 @@
 import type { Product, ProductFamily } from '../../products/product.ts';
+import { does, sandingOf } from '../act.ts';
 import type { RouteStep, Zone } from '../piece.ts';
 import { conditionOf, type Finish, type Survey } from '../survey.ts';
 
@@ -22,9 +23,9 @@ const FOUND: Record<Finish, Layer['family']> = {
   aerosol: 'paint',
   foil: 'foil',
 };
-/** Steps that take the old finish off. */
-const BARES = /^(sand-top|sand-bare|heat|scrape)/;
-const DEWAXES = /^(dewax|own-dewax)/;
+/** Takes off what lies there, down to the wood. */
+const bares = (s: RouteStep) =>
+  does(s, 'heat', 'degrease') || sandingOf(s)?.to === 'bare' || s.acts.some((a) => a.do === 'scrape' && a.all);
 
 /** The topmost layers met by each step that lays one, over its zones. Cost: O(steps * zones). */
 export function layersUnder(
@@ -47,8 +48,7 @@ export function layersUnder(
       own.map((z) => now.get(z)!),
     );
     for (const z of own) {
-      if (BARES.test(s.key)) now.set(z, { from: 'route', family: 'bare', product: null, step: s.key });
-      else if (DEWAXES.test(s.key)) now.set(z, { from: 'route', family: 'bare', product: null, step: s.key });
+      if (bares(s)) now.set(z, { from: 'route', family: 'bare', product: null, step: s.key });
       else if (s.coat === 'sheet') now.set(z, { from: 'route', family: 'sheet', product: null, step: s.key });
       else if (s.coat !== null) {
         const product = s.product === null ? null : (products.get(s.product) ?? null);

@@ -1,4 +1,6 @@
 import { isPale, readColour } from '../../colour/colour.ts';
+import { does } from '../act.ts';
+import { showsWood } from '../finish.ts';
 import { conditionOf, type Finding } from '../survey.ts';
 import type { ConflictRule, Scene } from './conflict.ts';
 
@@ -65,7 +67,7 @@ export const WISH_CONFLICTS: readonly ConflictRule[] = [
     words: 'Foil and laminate have no wood to stain.',
     find: (c) =>
       whole(
-        (c.brief.top.kind === 'stain' || c.brief.top.kind === 'wash' || c.brief.top.kind === 'oil') &&
+        showsWood(c.brief.top.kind === 'same' ? 'paint' : c.brief.top.kind) &&
           c.zones.some((z) => {
             const { wood, finish } = conditionOf(c.input.survey, z.id);
             return z.group === 'top' && (wood === 'laminate' || wood === 'mdf' || finish === 'foil');
@@ -86,7 +88,8 @@ export const WISH_CONFLICTS: readonly ConflictRule[] = [
     severity: 'care',
     words:
       'The patch showed a top that is burnt or patched: it is painted like the rest, and the brief still says wood.',
-    find: (c) => whole(c.input.survey.topWood === 'poor' && ['stain', 'wash', 'oil'].includes(c.brief.top.kind)),
+    find: (c) =>
+      whole(c.input.survey.topWood === 'poor' && showsWood(c.brief.top.kind === 'same' ? 'paint' : c.brief.top.kind)),
     fix: () => ({ label: 'Paint the top like the rest', brief: { top: { kind: 'same' } } }),
   },
   {
@@ -148,7 +151,7 @@ export const WISH_CONFLICTS: readonly ConflictRule[] = [
     severity: 'stop',
     words: 'The heat gun comes to wood that was just wiped with solvent or sealed with shellac.',
     find: (c) => {
-      const heat = c.steps.findIndex((s) => s.key.startsWith('heat'));
+      const heat = c.steps.findIndex((s) => does(s, 'heat'));
       const solvent = c.steps
         .slice(0, Math.max(0, heat))
         .some((s) => /^(dewax|own-dewax|seal-odour|seal-board)/.test(s.key));
@@ -295,7 +298,7 @@ export const WISH_CONFLICTS: readonly ConflictRule[] = [
     id: 'sanding-refused-stain',
     severity: 'stop',
     words: 'Sanding is refused, and a stained, washed or oiled top needs bare wood.',
-    find: (c) => whole(c.refuses('no-sanding') && ['stain', 'wash', 'oil'].includes(c.brief.top.kind)),
+    find: (c) => whole(c.refuses('no-sanding') && showsWood(c.brief.top.kind === 'same' ? 'paint' : c.brief.top.kind)),
     fix: () => ({ label: 'Paint the top like the rest', brief: { top: { kind: 'same' } } }),
   },
   {
@@ -305,10 +308,7 @@ export const WISH_CONFLICTS: readonly ConflictRule[] = [
     find: (c) =>
       c.refuses('no-solvent')
         ? c.steps
-            .filter(
-              (s) =>
-                /^(dewax|own-dewax)/.test(s.key) || ['oil', 'alcohol', 'lacquer'].includes(c.productOf(s)?.base ?? ''),
-            )
+            .filter((s) => does(s, 'degrease') || ['oil', 'alcohol', 'lacquer'].includes(c.productOf(s)?.base ?? ''))
             .slice(0, 1)
             .map((s) => s.key)
         : [],

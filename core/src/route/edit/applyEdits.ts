@@ -1,6 +1,7 @@
 import type { Product } from '../../products/product.ts';
 import { LOSS } from '../build/coats.ts';
 import { spec, type StepSpec } from '../build/spec.ts';
+import { sanded } from '../act.ts';
 import type { StruckStep, Zone } from '../piece.ts';
 import { DUST, NIGHT } from '../rules/rule.ts';
 import { baseKey, type RouteEdit, type Unused } from './routeEdit.ts';
@@ -14,6 +15,8 @@ type Done = { readonly specs: readonly StepSpec[]; readonly struck?: StruckStep 
 type Shop = { readonly zones: readonly Zone[]; readonly products: ReadonlyMap<string, Product> };
 
 const MOST_COATS = 12;
+/** What is taken for sanding that names no paper. Common practice. */
+const OWN_GRIT = 220;
 
 /** Makes the changes one after the other; one that no longer fits is left out and told. */
 export function applyEdits(specs: readonly StepSpec[], edits: readonly RouteEdit[], shop: Shop): Edited {
@@ -118,6 +121,7 @@ function add(specs: readonly StepSpec[], { after, step: own }: RouteEdit & { op:
     rule: 'own',
     authority: 'own',
     phase: neighbour.phase,
+    acts: own.acts ?? (own.dusty ? sanded('dull', OWN_GRIT) : []),
     zones: known,
     minutes: own.minutes,
     hands: own.hands,
@@ -277,6 +281,7 @@ function redo(specs: readonly StepSpec[], failed: StepSpec, round: number): Step
   const sand = spec({
     key: `${baseKey(failed.key)}-sandback-${round}`,
     title: 'Sand back the failed coat',
+    acts: sanded('level', OWN_GRIT),
     reason: 'Let it harden overnight, then sand back to a sound surface.',
     rule: failed.rule,
     authority: failed.authority,

@@ -1,4 +1,5 @@
 import type { Skill } from '../../planner/model/model.ts';
+import type { Act } from '../act.ts';
 import type { Coat, Method } from '../piece.ts';
 
 /** A step the painter adds. */
@@ -13,6 +14,8 @@ export type OwnStep = {
   readonly coat: Coat | null;
   readonly colour: string | null;
   readonly dusty: boolean;
+  /** What it does to the surface. Missing: a dusty one sands it dull, any other only lays its coat. */
+  readonly acts?: readonly Act[] | undefined;
   /** Shortest gap after what went before, beside the drying. */
   readonly wait_minutes: number;
 };

@@ -31,6 +31,7 @@ export const CLEANING: readonly Rule[] = [
       step({
         key: 'take-apart',
         phase: 'take-apart',
+        acts: [{ do: 'detach' }],
         title:
           f.loose > 0 && f.house('drawers') === 'out'
             ? 'Take off hardware, number and take out the parts'
@@ -55,6 +56,7 @@ export const CLEANING: readonly Rule[] = [
       step({
         key: 'ease-plates',
         phase: 'take-apart',
+        acts: [{ do: 'detach' }],
         title: 'Ease the nailed plates off, keep each nail with its hole',
         minutes: [5, 0, 5],
         skill: 'repair',
@@ -86,6 +88,7 @@ export const CLEANING: readonly Rule[] = [
   },
   {
     id: 'wash-once',
+    tier: 'default',
     topic: 'Cleaning',
     authority: 'common practice',
     of: 'piece',
@@ -93,7 +96,7 @@ export const CLEANING: readonly Rule[] = [
     so: 'wash, and rinse with plain water',
     reason: 'Grease and soap stop paint from holding; always rinse with plain water and let it dry.',
     applies: () => true,
-    does: [choose('washes', 1, 0)],
+    does: [choose('washes', 1)],
   },
   {
     id: 'grime',
@@ -104,10 +107,11 @@ export const CLEANING: readonly Rule[] = [
     so: 'two rounds, with fresh water',
     reason: 'Grime: wash again until the white cloth comes back clean.',
     applies: (f) => f.foundAnywhere('grime'),
-    does: [choose('washes', 2, 10)],
+    does: [choose('washes', 2)],
   },
   {
     id: 'filthy',
+    over: ['grime'],
     topic: 'Cleaning',
     authority: 'common practice',
     of: 'piece',
@@ -115,7 +119,7 @@ export const CLEANING: readonly Rule[] = [
     so: 'three rounds, with a degreaser first',
     reason: 'Nicotine and grease come through paint: degreaser, then two rounds of clean water.',
     applies: (f) => f.foundAnywhere('nicotine', 'grease') || f.survey.cloth === 'dirty',
-    does: [choose('washes', 3, 20)],
+    does: [choose('washes', 3)],
   },
   {
     id: 'hose',
@@ -130,11 +134,12 @@ export const CLEANING: readonly Rule[] = [
       step({
         key: 'hose',
         phase: 'clean',
+        acts: [{ do: 'wash', soaked: true }],
         title: 'Hose it down outdoors in the sun',
         minutes: [15, 3],
         skill: 'prep',
         zones: f.outside,
-        product: 'rinse-water',
+        product: 'strip-rinse',
       }),
       step({
         key: 'hose-dry',
@@ -163,6 +168,7 @@ export const CLEANING: readonly Rule[] = [
       step({
         key: 'disinfect',
         phase: 'take-apart',
+        acts: [{ do: 'disinfect' }],
         title: 'Air it, soak the droppings, wipe them up wet',
         minutes: [25],
         skill: 'prep',
@@ -213,15 +219,18 @@ export const CLEANING: readonly Rule[] = [
     when: 'Old wax or oil is to be painted, stained or sealed',
     so: 'take it off with white spirit',
     reason: 'Nothing holds on wax or oil: off it comes, with cloths changed often.',
-    applies: (f) => ['wax', 'oil'].includes(f.part.condition.finish) && !f.wants('keep', 'leave', 'clean'),
+    applies: (f) => ['wax', 'oil'].includes(f.part.condition.finish) && !f.wants('keep', 'leave', 'clean', 'cover'),
     does: [
       step({
         key: 'dewax',
         phase: 'clean',
+        acts: [{ do: 'degrease' }],
         title: 'Take the old wax or oil off with white spirit',
         minutes: [10, 12],
         skill: 'prep',
         splittable: true,
+        product: 'white-spirit',
+        loss: 0,
         caution:
           'White spirit: fresh air, no flames, gloves. Rags can catch fire by themselves: flat outdoors, or in water in a lidded metal can.',
       }),
@@ -269,7 +278,7 @@ export const CLEANING: readonly Rule[] = [
     so: 'seal inside, back and runners with clear shellac, overnight outdoors',
     reason: 'Odour sits in raw wood: every surface is sealed, the missed patch is the one that smells.',
     applies: (f) => f.foundAnywhere('odour') && !f.refuses('no-shellac'),
-    does: [
+    does: (f) => [
       step({
         key: 'seal-odour',
         phase: 'odour',
@@ -280,7 +289,7 @@ export const CLEANING: readonly Rule[] = [
         product: 'shellac-sealer',
         caution: 'About two aerosol cans for a chest of drawers; outdoors or fully ventilated, and left out overnight.',
         stands: 'bench',
-        afterToo: 'wash',
+        afterToo: f.lastWash,
       }),
     ],
   },
@@ -297,6 +306,7 @@ export const CLEANING: readonly Rule[] = [
       step({
         key: 'deodorise',
         phase: 'odour',
+        acts: [{ do: 'wash' }],
         title: 'Bicarbonate inside, wipe with vinegar water, set out to air',
         minutes: [20, 0, 3],
         skill: 'prep',
@@ -326,6 +336,6 @@ export const CLEANING: readonly Rule[] = [
     so: 'its dust gets extraction and a mask beside every sanding step',
     reason: 'Board dust is fine and full of binder.',
     applies: (f) => f.board,
-    does: [warn(['sand', 'repair'], `${DUST} Board dust is the finest of all.`)],
+    does: [warn(['abrade'], `${DUST} Board dust is the finest of all.`)],
   },
 ];

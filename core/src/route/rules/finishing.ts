@@ -1,19 +1,34 @@
 import type { Product } from '../../products/product.ts';
 import type { Facts } from '../build/facts.ts';
-import { NIGHT, note, type Rule, step, warn } from './rule.ts';
+import { showsWood } from '../finish.ts';
+import { type Effect, NIGHT, note, type Rule, step, warn } from './rule.ts';
 
+/** More than this one person should not lift, even well placed. */
+const ONE_PERSON_KG = 23;
+/** Zones of wood that shows which have to look like one another. */
+function matched(f: Facts): readonly string[] {
+  const wood = f.parts.filter((p) => showsWood(p.treatment.kind) && p.group !== 'inside');
+  const isMended = wood.some((p) => p.condition.findings.some((x) => x === 'gouges' || x === 'missing-veneer'));
+  const zones = wood.flatMap((p) => p.zones);
+  return isMended || zones.length > 1 ? zones : [];
+}
 const POST_WEEK = 7 * 24 * 60;
-const order = (key: string, title: string) =>
-  step({
-    key,
-    phase: 'hardware',
-    title,
-    minutes: [0],
-    hands: 0,
-    skill: 'assemble',
-    zones: ['hardware'],
-    window: { of: null, min: POST_WEEK, max: null },
-  });
+const daysOff = (f: Facts) => (f.brief.fittingsDays === undefined ? POST_WEEK : f.brief.fittingsDays * 1440);
+const order = (f: Facts, key: string, title: string): readonly Effect[] =>
+  daysOff(f) === 0
+    ? []
+    : [
+        step({
+          key,
+          phase: 'hardware',
+          title,
+          minutes: [0],
+          hands: 0,
+          skill: 'assemble',
+          zones: ['hardware'],
+          window: { of: null, min: daysOff(f), max: null },
+        }),
+      ];
 
 /** Is any part to be protected by such a product? */
 const sealedWith = (f: Facts, family: Product['family']) =>
@@ -30,7 +45,7 @@ export const FINISHING: readonly Rule[] = [
     so: 'order it now, one more than counted',
     reason: 'Order one more than you count; a single part takes about a week by post.',
     applies: (f) => f.foundAnywhere('missing-hardware') && f.brief.hardware !== 'replace',
-    does: [order('hardware-order', 'Wait for the missing hardware')],
+    does: (f) => order(f, 'hardware-order', 'Wait for the missing hardware'),
   },
   {
     id: 'replace-hardware',
@@ -38,19 +53,31 @@ export const FINISHING: readonly Rule[] = [
     authority: 'common practice',
     of: 'piece',
     when: 'Hardware is replaced',
-    so: 'order a set and one spare; fill and drill where the holes differ',
+    so: 'order a set and one spare; fill the old holes before the paint, drill when the new ones are here',
     reason: 'A new set and one spare; where the hole spacing differs, fill and drill before the paint.',
     applies: (f) => f.brief.hardware === 'replace' && f.loose > 0,
     does: (f) => [
-      order('hardware-order', 'Wait for the new hardware'),
+      ...order(f, 'hardware-order', 'Wait for the new hardware'),
       step({
         key: 'redrill',
         phase: 'repair',
-        title: 'Fill the old holes, mark and drill the new ones',
-        minutes: [10, 0, 6],
+        acts: [{ do: 'fill' }],
+        title: 'Fill the old holes',
+        reason: 'Filled before the paint, so that nothing shows; the new ones are drilled when the fittings lie there.',
+        minutes: [5, 0, 4],
         skill: 'repair',
         product: 'two-part-filler',
         zones: f.part.zones,
+      }),
+      step({
+        key: 'drill',
+        phase: 'assemble',
+        acts: [{ do: 'drill' }],
+        title: 'Mark and drill the holes for the new fittings',
+        reason: 'Drilled when the fittings are here: what a list says of their holes is often wrong.',
+        minutes: [5, 0, 3],
+        skill: 'repair',
+        zones: [...f.part.zones, 'hardware'],
       }),
     ],
   },
@@ -192,6 +219,130 @@ export const FINISHING: readonly Rule[] = [
     ],
   },
   {
+    id: 'drawer-salve',
+    topic: 'Putting together',
+    authority: 'common practice',
+    of: 'piece',
+    when: 'It has drawers',
+    so: 'a salve wiped on their dry sides, the bottoms left dry',
+    reason: 'Dry drawer sides drink a little salve and run quietly; where clothes lie it is left off.',
+    applies: (f) => f.template.parts === 'drawers' && f.loose > 0 && !f.refuses('no-wax'),
+    does: [
+      step({
+        key: 'drawer-salve',
+        phase: 'inside',
+        title: 'Wipe salve on the drawer sides, not on the bottoms',
+        minutes: [2, 0, 2],
+        skill: 'assemble',
+        splittable: true,
+        zones: ['inside-air'],
+        stands: 'none',
+        afterToo: 'take-apart',
+      }),
+    ],
+  },
+  {
+    id: 'fittings-match',
+    topic: 'Hardware',
+    authority: 'common practice',
+    of: 'piece',
+    when: 'It has fittings that go back on',
+    so: 'lay them side by side and look whether they match',
+    reason:
+      'One plate paler than its neighbours is seen from the door: rows are made alike, the odd one goes where it is not seen.',
+    applies: (f) => f.loose > 1 && f.brief.hardware !== 'replace',
+    does: [
+      step({
+        key: 'fittings-match',
+        phase: 'hardware',
+        acts: [{ do: 'look' }],
+        title: 'Do the fittings match each other?',
+        minutes: [3],
+        skill: 'assemble',
+        splittable: true,
+        zones: ['hardware'],
+        stands: 'none',
+      }),
+    ],
+  },
+  {
+    id: 'colours-match',
+    topic: 'Wood that shows',
+    authority: 'common practice',
+    of: 'piece',
+    when: 'Wood that shows was mended, or shows on more than one part',
+    so: 'look at old and new side by side in daylight',
+    reason:
+      'A patch or a second board takes stain its own way: one more thin layer on the paler one, now and not after the clear coat.',
+    applies: (f) => matched(f).length > 0,
+    does: (f) => [
+      step({
+        key: 'colours-match',
+        phase: 'wood',
+        acts: [{ do: 'look' }],
+        title: 'Do the colours of old and new match?',
+        minutes: [5],
+        skill: 'paint',
+        zones: matched(f),
+        stands: 'none',
+      }),
+    ],
+  },
+  {
+    id: 'pads',
+    topic: 'Putting together',
+    authority: 'common practice',
+    of: 'piece',
+    when: 'It stands on legs',
+    so: 'pads under the feet before it goes',
+    reason: 'Without pads the first floor it stands on takes the paint off its feet.',
+    applies: (f) => f.template.legs,
+    does: [note('Pads under the feet before it goes home: fresh paint sticks to floors.')],
+  },
+  {
+    id: 'heavy',
+    topic: 'Putting together',
+    authority: 'published',
+    source: 'NIOSH lifting equation, load constant 23 kg (DHHS 94-110), from memory',
+    of: 'piece',
+    when: 'It weighs more than one person should lift',
+    so: 'two people, or slide it on a blanket',
+    reason: 'Backs do not heal in drying time.',
+    applies: (f) => f.weight_kg > ONE_PERSON_KG && !f.large,
+    does: (f) => [
+      warn(
+        ['turn', 'attach'],
+        `About ${Math.round(f.weight_kg / 5) * 5} kg whole: two people lift it, or drawers and doors stay out until it stands where it goes.`,
+      ),
+    ],
+  },
+  {
+    id: 'off-the-bench',
+    topic: 'Putting together',
+    authority: 'common practice',
+    of: 'piece',
+    when: 'It is taller than 1.4 m or wider than 1.6 m',
+    so: 'work on it on the floor, on blocks, with a second person to turn it',
+    reason: 'It does not go on a bench.',
+    applies: (f) => f.large,
+    does: [note('Larger than the bench: worked on the floor on padded blocks; a second person to lift and turn it.')],
+  },
+  {
+    id: 'outdoors',
+    topic: 'Protection',
+    authority: 'common practice',
+    of: 'piece',
+    when: 'It will stand outdoors',
+    so: 'say that these products are for indoors, and what to use',
+    reason: 'Sun and rain take indoor paint off in a season.',
+    applies: (f) => f.brief.outdoor === true,
+    does: [
+      note(
+        'It will stand outdoors: indoor furniture paint, wax and waterborne clear do not last there. Use exterior primer and exterior enamel or an exterior oil, on every face, feet and end grain too; say so when it is promised.',
+      ),
+    ],
+  },
+  {
     id: 'assemble',
     topic: 'Putting together',
     authority: 'common practice',
@@ -204,6 +355,7 @@ export const FINISHING: readonly Rule[] = [
       step({
         key: 'assemble',
         phase: 'assemble',
+        acts: [{ do: 'attach' }],
         title: 'Put together, check in good light, touch up',
         minutes: [15, 0, 4, 5],
         skill: 'assemble',
@@ -225,6 +377,7 @@ export const FINISHING: readonly Rule[] = [
       step({
         key: 'assemble',
         phase: 'assemble',
+        acts: [{ do: 'attach' }],
         title: 'Put together, check in good light, touch up',
         minutes: [15, 0, 4, 5],
         skill: 'assemble',
@@ -244,7 +397,7 @@ export const FINISHING: readonly Rule[] = [
     so: 'an anchor kit goes home with it',
     reason: 'Storage tips over when a child climbs it.',
     applies: (f) => f.template.storage && (f.input.dimensions['height'] ?? 0) > 0.6858,
-    does: [warn(['assemble'], 'It can tip when climbed: send an anchor kit home with it and say so.')],
+    does: [warn(['attach'], 'It can tip when climbed: send an anchor kit home with it and say so.')],
   },
   {
     id: 'assembly-order',
@@ -309,6 +462,7 @@ export const FINISHING: readonly Rule[] = [
       step({
         key: 'odour-check',
         phase: 'check',
+        acts: [{ do: 'look' }],
         title: 'Open it after a night and smell',
         minutes: [5],
         skill: 'assemble',
@@ -341,7 +495,7 @@ export const FINISHING: readonly Rule[] = [
     when: 'Food is laid on a top that is not oiled',
     so: 'say that no clear coat is certified for it',
     reason: 'A film in contact with food needs a certificate.',
-    applies: (f) => f.brief.food === true && f.brief.top.kind !== 'oil',
+    applies: (f) => f.brief.food === true && !f.parts.some((p) => p.group === 'top' && p.treatment.kind === 'oil'),
     does: [note('Food on the top: wait for full cure, and lay a board; “food safe when cured” is not a certificate.')],
   },
 ];

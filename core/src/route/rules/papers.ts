@@ -1,22 +1,49 @@
-import { LEAD, note, type Rule, step, warn } from './rule.ts';
+import type { Facts } from '../build/facts.ts';
+import type { Outcome } from '../piece.ts';
+import { type Effect, LEAD, note, type Rule, step, warn } from './rule.ts';
 
 const PUBLISHED_LEAD = '40 CFR 745 (lead renovation rule); 16 CFR 1303 (lead in paint), from memory';
-const leadTest = step({
-  key: 'lead-test',
-  phase: 'test',
-  title: 'Lead test on the old paint',
-  minutes: [15],
-  skill: 'prep',
-  splittable: true,
-  stands: 'none',
-  caution: LEAD,
-  outcomes: [
-    { id: 'negative', words: 'No lead found', likely: 0.75, learns: { lead: 'negative' } },
-    { id: 'positive', words: 'Lead found', likely: 0.25, learns: { lead: 'positive' } },
-  ],
-});
+const leadTest = (f: Facts): Effect =>
+  step({
+    zones: f.allZones,
+    key: 'lead-test',
+    phase: 'test',
+    acts: [{ do: 'test', of: 'lead' }],
+    title: 'Lead test on the old paint',
+    minutes: [15],
+    skill: 'prep',
+    splittable: true,
+    stands: 'none',
+    caution: LEAD,
+    outcomes: [
+      { id: 'negative', words: 'No lead found', likely: 0.75, learns: { lead: 'negative' } },
+      { id: 'positive', words: 'Lead found', likely: 0.25, learns: { lead: 'positive' } },
+    ],
+  });
 const leadNote = note('Old paint: test for lead before anything is sanded, scraped or heated.');
-const leadWarn = warn(['strip', 'sand', 'look'], LEAD);
+const leadWarn = warn(['strip', 'scrape', 'heat', 'abrade'], LEAD);
+
+/** What the cloth may show, by what is on the piece. Common practice. */
+function clothOutcomes(f: Facts): Outcome[] {
+  const isFilthy = f.foundAnywhere('nicotine', 'grease');
+  const mayDye = f.parts.some((p) => p.condition.finish === 'varnish' || p.condition.wood === 'red-wood');
+  const dirty = isFilthy ? 0.25 : 0.1;
+  const dye = f.foundAnywhere('bleeds') ? 0 : mayDye && f.survey.age === 'old' ? 0.2 : mayDye ? 0.1 : 0.02;
+  return [
+    { id: 'clean', words: 'Clean', likely: 1 - dirty - dye, learns: { cloth: 'clean' } },
+    { id: 'dirty', words: 'Still dirty', likely: dirty, learns: { cloth: 'dirty' } },
+    ...(dye === 0
+      ? []
+      : [
+          {
+            id: 'dye',
+            words: 'Colour comes off',
+            likely: dye,
+            learns: { cloth: 'clean' as const, findings: ['bleeds'] },
+          },
+        ]),
+  ];
+}
 
 /** What is tested, agreed and kept before anyone touches the piece. */
 export const PAPERS: readonly Rule[] = [
@@ -30,7 +57,7 @@ export const PAPERS: readonly Rule[] = [
     so: 'test for lead first, with the caution beside every step that raises dust',
     reason: 'Old paint: test before sanding, scraping or heating.',
     applies: (f) => f.foundAnywhere('old-paint') && f.survey.lead === undefined,
-    does: [leadTest, leadNote, leadWarn],
+    does: (f) => [leadTest(f), leadNote, leadWarn],
   },
   {
     id: 'lead-by-age',
@@ -46,7 +73,7 @@ export const PAPERS: readonly Rule[] = [
       f.survey.lead === undefined &&
       f.parts.some((p) => ['pale-paint', 'dark-paint', 'aerosol'].includes(p.condition.finish)) &&
       !f.foundAnywhere('old-paint'),
-    does: [leadTest, leadNote, leadWarn],
+    does: (f) => [leadTest(f), leadNote, leadWarn],
   },
   {
     id: 'lead-unknown-age',
@@ -59,7 +86,7 @@ export const PAPERS: readonly Rule[] = [
     reason: 'Nobody can say that this paint holds no lead; a test takes minutes.',
     applies: (f) =>
       f.survey.age === 'unknown' && f.survey.lead === undefined && f.leadPossible && !f.foundAnywhere('old-paint'),
-    does: [leadTest, leadNote, leadWarn],
+    does: (f) => [leadTest(f), leadNote, leadWarn],
   },
   {
     id: 'lead-found',
@@ -75,6 +102,7 @@ export const PAPERS: readonly Rule[] = [
       step({
         key: 'lead-stop',
         phase: 'test',
+        acts: [{ do: 'stop', until: 'lead' }],
         title: 'Wait for certified help to say what may be done',
         minutes: [0],
         hands: 0,
@@ -83,8 +111,10 @@ export const PAPERS: readonly Rule[] = [
         caution: LEAD,
         window: { of: null, min: 7 * 1440, max: null },
       }),
-      warn(['strip', 'sand', 'look', 'clean'], LEAD),
-      note('Lead was found on this piece: local rules decide whether a workshop may work on it at all.'),
+      warn(['strip', 'scrape', 'heat', 'abrade', 'wash'], LEAD),
+      note(
+        'Lead was found on this piece: local rules decide whether a workshop may work on it at all. What disturbs nothing is mostly allowed: washed wet, and the old paint sealed in whole under a bonding primer.',
+      ),
     ],
   },
   {
@@ -100,6 +130,7 @@ export const PAPERS: readonly Rule[] = [
       step({
         key: 'arrival',
         phase: 'arrive',
+        acts: [{ do: 'look' }],
         title: 'Photograph each side, agree the damage',
         minutes: [10, 0, 0, 2],
         skill: 'prep',
@@ -114,57 +145,23 @@ export const PAPERS: readonly Rule[] = [
     topic: 'Tests and papers',
     authority: 'common practice',
     of: 'piece',
-    when: 'It is nicotine-stained or greasy',
+    when: 'It has been washed and no cloth has told yet',
     so: 'the last cloth is a test: clean, dirty, or coloured',
     reason: 'Only a white cloth tells whether the surface is clean, and whether dye comes off.',
-    applies: (f) => f.foundAnywhere('nicotine', 'grease') && f.survey.cloth === undefined,
+    applies: (f) => f.survey.cloth === undefined,
     does: (f) => [
       step({
         key: 'white-cloth',
         phase: 'clean',
+        acts: [{ do: 'test', of: 'cloth' }],
         title: 'White cloth test on each side',
         minutes: [5],
         skill: 'prep',
         splittable: true,
         stands: 'none',
         zones: f.outside,
-        place: { after: 'wash-3' },
-        outcomes: [
-          { id: 'clean', words: 'Clean', likely: 0.6, learns: { cloth: 'clean' } },
-          { id: 'dirty', words: 'Still dirty', likely: 0.25, learns: { cloth: 'dirty' } },
-          { id: 'dye', words: 'Colour comes off', likely: 0.15, learns: { cloth: 'clean', findings: ['bleeds'] } },
-        ],
-      }),
-    ],
-  },
-  {
-    id: 'bleed-test',
-    topic: 'Tests and papers',
-    authority: 'common practice',
-    of: 'piece',
-    when: 'Old varnish will be painted pale and nobody has rubbed it with a damp cloth',
-    so: 'rub a hidden spot: does dye come off?',
-    reason: 'Old dyes and red woods bleed through pale paint; a damp rag shows it in a minute.',
-    applies: (f) =>
-      f.pale &&
-      f.wants('paint') &&
-      f.part.condition.finish === 'varnish' &&
-      f.survey.age === 'old' &&
-      f.survey.cloth === undefined &&
-      !f.foundAnywhere('bleeds', 'nicotine', 'grease'),
-    does: [
-      step({
-        key: 'bleed-test',
-        phase: 'test',
-        title: 'Rub a hidden spot with a damp white rag',
-        minutes: [5],
-        skill: 'prep',
-        splittable: true,
-        stands: 'none',
-        outcomes: [
-          { id: 'clean', words: 'Rag stays white', likely: 0.8, learns: { cloth: 'clean' } },
-          { id: 'dye', words: 'Colour comes off', likely: 0.2, learns: { cloth: 'clean', findings: ['bleeds'] } },
-        ],
+        place: { after: f.lastWash },
+        outcomes: clothOutcomes(f),
       }),
     ],
   },
@@ -182,6 +179,7 @@ export const PAPERS: readonly Rule[] = [
       step({
         key: 'strip-patch',
         phase: 'test',
+        acts: [{ do: 'test', of: 'patch' }],
         title: 'Strip a hand-sized patch and look at the wood',
         minutes: [25],
         skill: 'prep',
@@ -217,13 +215,14 @@ export const PAPERS: readonly Rule[] = [
       step({
         key: 'sample-approval',
         phase: 'prime',
+        acts: [{ do: 'stop', until: 'yes' }],
         title: 'Wait for the yes to the sample board',
         minutes: [0],
         hands: 0,
         skill: 'paint',
         zones: ['sample', ...f.allZones],
         window: { of: 'sample-board', min: 1440, max: null },
-        place: { before: 'paint-1' },
+        place: { before: f.coat(1) },
       }),
     ],
   },
@@ -240,13 +239,14 @@ export const PAPERS: readonly Rule[] = [
       step({
         key: 'first-coat-approval',
         phase: 'paint',
+        acts: [{ do: 'stop', until: 'yes' }],
         title: 'Wait for the yes to the first coat',
         minutes: [0],
         hands: 0,
         skill: 'paint',
         zones: f.part.zones,
         window: { of: null, min: 1440, max: null },
-        place: { after: 'paint-1' },
+        place: { after: f.coat(1) },
       }),
     ],
   },
@@ -263,6 +263,7 @@ export const PAPERS: readonly Rule[] = [
       step({
         key: 'top-approval',
         phase: 'sand',
+        acts: [{ do: 'stop', until: 'yes' }],
         title: 'Wait for the yes to the top as it is',
         minutes: [0],
         hands: 0,

@@ -1,12 +1,37 @@
+import { isSheer, readColour } from '../../colour/colour.ts';
 import type { Facts } from '../build/facts.ts';
 import { choose, note, type Rule } from './rule.ts';
 
-const shellac = (coats: number, strength: number) => choose('primer', { product: 'shellac-primer', coats }, strength);
-const blocker = (coats: number, strength: number) => choose('primer', { product: 'stain-blocker', coats }, strength);
-const bonding = (strength: number) => choose('primer', { product: 'bonding-primer', coats: 1 }, strength);
+const shellac = (coats: number) => choose('primer', { product: 'shellac-primer', coats });
+const blocker = (coats: number) => choose('primer', { product: 'stain-blocker', coats });
+const bonding = () => choose('primer', { product: 'bonding-primer', coats: 1 });
 const covered = (f: Facts) => f.wants('paint');
-const paintedOver = (f: Facts) => ['pale-paint', 'dark-paint'].includes(f.part.condition.finish);
+const paintedOver = (f: Facts) => ['pale-paint', 'dark-paint'].includes(f.finishNow);
+const isYellow = (hex: string) => {
+  const { hue_deg, chroma } = readColour(hex);
+  return chroma >= 45 && hue_deg >= 60 && hue_deg <= 110;
+};
 const lowerFirst = (s: string) => s.charAt(0).toLowerCase() + s.slice(1);
+
+/** Reasons to prime, each outweighed by those behind it. */
+const REASONS = [
+  'patches',
+  'pale-over-dark',
+  'board-edges',
+  'knots',
+  'slick',
+  'ground-sheer',
+  'aerosol-under',
+  'stripped-old-wood',
+  'rings-under-paint',
+  'red-wood',
+  'red-wood-pale',
+  'knots-pale',
+  'nicotine',
+  'bleeds',
+  'odour',
+];
+const weakerThan = (id: string) => REASONS.slice(0, REASONS.indexOf(id));
 
 /** Prime or not, with what and how many; the strongest reason decides. */
 export const PRIMING: readonly Rule[] = [
@@ -18,11 +43,12 @@ export const PRIMING: readonly Rule[] = [
     when: 'Filled gouges lie beside old finish',
     so: 'one coat of stain-blocking primer',
     reason: 'Filled patches beside old finish drink paint unevenly: prime so they do not show.',
-    applies: (f) => covered(f) && f.found('gouges') && !f.found('dents-kept') && f.part.condition.finish !== 'raw',
-    does: [blocker(1, 10)],
+    applies: (f) => covered(f) && f.found('gouges') && !f.found('dents-kept') && f.finishNow !== 'raw',
+    does: [blocker(1)],
   },
   {
     id: 'pale-over-dark',
+    over: weakerThan('pale-over-dark'),
     topic: 'Priming',
     authority: 'house rule',
     of: 'part',
@@ -30,21 +56,23 @@ export const PRIMING: readonly Rule[] = [
     so: 'one coat of stain-blocking primer',
     reason: 'Pale over dark: a stain-blocking primer saves one or two coats of paint.',
     applies: (f) => covered(f) && f.pale && f.darkGround && f.house('prime') === 'primer',
-    does: [blocker(1, 20)],
+    does: [blocker(1)],
   },
   {
     id: 'board-edges',
+    over: weakerThan('board-edges'),
     topic: 'Priming',
     authority: 'common practice',
     of: 'part',
     when: 'MDF is painted',
     so: 'prime it, edges twice',
     reason: 'MDF edges drink: primed, so that the last coat is even.',
-    applies: (f) => covered(f) && f.part.condition.wood === 'mdf' && f.part.condition.finish === 'raw',
-    does: [blocker(2, 25)],
+    applies: (f) => covered(f) && f.part.condition.wood === 'mdf' && f.finishNow === 'raw',
+    does: [blocker(2)],
   },
   {
     id: 'knots',
+    over: weakerThan('knots'),
     topic: 'Priming',
     authority: 'common practice',
     of: 'part',
@@ -52,10 +80,11 @@ export const PRIMING: readonly Rule[] = [
     so: 'one coat of shellac primer',
     reason: 'Knots: one coat of shellac primer is enough under a strong colour.',
     applies: (f) => covered(f) && f.found('knots') && !f.pale,
-    does: [shellac(1, 30)],
+    does: [shellac(1)],
   },
   {
     id: 'slick',
+    over: weakerThan('slick'),
     topic: 'Priming',
     authority: 'common practice',
     of: 'part',
@@ -63,21 +92,47 @@ export const PRIMING: readonly Rule[] = [
     so: 'bonding primer',
     reason: 'Slick surface: paint needs a bonding primer to hold.',
     applies: (f) => covered(f) && f.slick,
-    does: [bonding(40)],
+    does: [bonding()],
   },
   {
     id: 'aerosol-under',
+    over: weakerThan('aerosol-under'),
     topic: 'Priming',
     authority: 'common practice',
     of: 'part',
     when: 'Aerosol paint of unknown kind is on it',
     so: 'isolate it with shellac',
     reason: 'Nobody knows what was in the can: shellac keeps old and new paint apart.',
-    applies: (f) => covered(f) && f.part.condition.finish === 'aerosol',
-    does: [shellac(1, 45)],
+    applies: (f) => covered(f) && f.finishNow === 'aerosol',
+    does: [shellac(1)],
+  },
+  {
+    id: 'ground-sheer',
+    over: weakerThan('ground-sheer'),
+    topic: 'Priming',
+    authority: 'house rule',
+    of: 'part',
+    when: 'A yellow or clean red goes over a ground it differs from strongly, and the house primes',
+    so: 'a ground of its own: white under yellow, grey under red',
+    reason: 'Yellows and clean reds hide badly: over a ground made for them they need fewer coats and stay clear.',
+    applies: (f) => covered(f) && isSheer(readColour(f.hex)) && f.house('prime') === 'primer' && f.finishNow !== 'foil',
+    does: [blocker(1)],
+  },
+  {
+    id: 'stripped-old-wood',
+    over: weakerThan('stripped-old-wood'),
+    topic: 'Priming',
+    authority: 'common practice',
+    of: 'part',
+    when: 'Old wood was stripped and will be painted',
+    so: 'one coat of shellac primer',
+    reason: 'What the stripper left in old wood bleeds and lifts paint: shellac shuts it in.',
+    applies: (f) => covered(f) && f.chosen.strip !== undefined && f.survey.age !== 'new',
+    does: [shellac(1)],
   },
   {
     id: 'rings-under-paint',
+    over: weakerThan('rings-under-paint'),
     topic: 'Priming',
     authority: 'common practice',
     of: 'part',
@@ -85,10 +140,11 @@ export const PRIMING: readonly Rule[] = [
     so: 'stain-blocking primer',
     reason: 'Water marks come back through paint as a brown line: blocked first.',
     applies: (f) => covered(f) && f.found('water-rings'),
-    does: [blocker(1, 48)],
+    does: [blocker(1)],
   },
   {
     id: 'red-wood',
+    over: weakerThan('red-wood'),
     topic: 'Priming',
     authority: 'common practice',
     of: 'part',
@@ -96,10 +152,11 @@ export const PRIMING: readonly Rule[] = [
     so: 'one coat of shellac primer',
     reason: 'Red or tannin-rich wood bleeds through waterborne paint: shellac blocks it best.',
     applies: (f) => covered(f) && f.part.condition.wood === 'red-wood' && !paintedOver(f) && !f.pale,
-    does: [shellac(1, 50)],
+    does: [shellac(1)],
   },
   {
     id: 'red-wood-pale',
+    over: weakerThan('red-wood-pale'),
     topic: 'Priming',
     authority: 'common practice',
     of: 'part',
@@ -107,10 +164,11 @@ export const PRIMING: readonly Rule[] = [
     so: 'two coats of shellac primer',
     reason: 'Red or tannin-rich wood under a pale colour: two coats, or it turns pink in a week.',
     applies: (f) => covered(f) && f.part.condition.wood === 'red-wood' && !paintedOver(f) && f.pale,
-    does: [shellac(2, 51)],
+    does: [shellac(2)],
   },
   {
     id: 'knots-pale',
+    over: weakerThan('knots-pale'),
     topic: 'Priming',
     authority: 'common practice',
     of: 'part',
@@ -118,10 +176,11 @@ export const PRIMING: readonly Rule[] = [
     so: 'two coats of shellac primer',
     reason: 'Knots under a pale colour: two coats of shellac primer, or yellow rings come through.',
     applies: (f) => covered(f) && f.found('knots') && f.pale,
-    does: [shellac(2, 60)],
+    does: [shellac(2)],
   },
   {
     id: 'nicotine',
+    over: weakerThan('nicotine'),
     topic: 'Priming',
     authority: 'common practice',
     of: 'part',
@@ -129,10 +188,11 @@ export const PRIMING: readonly Rule[] = [
     so: 'one coat of shellac primer',
     reason: 'What washing leaves of nicotine comes through as yellow runs: shellac holds it.',
     applies: (f) => covered(f) && f.found('nicotine'),
-    does: [shellac(1, 62)],
+    does: [shellac(1)],
   },
   {
     id: 'bleeds',
+    over: weakerThan('bleeds'),
     topic: 'Priming',
     authority: 'common practice',
     of: 'part',
@@ -140,10 +200,11 @@ export const PRIMING: readonly Rule[] = [
     so: 'two coats of shellac primer',
     reason: 'Dye comes off on the rag: shellac holds it back, two coats on a bleeder.',
     applies: (f) => covered(f) && f.found('bleeds'),
-    does: [shellac(2, 70)],
+    does: [shellac(2)],
   },
   {
     id: 'odour',
+    over: weakerThan('odour'),
     topic: 'Priming',
     authority: 'common practice',
     of: 'part',
@@ -151,10 +212,11 @@ export const PRIMING: readonly Rule[] = [
     so: 'two coats of shellac primer outside too',
     reason: 'Odour: shellac seals it in; a missed patch still smells, so two coats everywhere.',
     applies: (f) => covered(f) && f.found('odour') && !f.refuses('no-shellac'),
-    does: [shellac(2, 72)],
+    does: [shellac(2)],
   },
   {
     id: 'no-sand-bond',
+    tier: 'default',
     topic: 'Priming',
     authority: 'common practice',
     of: 'part',
@@ -163,12 +225,14 @@ export const PRIMING: readonly Rule[] = [
     reason: 'Unsanded: a bonding primer gives the paint its grip.',
     applies: (f) =>
       covered(f) &&
-      (f.refuses('no-sanding') || (f.house('sand') === 'grip' && f.part.condition.finish !== 'raw')) &&
+      (f.refuses('no-sanding') || (f.house('sand') === 'grip' && f.finishNow !== 'raw')) &&
       f.chosen.primer === undefined,
-    does: [bonding(5)],
+    does: [bonding()],
   },
   {
     id: 'primer-asked',
+    tier: 'default',
+    over: ['no-sand-bond'],
     topic: 'Priming',
     authority: 'common practice',
     of: 'part',
@@ -176,10 +240,11 @@ export const PRIMING: readonly Rule[] = [
     so: 'one coat of stain-blocking primer',
     reason: 'The brief asks for a primer: an even ground and one coat of paint fewer to worry about.',
     applies: (f) => covered(f) && f.brief.prime === 'yes' && f.chosen.primer === undefined,
-    does: [blocker(1, 1)],
+    does: [blocker(1)],
   },
   {
     id: 'all-in-one-no-primer',
+    over: weakerThan('red-wood'),
     topic: 'Priming',
     authority: 'common practice',
     of: 'part',
@@ -188,13 +253,14 @@ export const PRIMING: readonly Rule[] = [
     reason: 'All-in-one paint primes itself; only bleeding still has to be blocked.',
     applies: (f) =>
       covered(f) &&
-      f.brief.paint === 'all-in-one' &&
+      f.paint.id === 'all-in-one' &&
       f.brief.prime !== 'yes' &&
       f.chosen.primer?.value.product !== 'shellac-primer',
-    does: [choose('primer', { product: 'bonding-primer', coats: 0 }, 55)],
+    does: [choose('primer', { product: 'bonding-primer', coats: 0 })],
   },
   {
     id: 'chippy-unprimed',
+    over: [...weakerThan('red-wood'), 'all-in-one-no-primer'],
     topic: 'Priming',
     authority: 'common practice',
     of: 'part',
@@ -202,10 +268,11 @@ export const PRIMING: readonly Rule[] = [
     so: 'no bonding primer',
     reason: 'Paint that should chip must not be made to hold: no primer under it.',
     applies: (f) => covered(f) && f.look('chippy') !== undefined && f.chosen.primer?.value.product !== 'shellac-primer',
-    does: [choose('primer', { product: 'bonding-primer', coats: 0 }, 56)],
+    does: [choose('primer', { product: 'bonding-primer', coats: 0 })],
   },
   {
     id: 'rub-to-wood',
+    over: REASONS,
     topic: 'Priming',
     authority: 'common practice',
     of: 'part',
@@ -215,13 +282,14 @@ export const PRIMING: readonly Rule[] = [
     applies: (f) =>
       covered(f) &&
       f.look('distressed') !== undefined &&
-      !f.brief.under &&
+      f.look('under') === undefined &&
       f.chosen.primer?.value.product === 'shellac-primer' &&
       !f.refuses('no-shellac'),
-    does: (f) => [choose('primer', { product: 'shellac-sealer', coats: f.chosen.primer!.value.coats }, 80)],
+    does: (f) => [choose('primer', { product: 'shellac-sealer', coats: f.chosen.primer!.value.coats })],
   },
   {
     id: 'block-waterborne',
+    over: REASONS,
     topic: 'Priming',
     authority: 'house rule',
     of: 'part',
@@ -233,10 +301,11 @@ export const PRIMING: readonly Rule[] = [
       f.house('block') === 'waterborne' &&
       !f.refuses('no-shellac') &&
       f.chosen.primer?.value.product === 'shellac-primer',
-    does: [blocker(2, 85)],
+    does: [blocker(2)],
   },
   {
     id: 'shellac-refused',
+    tier: 'wish',
     topic: 'Priming',
     authority: 'common practice',
     of: 'part',
@@ -245,10 +314,12 @@ export const PRIMING: readonly Rule[] = [
     reason: 'Shellac is refused: two coats of waterborne stain-blocker, and a look at each in daylight.',
     applies: (f) =>
       covered(f) && f.refuses('no-shellac') && f.chosen.primer?.value.product.startsWith('shellac') === true,
-    does: [blocker(2, 86)],
+    does: [blocker(2)],
   },
   {
     id: 'unprimed-by-brief',
+    tier: 'wish',
+    over: ['shellac-refused'],
     topic: 'Priming',
     authority: 'common practice',
     of: 'part',
@@ -259,7 +330,7 @@ export const PRIMING: readonly Rule[] = [
     does: (f) => {
       const needed = f.chosen.primer;
       return [
-        choose('primer', { product: 'stain-blocker', coats: 0 }, 90),
+        choose('primer', { product: 'stain-blocker', coats: 0 }),
         ...(needed && needed.value.coats > 0
           ? [note(`The brief asks for no primer. At risk: ${lowerFirst(needed.reason)}`)]
           : []),
@@ -274,7 +345,8 @@ export const PRIMING: readonly Rule[] = [
     when: 'A primer goes under a dark or strong colour',
     so: 'tint it grey',
     reason: 'A grey ground under a dark or strong colour hides in two coats; white would shine through.',
-    applies: (f) => covered(f) && f.primed && !f.pale && f.chosen.primer!.value.product !== 'shellac-sealer',
-    does: [choose('tint', 'grey', 1)],
+    applies: (f) =>
+      covered(f) && f.primed && !f.pale && !isYellow(f.hex) && f.chosen.primer!.value.product !== 'shellac-sealer',
+    does: [choose('tint', 'grey')],
   },
 ];

@@ -1,3 +1,4 @@
+import { sanded } from '../act.ts';
 import { DUST, NIGHT, note, type Rule, step, warn } from './rule.ts';
 
 /** Made sound before it is made beautiful. */
@@ -15,6 +16,7 @@ export const REPAIR: readonly Rule[] = [
       step({
         key: 'glue',
         phase: 'repair',
+        acts: [{ do: 'glue' }],
         title: 'Glue and clamp loose joints',
         minutes: [35, 0, 0, 10],
         skill: 'repair',
@@ -35,6 +37,7 @@ export const REPAIR: readonly Rule[] = [
       step({
         key: 'hide-glue',
         phase: 'repair',
+        acts: [{ do: 'glue' }],
         title: 'Reglue the joints with hot hide glue',
         minutes: [50, 0, 0, 15],
         skill: 'repair',
@@ -55,6 +58,7 @@ export const REPAIR: readonly Rule[] = [
       step({
         key: 'fill',
         phase: 'repair',
+        acts: [{ do: 'fill' }],
         title: 'Fill gouges',
         minutes: [20],
         skill: 'repair',
@@ -75,6 +79,7 @@ export const REPAIR: readonly Rule[] = [
       step({
         key: 'steam-dents',
         phase: 'repair',
+        acts: [{ do: 'fill' }],
         title: 'Steam up dents, fill the rest with stainable filler',
         minutes: [30],
         skill: 'repair',
@@ -106,6 +111,7 @@ export const REPAIR: readonly Rule[] = [
       step({
         key: 'veneer-down',
         phase: 'repair',
+        acts: [{ do: 'glue' }],
         title: 'Glue lifting veneer down, clamp a board over plastic',
         minutes: [30],
         skill: 'repair',
@@ -133,6 +139,7 @@ export const REPAIR: readonly Rule[] = [
       step({
         key: 'cement-veneer',
         phase: 'repair',
+        acts: [{ do: 'glue' }],
         title: 'Contact cement on both faces, wait, press',
         minutes: [25],
         skill: 'repair',
@@ -156,6 +163,7 @@ export const REPAIR: readonly Rule[] = [
         ? step({
             key: 'patch-veneer',
             phase: 'repair',
+            acts: [{ do: 'glue' }],
             title: 'Let in a veneer patch, clamp overnight',
             minutes: [60],
             skill: 'repair',
@@ -164,6 +172,7 @@ export const REPAIR: readonly Rule[] = [
         : step({
             key: 'form-edge',
             phase: 'repair',
+            acts: [{ do: 'fill' }],
             title: 'Build up missing veneer with two-part filler against tape',
             minutes: [30],
             skill: 'repair',
@@ -179,11 +188,12 @@ export const REPAIR: readonly Rule[] = [
     when: 'Chipboard or MDF has swollen',
     so: 'sand it level and seal it',
     reason: 'Swollen board drinks and swells again: sanded level, then sealed before anything wet.',
-    applies: (f) => f.found('swollen-board'),
+    applies: (f) => f.found('swollen-board') && f.board,
     does: (f) => [
       step({
         key: 'level-board',
         phase: 'repair',
+        acts: sanded('level', f.slick ? 180 : 120),
         title: 'Sand the swollen board level',
         minutes: [20],
         skill: 'repair',
@@ -232,35 +242,16 @@ export const REPAIR: readonly Rule[] = [
     when: 'Open grain is to become a smooth satin or gloss surface',
     so: 'fill the grain, thin, and sand back',
     reason: 'Pores print through a shiny coat: filled thin, sanded back.',
-    applies: (f) => f.found('open-grain') && (f.brief.sheen ?? 'matt') !== 'matt' && f.wants('paint'),
+    applies: (f) => f.found('open-grain') && f.sheen !== 'matt' && f.wants('paint'),
     does: [
       step({
         key: 'fill-grain',
         phase: 'repair',
+        acts: [{ do: 'fill' }],
         title: 'Work grain filler across the pores, wipe off',
         minutes: [10, 15],
         skill: 'repair',
         product: 'grain-filler',
-      }),
-    ],
-  },
-  {
-    id: 'mouldings-on',
-    topic: 'Looks',
-    authority: 'common practice',
-    of: 'part',
-    when: 'Mouldings or castings are to be added',
-    so: 'warm, bend and glue them on before the primer',
-    reason: 'Glued on bare, they take the same coats as the rest and the joint disappears.',
-    applies: (f) => f.look('mouldings') !== undefined && f.part.group === 'body' && f.isMain,
-    does: [
-      step({
-        key: 'mouldings',
-        phase: 'repair',
-        title: 'Warm, fit and glue on the mouldings',
-        minutes: [40, 0, 4],
-        skill: 'repair',
-        product: 'wood-glue',
       }),
     ],
   },
@@ -277,12 +268,13 @@ export const REPAIR: readonly Rule[] = [
       step({
         key: 'scrape-loose',
         phase: 'repair',
+        acts: [{ do: 'scrape', all: false }],
         title: 'Scrape off what is loose, wet',
         minutes: [15, 12],
         skill: 'prep',
         splittable: true,
       }),
-      warn(['repair'], 'Flaking paint: keep it wet, sheet underneath, nothing swept dry.'),
+      warn(['scrape'], 'Flaking paint: keep it wet, sheet underneath, nothing swept dry.'),
     ],
   },
 ];

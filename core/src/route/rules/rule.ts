@@ -2,6 +2,7 @@ import type { Facts } from '../build/facts.ts';
 import type { Slot, Slots } from '../build/sheet.ts';
 import type { Place, Window } from '../build/spec.ts';
 import type { Skill } from '../../planner/model/model.ts';
+import type { Act, ActKind } from '../act.ts';
 import type { Authority, Coat, Method, Outcome, Phase } from '../piece.ts';
 
 export const TOPICS = [
@@ -21,6 +22,10 @@ export const TOPICS = [
 ] as const;
 export type Topic = (typeof TOPICS)[number];
 
+/** Whose word counts more, weakest first. */
+export const TIERS = ['default', 'practice', 'wish', 'house', 'safety'] as const;
+type Tier = (typeof TIERS)[number];
+
 /** One judgement of the trade, readable as it stands: when, so, why, and on whose word. */
 export type Rule = {
   readonly id: string;
@@ -31,17 +36,21 @@ export type Rule = {
   readonly when: string;
   readonly so: string;
   readonly reason: string;
-  /** Asked once of the whole piece, or of each part of it. */
-  readonly of: 'piece' | 'part';
+  /** Asked once of the whole piece, of each part of it, or of each look that is wanted. */
+  readonly of: 'piece' | 'part' | 'look';
+  /** How much its word counts against another rule's for the same choice. Missing: practice. */
+  readonly tier?: Tier;
+  /** Rules of the same tier that it overrules where both apply. */
+  readonly over?: readonly string[];
   readonly applies: (f: Facts) => boolean;
   readonly does: readonly Effect[] | ((f: Facts) => readonly Effect[]);
 };
 
 export type Effect =
-  | { readonly do: 'choose'; readonly slot: Slot; readonly value: Slots[Slot]; readonly strength: number }
+  | { readonly do: 'choose'; readonly slot: Slot; readonly value: Slots[Slot] }
   | { readonly do: 'step'; readonly step: StepWish }
-  /** A caution beside every step of these phases that touches the part. */
-  | { readonly do: 'warn'; readonly on: readonly Phase[]; readonly words: string; readonly dustyOnly?: boolean }
+  /** A caution beside every step that does one of these to the part. */
+  | { readonly do: 'warn'; readonly on: readonly ActKind[]; readonly words: string }
   /** One more gap in front of a step. */
   | { readonly do: 'wait'; readonly step: string; readonly after: string; readonly minutes: number }
   | { readonly do: 'note'; readonly words: string };
@@ -50,6 +59,7 @@ export type Effect =
 export type StepWish = {
   readonly key: string;
   readonly phase: Phase;
+  readonly acts?: readonly Act[];
   readonly title: string;
   /** The rule's own reason stands when this is left out. */
   readonly reason?: string;
@@ -64,6 +74,8 @@ export type StepWish = {
   readonly coat?: Coat;
   readonly colour?: string;
   readonly method?: Method;
+  /** Against an ordinary coat; missing: 1. */
+  readonly thickness?: number;
   readonly hands?: 0 | 1 | 2;
   readonly splittable?: boolean;
   readonly dusty?: boolean;
@@ -80,19 +92,9 @@ export type StepWish = {
   readonly afterToo?: string;
 };
 
-export const choose = <S extends Slot>(slot: S, value: Slots[S], strength: number): Effect => ({
-  do: 'choose',
-  slot,
-  value,
-  strength,
-});
+export const choose = <S extends Slot>(slot: S, value: Slots[S]): Effect => ({ do: 'choose', slot, value });
 export const step = (wish: StepWish): Effect => ({ do: 'step', step: wish });
-export const warn = (on: readonly Phase[], words: string, dustyOnly = false): Effect => ({
-  do: 'warn',
-  on,
-  words,
-  dustyOnly,
-});
+export const warn = (on: readonly ActKind[], words: string): Effect => ({ do: 'warn', on, words });
 export const note = (words: string): Effect => ({ do: 'note', words });
 /** Overnight, between an evening's end and a morning's start. */
 export const NIGHT = 12 * 60;

@@ -1,6 +1,8 @@
 import { CLEANING } from './cleaning.ts';
 import { FINISHING } from './finishing.ts';
+import { LAYERED_LOOKS, WAX_LOOKS } from './layeredLooks.ts';
 import { LOOK_RULES } from './looks.ts';
+import { MATERIALS } from './materials.ts';
 import { PAINTING } from './painting.ts';
 import { PAPERS } from './papers.ts';
 import { PRIMING } from './priming.ts';
@@ -19,9 +21,12 @@ export const RULES: readonly Rule[] = [
   ...STRIPPING,
   ...SANDING,
   ...PRIMING,
+  ...MATERIALS,
   ...PAINTING,
   ...LOOK_RULES,
+  ...LAYERED_LOOKS,
   ...WOOD,
   ...SEALING,
+  ...WAX_LOOKS,
   ...FINISHING,
 ];

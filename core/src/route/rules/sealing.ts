@@ -1,17 +1,18 @@
 import type { Facts } from '../build/facts.ts';
 import { choose, note, type Rule } from './rule.ts';
 
-const seal = (product: string, coats: number, strength: number) => choose('seal', { product, coats }, strength);
+const seal = (product: string, coats: number) => choose('seal', { product, coats });
 /** What the brief asks for; left open, the house decides. */
 const asked = (f: Facts) =>
-  f.brief.sealer === 'auto' ? (f.house('seal') === 'wax' && !f.refuses('no-wax') ? 'wax' : 'clear') : f.brief.sealer;
-const bodyLike = (f: Facts) => f.wants('paint') && f.part.group !== 'inside';
+  f.sealer === 'auto' ? (f.house('seal') === 'wax' && !f.refuses('no-wax') ? 'wax' : 'clear') : f.sealer;
+const bodyLike = (f: Facts) => f.wants('paint');
 const clearOf = (f: Facts) => (f.white ? 'acrylic-clear' : 'water-clear');
 
 /** What protects it, by how it is used. */
 export const SEALING: readonly Rule[] = [
   {
     id: 'clear-everyday',
+    tier: 'default',
     topic: 'Protection',
     authority: 'common practice',
     of: 'part',
@@ -19,10 +20,11 @@ export const SEALING: readonly Rule[] = [
     so: 'two clear coats',
     reason: 'Two coats of clear protect the body.',
     applies: (f) => bodyLike(f) && asked(f) === 'clear' && f.use === 'everyday',
-    does: [seal('water-clear', 2, 0)],
+    does: [seal('water-clear', 2)],
   },
   {
     id: 'clear-light',
+    tier: 'default',
     topic: 'Protection',
     authority: 'common practice',
     of: 'part',
@@ -30,10 +32,11 @@ export const SEALING: readonly Rule[] = [
     so: 'one clear coat',
     reason: 'Hardly touched: one coat of clear is enough.',
     applies: (f) => bodyLike(f) && asked(f) === 'clear' && f.use === 'light',
-    does: [seal('water-clear', 1, 0)],
+    does: [seal('water-clear', 1)],
   },
   {
     id: 'clear-hard',
+    tier: 'default',
     topic: 'Protection',
     authority: 'common practice',
     of: 'part',
@@ -41,18 +44,19 @@ export const SEALING: readonly Rule[] = [
     so: 'three clear coats',
     reason: 'Used hardest: three coats of clear, sanded between.',
     applies: (f) => bodyLike(f) && asked(f) === 'clear' && f.use === 'hard',
-    does: [seal('water-clear', 3, 0)],
+    does: [seal('water-clear', 3)],
   },
   {
     id: 'clear-on-wood',
+    tier: 'default',
     topic: 'Protection',
     authority: 'common practice',
     of: 'part',
-    when: 'A stained or washed top is used',
+    when: 'Wood that shows is used',
     so: 'three clear coats, two when it is used little',
     reason: 'The top is used hardest: three coats of clear, sanded between.',
-    applies: (f) => f.wants('stain', 'wash'),
-    does: (f) => [seal('water-clear', f.use === 'hard' ? 3 : 2, 0)],
+    applies: (f) => f.wants('stain', 'wash', 'clear'),
+    does: (f) => [seal('water-clear', f.use === 'hard' ? 3 : 2)],
   },
   {
     id: 'own-sealer',
@@ -62,11 +66,13 @@ export const SEALING: readonly Rule[] = [
     when: 'The paint carries its own sealer and nothing is asked for',
     so: 'none on the body',
     reason: 'This paint carries its own sealer: the body needs none.',
-    applies: (f) => bodyLike(f) && f.paint.ownSealer && f.brief.sealer === 'auto' && f.part.group === 'body',
-    does: [seal('water-clear', 0, 5), note('The paint carries its own sealer; a top in hard use still gets one.')],
+    applies: (f) =>
+      bodyLike(f) && f.paint.ownSealer && f.sealer === 'auto' && f.part.group === 'body' && f.use !== 'hard',
+    does: [seal('water-clear', 0), note('The paint carries its own sealer; a top in hard use still gets one.')],
   },
   {
     id: 'white-clear',
+    over: ['own-sealer'],
     topic: 'Protection',
     authority: 'common practice',
     of: 'part',
@@ -75,21 +81,24 @@ export const SEALING: readonly Rule[] = [
     reason: 'Over white only a clear coat that does not yellow.',
     applies: (f) =>
       bodyLike(f) && f.white && f.chosen.seal?.value.product === 'water-clear' && f.chosen.seal.value.coats > 0,
-    does: (f) => [seal('acrylic-clear', f.chosen.seal!.value.coats, 7)],
+    does: (f) => [seal('acrylic-clear', f.chosen.seal!.value.coats)],
   },
   {
     id: 'wax',
+    tier: 'wish',
     topic: 'Protection',
     authority: 'common practice',
     of: 'part',
     when: 'Wax is wanted, by the brief or the house',
     so: 'clear wax, thin, after a night',
     reason: 'Wax for matt paint: after a night, thin, and no film sealer may ever go over it.',
-    applies: (f) => f.wants('paint') && f.part.group !== 'inside' && asked(f) === 'wax' && !f.look('chippy'),
-    does: [seal('paste-wax', 1, 10)],
+    applies: (f) => f.wants('paint') && asked(f) === 'wax' && !f.look('chippy'),
+    does: [seal('paste-wax', 1)],
   },
   {
     id: 'wax-hard',
+    tier: 'wish',
+    over: ['wax'],
     topic: 'Protection',
     authority: 'common practice',
     of: 'part',
@@ -97,25 +106,47 @@ export const SEALING: readonly Rule[] = [
     so: 'a second coat of wax',
     reason: 'One coat of wax wears through where hands are: two, each buffed.',
     applies: (f) => bodyLike(f) && f.chosen.seal?.value.product === 'paste-wax' && f.use === 'hard',
-    does: [seal('paste-wax', 2, 11)],
+    does: [seal('paste-wax', 2)],
   },
   {
     id: 'wax-spray',
+    tier: 'wish',
+    over: ['wax', 'wax-hard'],
     topic: 'Protection',
     authority: 'common practice',
     of: 'part',
     when: 'Wax on spindles and turned work',
     so: 'spray wax',
     reason: 'Paste wax stays white in the corners of turned work: spray wax, then buff.',
-    applies: (f) =>
-      bodyLike(f) &&
-      f.chosen.seal?.value.product === 'paste-wax' &&
-      f.template.shape === 'curved' &&
-      !f.refuses('no-spray'),
-    does: (f) => [seal('spray-wax', f.chosen.seal!.value.coats, 12)],
+    applies: (f) => bodyLike(f) && f.chosen.seal?.value.product === 'paste-wax' && f.isCurved && !f.refuses('no-spray'),
+    does: (f) => [seal('spray-wax', f.chosen.seal!.value.coats)],
+  },
+  {
+    id: 'wax-on-wood',
+    tier: 'wish',
+    topic: 'Protection',
+    authority: 'common practice',
+    of: 'part',
+    when: 'Stained or washed wood is to be waxed alone',
+    so: 'two coats of clear wax, no film',
+    reason: 'Waxed alone it keeps its touch; two coats, each buffed, and never a film over them.',
+    applies: (f) => f.wants('stain', 'wash') && f.part.sealer === 'wax',
+    does: [seal('paste-wax', 2)],
+  },
+  {
+    id: 'wax-alone',
+    topic: 'Protection',
+    authority: 'common practice',
+    of: 'part',
+    when: 'Bare wood is to be waxed and nothing else',
+    so: 'two coats of clear wax',
+    reason: 'Bare wood drinks the first coat of wax; the second is the one that protects.',
+    applies: (f) => f.wants('wax'),
+    does: [seal('paste-wax', 2)],
   },
   {
     id: 'oil-on-powder',
+    tier: 'wish',
     topic: 'Protection',
     authority: 'common practice',
     of: 'part',
@@ -123,10 +154,12 @@ export const SEALING: readonly Rule[] = [
     so: 'one coat of hemp oil',
     reason: 'Sound powder and matt paint takes oil as its sealer: one thin coat, wiped.',
     applies: (f) => bodyLike(f) && asked(f) === 'oil',
-    does: [seal('hemp-oil', 1, 10)],
+    does: [seal('hemp-oil', 1)],
   },
   {
     id: 'flaking-film',
+    tier: 'wish',
+    over: ['wax-spray', 'oil-on-powder'],
     topic: 'Protection',
     authority: 'common practice',
     of: 'part',
@@ -134,7 +167,7 @@ export const SEALING: readonly Rule[] = [
     so: 'a film, whatever else was asked',
     reason: 'Wax does not hold flakes: a film sealer does.',
     applies: (f) => bodyLike(f) && f.look('chippy') !== undefined,
-    does: (f) => [seal(clearOf(f), 2, 30)],
+    does: (f) => [seal(clearOf(f), 2)],
   },
   {
     id: 'inlay-one-pass',
@@ -144,7 +177,7 @@ export const SEALING: readonly Rule[] = [
     when: 'An inlay is sealed',
     so: 'one loaded pass, no rubbing',
     reason: 'Inlay paint wakes up under the brush.',
-    applies: (f) => f.look('inlay') !== undefined,
+    applies: (f) => f.lookAnywhere('inlay') !== undefined,
     does: [note('Inlay: the first clear coat goes on in one loaded pass, no rubbing back and forth.')],
   },
   {
@@ -155,7 +188,7 @@ export const SEALING: readonly Rule[] = [
     when: 'No sealer is wanted',
     so: 'say what that means',
     reason: 'Nothing over the paint.',
-    applies: (f) => f.brief.sealer === 'none' && f.wants('paint') && !f.paint.ownSealer,
+    applies: (f) => f.sealer === 'none' && f.wants('paint') && !f.paint.ownSealer,
     does: [note('No sealer: matt paint marks easily where hands and cups touch it.')],
   },
 ];

@@ -2,8 +2,9 @@ import type { Facts } from '../build/facts.ts';
 import { choose, type Rule, warn } from './rule.ts';
 
 const rounds = (f: Facts) => Math.max(1, Math.ceil(f.part.condition.layers / 2));
-const film = (f: Facts) => f.painted || (f.part.condition.finish === 'varnish' && f.part.condition.layers > 2);
-const chemical = (f: Facts, strength: number) => [choose('strip', { how: 'chemical', rounds: rounds(f) }, strength)];
+const film = (f: Facts) =>
+  !f.slick && (f.painted || (f.part.condition.finish === 'varnish' && f.part.condition.layers > 2));
+const chemical = (f: Facts) => [choose('strip', { how: 'chemical', rounds: rounds(f) })];
 
 /** What takes an old finish off, and when it must come off at all. Lead found: nothing does. */
 export const STRIPPING: readonly Rule[] = [
@@ -16,10 +17,11 @@ export const STRIPPING: readonly Rule[] = [
     so: 'stripper, one round for each one or two layers',
     reason: 'one round of stripper takes one or two.',
     applies: (f) => f.showsWood && film(f) && f.survey.lead !== 'positive',
-    does: (f) => chemical(f, 0),
+    does: (f) => chemical(f),
   },
   {
     id: 'strip-failing',
+    over: ['strip-for-wood'],
     topic: 'Stripping',
     authority: 'common practice',
     of: 'part',
@@ -27,21 +29,25 @@ export const STRIPPING: readonly Rule[] = [
     so: 'take it off',
     reason: 'cracks print through every new coat, so the old ones come off.',
     applies: (f) => f.found('cracked-finish') && film(f) && f.wants('paint') && f.survey.lead !== 'positive',
-    does: (f) => chemical(f, 0),
+    does: (f) => chemical(f),
   },
   {
     id: 'strip-school',
+    tier: 'house',
     topic: 'Stripping',
     authority: 'house rule',
     of: 'part',
     when: 'House rule: everything is stripped to bare',
     so: 'strip painted parts',
     reason: 'house rule, nothing old is left that could fail.',
-    applies: (f) => f.house('sand') === 'bare' && f.painted && f.wants('paint') && f.survey.lead !== 'positive',
-    does: (f) => chemical(f, 5),
+    applies: (f) =>
+      f.house('sand') === 'bare' && f.painted && !f.slick && f.wants('paint') && f.survey.lead !== 'positive',
+    does: (f) => chemical(f),
   },
   {
     id: 'strip-heat',
+    tier: 'house',
+    over: ['strip-school'],
     topic: 'Stripping',
     authority: 'house rule',
     of: 'part',
@@ -52,11 +58,11 @@ export const STRIPPING: readonly Rule[] = [
       f.chosen.strip !== undefined &&
       f.house('strip') === 'heat' &&
       f.painted &&
-      f.template.shape === 'flat' &&
+      !f.isCurved &&
       !f.leadPossible &&
       f.part.condition.wood !== 'veneer' &&
       !f.board,
-    does: [choose('strip', { how: 'heat', rounds: 1 }, 10)],
+    does: [choose('strip', { how: 'heat', rounds: 1 })],
   },
   {
     id: 'strip-veneer',
@@ -67,7 +73,7 @@ export const STRIPPING: readonly Rule[] = [
     so: 'gently: little water, no heat, plastic scraper',
     reason: 'Heat and water lift veneer.',
     applies: (f) => f.chosen.strip !== undefined && f.part.condition.wood === 'veneer',
-    does: [warn(['strip'], 'Veneer: plastic scraper, little water, no heat; it lifts.')],
+    does: [warn(['strip', 'scrape', 'heat'], 'Veneer: plastic scraper, little water, no heat; it lifts.')],
   },
   {
     id: 'strip-curves',
@@ -77,7 +83,9 @@ export const STRIPPING: readonly Rule[] = [
     when: 'Turned legs and spindles are stripped',
     so: 'stripper with brush and steel wool, never the scraper',
     reason: 'A scraper takes the roundness off.',
-    applies: (f) => f.chosen.strip !== undefined && f.template.shape === 'curved' && f.part.group === 'body',
-    does: [warn(['strip'], 'Turned work: brush and steel wool, pan underneath; a scraper leaves flats.')],
+    applies: (f) => f.chosen.strip !== undefined && f.isCurved,
+    does: [
+      warn(['strip', 'scrape', 'heat'], 'Turned work: brush and steel wool, pan underneath; a scraper leaves flats.'),
+    ],
   },
 ];

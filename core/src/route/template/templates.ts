@@ -22,6 +22,8 @@ export type ZoneFormula = {
   readonly optional?: true;
   /** What the numbers of the formula stand for. */
   readonly note?: string;
+  /** Where it differs from the rest of the piece: a flat top on turned legs. */
+  readonly shape?: 'flat' | 'curved';
 };
 
 export type Parts = 'drawers' | 'doors' | 'shelves' | 'lid' | 'none';
@@ -85,11 +87,27 @@ const fronts = (id: string, name: string): ZoneFormula => ({
 });
 const DRAWER_INSIDES: ZoneFormula = {
   id: 'drawer-insides',
-  name: 'Drawer insides',
+  name: 'Drawers, inner sides',
   group: 'inside',
-  area: 'width * depth * parts + 2 * (width + depth) * height * 0.7',
+  area: '2 * (width + depth) * height * 0.7',
   optional: true,
-  note: 'bottoms, and sides of seven tenths of the height',
+  note: 'sides of seven tenths of the height',
+};
+const DRAWER_BOTTOMS: ZoneFormula = {
+  id: 'drawer-bottoms',
+  name: 'Drawer bottoms',
+  group: 'inside',
+  area: 'width * depth * parts',
+  optional: true,
+  note: 'one face of each',
+};
+const RUNNERS: ZoneFormula = {
+  id: 'runners',
+  name: 'Runners',
+  group: 'inside',
+  area: '2 * parts * depth * 0.04',
+  optional: true,
+  note: 'two of each drawer, 4 cm wide',
 };
 const EDGES: ZoneFormula = {
   id: 'edges',
@@ -125,7 +143,7 @@ export const TEMPLATES: readonly Template[] = [
     id: 'chest-of-drawers',
     name: 'Chest of drawers',
     measures: [...WIDTH_DEPTH_HEIGHT(0.9, 0.45, 0.85), count('parts', 'Drawers', 4)],
-    zones: [BODY, fronts('drawers', 'Drawer fronts'), TOP, EDGES, DRAWER_INSIDES, BACK],
+    zones: [BODY, fronts('drawers', 'Drawer fronts'), TOP, EDGES, DRAWER_INSIDES, DRAWER_BOTTOMS, RUNNERS, BACK],
     parts: 'drawers',
     partsPerRack: 3,
     storage: true,
@@ -134,7 +152,7 @@ export const TEMPLATES: readonly Template[] = [
     id: 'bedside',
     name: 'Bedside cabinet',
     measures: [...WIDTH_DEPTH_HEIGHT(0.45, 0.4, 0.6), count('parts', 'Drawers and doors', 2, 1, 6)],
-    zones: [BODY, fronts('drawers', 'Fronts'), TOP, EDGES, DRAWER_INSIDES, BACK],
+    zones: [BODY, fronts('drawers', 'Fronts'), TOP, EDGES, DRAWER_INSIDES, DRAWER_BOTTOMS, RUNNERS, BACK],
     parts: 'drawers',
     partsPerRack: 3,
   }),
@@ -243,7 +261,11 @@ export const TEMPLATES: readonly Template[] = [
   template({
     id: 'console',
     name: 'Console with spindles',
-    measures: [...WIDTH_DEPTH_HEIGHT(1.1, 0.35, 0.8), count('spindles', 'Turned legs and spindles', 4, 1, 40)],
+    measures: [
+      ...WIDTH_DEPTH_HEIGHT(1.1, 0.35, 0.8),
+      count('spindles', 'Turned legs and spindles', 4, 1, 40),
+      count('parts', 'Drawers', 0, 0, 8),
+    ],
     zones: [
       {
         id: 'base',
@@ -252,9 +274,20 @@ export const TEMPLATES: readonly Template[] = [
         area: 'spindles * pi * 0.05 * height + 4 * (width + depth) * 0.1',
         note: 'each a turned leg 5 cm thick, and the apron',
       },
-      { ...TOP, note: 'one face' },
-      { id: 'shelf', name: 'Lower shelf', group: 'body', area: '2 * width * depth', optional: true },
+      { ...TOP, note: 'one face', shape: 'flat' },
+      { id: 'shelf', name: 'Lower shelf', group: 'body', area: '2 * width * depth', optional: true, shape: 'flat' },
+      {
+        id: 'drawers',
+        name: 'Drawer fronts',
+        group: 'body',
+        area: 'parts * 0.12 * width / 2',
+        optional: true,
+        note: 'each half as wide as the console, 12 cm tall',
+        shape: 'flat',
+      },
     ],
+    parts: 'drawers',
+    partsPerRack: 3,
     fiddliness: 1.6,
     shape: 'curved',
     legs: true,
@@ -281,6 +314,8 @@ export const TEMPLATES: readonly Template[] = [
       { ...TOP, name: 'Writing top' },
       EDGES,
       DRAWER_INSIDES,
+      DRAWER_BOTTOMS,
+      RUNNERS,
       BACK,
     ],
     parts: 'drawers',
@@ -298,7 +333,7 @@ export const TEMPLATES: readonly Template[] = [
         area: '3 * height * 0.16 + 8 * width * 0.12 + 3 * width * 0.2',
         note: 'posts and legs, eight rails, three slats',
       },
-      { id: 'seats', name: 'Seat', group: 'top', area: 'width * depth' },
+      { id: 'seats', name: 'Seat', group: 'top', area: 'width * depth', shape: 'flat' },
     ],
     fiddliness: 1.6,
     shape: 'curved',
@@ -316,7 +351,7 @@ export const TEMPLATES: readonly Template[] = [
         area: 'parts * (3 * height * 0.16 + 8 * width * 0.12 + 3 * width * 0.2)',
         note: 'a chair: posts and legs, eight rails, three slats',
       },
-      { id: 'seats', name: 'Seats', group: 'top', area: 'parts * width * depth' },
+      { id: 'seats', name: 'Seats', group: 'top', area: 'parts * width * depth', shape: 'flat' },
     ],
     fiddliness: 1.6,
     shape: 'curved',
@@ -391,7 +426,7 @@ export const TEMPLATES: readonly Template[] = [
         area: '4 * height * 0.24 + 4 * (width + depth) * 0.12 + 2 * width * depth * 0.8',
         note: 'four legs, the apron and the lower shelf',
       },
-      { ...TOP, name: 'Top and splashback', area: 'width * depth + 0.15 * (width + 2 * depth)' },
+      { ...TOP, name: 'Top and splashback', area: 'width * depth + 0.15 * (width + 2 * depth)', shape: 'flat' },
       EDGES,
     ],
     parts: 'drawers',
@@ -462,7 +497,8 @@ export const measuresOf = (t: Template): readonly Measure[] => (t.isSet ? t.meas
 export function dimensionFaults(template: Template, d: Dimensions): string[] {
   return measuresOf(template).flatMap((m) => {
     const n = d[m.key];
-    if (m.key === 'set' && n === undefined) return [];
+    // What a piece entered before this was asked does not say is as it usually is: none, or one.
+    if (n === undefined && (m.key === 'set' || m.usual === 0)) return [];
     const unit = m.kind === 'length' ? ' m' : '';
     if (n === undefined || !Number.isFinite(n) || n < m.min || n > m.max)
       return [`${m.label}: enter ${m.min} to ${m.max}${unit}.`];

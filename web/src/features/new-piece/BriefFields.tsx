@@ -1,5 +1,5 @@
 import { useInUnits } from '../../data/saying.ts';
-import { type Brief, type Route, type TopBrief, TOP_KINDS, type Sealer } from '@app/core';
+import { type Brief, type Coat, type Route, type TopBrief, TOP_KINDS } from '@app/core';
 import { useProducts } from '../../data/useProducts.ts';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { Choice, Field, Section, Select } from '../../ui/parts.tsx';
@@ -7,28 +7,10 @@ import { topColour } from '../../ui/topColour.ts';
 import { ColourField } from './ColourField.tsx';
 import { LookFields } from './LookFields.tsx';
 import { type PieceDraft, byRecipe } from './pieceDraft.ts';
+import { PartRows } from './PartRows.tsx';
+import { TOP_WORDS, USUAL_COLOUR } from './treatmentWords.ts';
 import { WishFields } from './WishFields.tsx';
-
-const TOP_WORDS: Record<TopBrief['kind'], string> = {
-  same: 'Same as the rest',
-  stain: 'Stained wood',
-  paint: 'Another colour',
-  wash: 'Washed wood',
-  oil: 'Oiled wood',
-  keep: 'As it is',
-};
-const TOP_USUAL: Record<'stain' | 'paint' | 'wash', { name: string; hex: string }> = {
-  stain: { name: 'Warm brown', hex: '#7a5230' },
-  paint: { name: 'Off-white', hex: '#eee9dc' },
-  wash: { name: 'Salt', hex: '#dfe3e0' },
-};
-const SEALER_WORDS: readonly (readonly [Sealer, string])[] = [
-  ['auto', 'As the house does'],
-  ['clear', 'Clear coat'],
-  ['wax', 'Wax'],
-  ['oil', 'Oil'],
-  ['none', 'None'],
-];
+import { SEALER_WORDS } from './wishWords.ts';
 
 type BriefProps = {
   readonly draft: PieceDraft;
@@ -38,10 +20,10 @@ type BriefProps = {
 
 /** What the colour costs in coats on this ground. */
 function costs(route: Route | null): string | undefined {
-  const count = (coat: 'primer' | 'paint') =>
-    route?.steps.filter((s) => s.coat === coat && s.group === 'body' && (coat === 'primer' || /^paint-\d/.test(s.key)))
-      .length ?? 0;
-  const [primer, paint] = [count('primer'), count('paint')];
+  const body = route?.zones.find((z) => z.group === 'body')?.id;
+  const count = (phase: 'prime' | 'paint', coat: Coat) =>
+    route?.steps.filter((s) => s.phase === phase && s.coat === coat && body && s.zones.includes(body)).length ?? 0;
+  const [primer, paint] = [count('prime', 'primer'), count('paint', 'paint')];
   if (paint === 0) return undefined;
   return `On this ground: ${primer > 0 ? `${primer} of primer and ` : ''}${paint} of paint.`;
 }
@@ -55,7 +37,7 @@ export function BriefFields({ draft, onChange, route }: BriefProps) {
   const { top } = draft.brief;
   const withTop = (kind: TopBrief['kind']): TopBrief =>
     kind === 'stain' || kind === 'paint' || kind === 'wash'
-      ? { kind, colour: 'colour' in top && top.kind === kind ? top.colour : TOP_USUAL[kind] }
+      ? { kind, colour: 'colour' in top && top.kind === kind ? top.colour : USUAL_COLOUR[kind] }
       : { kind };
   return (
     <Section
@@ -134,9 +116,47 @@ export function BriefFields({ draft, onChange, route }: BriefProps) {
           ]}
           onChange={(hardware) => brief({ hardware })}
         />
+        <Fittings brief={draft.brief} missing={draft.survey.findings.includes('missing-hardware')} onBrief={brief} />
       </div>
+      <PartRows draft={draft} onChange={onChange} />
       <LookFields draft={draft} onBrief={brief} />
       <WishFields draft={draft} onBrief={brief} />
     </Section>
+  );
+}
+
+const FITTINGS: readonly (readonly [string, string])[] = [
+  ['', 'a week by post'],
+  ['0', 'they are here'],
+  ['2', 'in 2 days'],
+  ['4', 'in 4 days'],
+  ['14', 'in 2 weeks'],
+  ['28', 'in 4 weeks'],
+];
+
+/** When fittings that are new or missing will be here: only what needs them waits. */
+function Fittings({
+  brief,
+  missing,
+  onBrief,
+}: {
+  readonly brief: Brief;
+  readonly missing: boolean;
+  readonly onBrief: (more: Partial<Brief>) => void;
+}) {
+  if (brief.hardware !== 'replace' && !missing) return null;
+  return (
+    <Field label="New fittings are here">
+      <Select
+        value={brief.fittingsDays === undefined ? '' : String(brief.fittingsDays)}
+        onChange={(e) => onBrief({ fittingsDays: e.target.value === '' ? undefined : Number(e.target.value) })}
+      >
+        {FITTINGS.map(([days, words]) => (
+          <option key={days} value={days}>
+            {words}
+          </option>
+        ))}
+      </Select>
+    </Field>
   );
 }

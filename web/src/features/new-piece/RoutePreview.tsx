@@ -18,8 +18,8 @@ import { useInUnits, useSaying } from '../../data/saying.ts';
 import { useWorkshop } from '../../data/workshop.tsx';
 import type { Preview } from '../../core/core.worker.ts';
 import type { Answer } from '../../core/useCore.ts';
-import { WOOD_COLOURS } from '../../grain/laneModel.ts';
-import { type Layer, LayerStack } from '../../grain/LayerStack.tsx';
+import { FinishSections } from '../../grain/FinishSections.tsx';
+import { finishColumns } from '../../grain/finishColumns.ts';
 import { sayAmount } from '../../ui/amounts.ts';
 import type { Built, PieceDraft } from './pieceDraft.ts';
 
@@ -50,12 +50,7 @@ export function RoutePreview({ draft, built, preview, onFix, promise }: PreviewP
   const cautions = cautionsOnce(route.steps);
   return (
     <aside aria-label="What it takes" className="flex flex-col gap-4 bg-raised p-4">
-      <LayerStack
-        wood={WOOD_COLOURS[draft.survey.wood]}
-        body={layers(route, 'body')}
-        top={layers(route, 'top')}
-        names={['body', 'top']}
-      />
+      <FinishSections columns={finishColumns(built.input, route)} />
       <Earliest draft={draft} answer={preview} />
       {promise}
       <dl className="grid grid-cols-2 gap-x-4 gap-y-1">
@@ -168,28 +163,6 @@ function RouteLine({ step, caution, number, conflicts, onFix }: LineProps) {
         </ul>
       )}
     </li>
-  );
-}
-
-const SHEETS: Record<string, string> = { sheet: 'paper or transfer', oil: 'oil', glaze: 'glaze', stain: 'stain' };
-
-function layers(route: Route, group: 'body' | 'top'): Layer[] {
-  return route.steps.flatMap((s) =>
-    s.coat !== null && (s.group ?? 'body') === group
-      ? [
-          {
-            key: s.key,
-            colour: s.colour ?? '#cccccc',
-            coat: s.coat,
-            label:
-              s.coat === 'paint'
-                ? `coat ${/coat (\d)/.exec(s.title)?.[1] ?? ''}`
-                : s.coat === 'clear'
-                  ? 'clear'
-                  : (SHEETS[s.coat] ?? s.coat),
-          },
-        ]
-      : [],
   );
 }
 

@@ -1,7 +1,7 @@
 import { type Finding, findingsToAsk, type Route, templateById, zonesOf, type ZoneSurvey } from '@app/core';
 import { Choice, Field, Section, Select, Tap } from '../../ui/parts.tsx';
 import { type PieceDraft, toggleFinding } from './pieceDraft.ts';
-import { FINDING_WORDS, FINISH_WORDS, WOOD_WORDS } from './surveyWords.ts';
+import { FINDING_WORDS, FINISH_WORDS, MATERIAL_WORDS, WOOD_WORDS } from './surveyWords.ts';
 
 type SurveyProps = {
   readonly draft: PieceDraft;
@@ -90,9 +90,12 @@ function ByZone({ draft, onChange }: { readonly draft: PieceDraft; readonly onCh
             <li key={z.id} className="grid gap-2 border-b border-line pb-3 sm:grid-cols-[110px_140px_140px_80px_1fr]">
               <span className="self-end pb-1.5 text-table font-semibold">{z.name}</span>
               <Field label="Made of">
-                <Select value={zone.wood ?? ''} onChange={(e) => set(z.id, { wood: pick(WOOD_WORDS, e.target.value) })}>
+                <Select
+                  value={zone.wood ?? ''}
+                  onChange={(e) => set(z.id, { wood: pick(MATERIAL_WORDS, e.target.value) })}
+                >
                   <option value="">like the rest</option>
-                  {WOOD_WORDS.map(([v, text]) => (
+                  {MATERIAL_WORDS.map(([v, text]) => (
                     <option key={v} value={v}>
                       {text}
                     </option>

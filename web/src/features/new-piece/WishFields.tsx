@@ -4,9 +4,7 @@ import {
   HOUSE_SWITCHES,
   type HouseRules,
   type Refusal,
-  type Sheen,
   USES,
-  type Use,
   templateById,
   USUAL_USE,
   zonesOf,
@@ -15,13 +13,8 @@ import { useWorkshop } from '../../data/workshop.tsx';
 import { Choice, Field, Input, Select, Tap } from '../../ui/parts.tsx';
 import { ColourField } from './ColourField.tsx';
 import type { PieceDraft } from './pieceDraft.ts';
+import { SHEEN_WORDS, USE_WORDS } from './wishWords.ts';
 
-const USE_WORDS: Record<Use, string> = { light: 'Hardly touched', everyday: 'Everyday', hard: 'Hard' };
-const SHEEN_WORDS: readonly (readonly [Sheen, string])[] = [
-  ['matt', 'Matt'],
-  ['satin', 'Satin'],
-  ['gloss', 'Gloss'],
-];
 const REFUSAL_WORDS: readonly (readonly [Refusal, string])[] = [
   ['no-wax', 'No wax'],
   ['no-shellac', 'No shellac'],
@@ -133,6 +126,9 @@ export function WishFields({ draft, onBrief }: WishProps) {
         <div role="group" aria-label="Good to know" className="flex flex-wrap content-end gap-1">
           <Tap isOn={b.food ?? false} onToggle={() => onBrief({ food: !b.food })}>
             Food on the top
+          </Tap>
+          <Tap isOn={b.outdoor ?? false} onToggle={() => onBrief({ outdoor: !b.outdoor })}>
+            Stands outdoors
           </Tap>
           <Tap isOn={b.child ?? false} onToggle={() => onBrief({ child: !b.child })}>
             For a child

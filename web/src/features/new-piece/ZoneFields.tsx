@@ -85,6 +85,7 @@ export function ZoneFields({ template, draft, onChange }: ZoneProps) {
             <OwnZoneFields
               key={z.id}
               zone={z}
+              others={template.zones.filter((t) => zones.some((x) => x.id === t.id))}
               fault={faults[z.id]}
               onZone={(next) => choose({ own: draft.zoneChoice.own.map((o) => (o.id === z.id ? next : o)) })}
               onRemove={() => choose({ own: draft.zoneChoice.own.filter((o) => o.id !== z.id) })}
@@ -105,19 +106,21 @@ export function ZoneFields({ template, draft, onChange }: ZoneProps) {
 const without = (areas: ZoneChoice['areas'], id: string) =>
   Object.fromEntries(Object.entries(areas).filter(([k]) => k !== id));
 function freshZone({ own }: ZoneChoice): OwnZone {
-  const n = 1 + Math.max(0, ...own.map((o) => Number(o.id.replace('own-', ''))));
+  const n = 1 + Math.max(0, ...own.map((o) => Number(o.id.replace('own-', '')) || 0));
   return { id: `own-${n}`, name: n === 1 ? 'Plinth' : `Zone ${n}`, group: 'body', area: 'width * 0.1' };
 }
 
 type OwnProps = {
   readonly zone: OwnZone;
+  /** What it may be cut out of. */
+  readonly others: readonly { readonly id: string; readonly name: string }[];
   readonly fault: string | undefined;
   readonly onZone: (z: OwnZone) => void;
   readonly onRemove: () => void;
 };
-function OwnZoneFields({ zone, fault, onZone, onRemove }: OwnProps) {
+function OwnZoneFields({ zone, others, fault, onZone, onRemove }: OwnProps) {
   return (
-    <div className="grid grid-cols-[1fr_110px_2fr_auto] items-end gap-2">
+    <div className="grid grid-cols-2 items-end gap-2 sm:grid-cols-[1fr_110px_130px_2fr_auto]">
       <Field label="Zone">
         <Input value={zone.name} maxLength={40} onChange={(e) => onZone({ ...zone, name: e.target.value })} />
       </Field>
@@ -126,6 +129,16 @@ function OwnZoneFields({ zone, fault, onZone, onRemove }: OwnProps) {
           {GROUPS.map((g) => (
             <option key={g} value={g}>
               {GROUP_WORDS[g]}
+            </option>
+          ))}
+        </Select>
+      </Field>
+      <Field label="Cut out of">
+        <Select value={zone.of ?? ''} onChange={(e) => onZone({ ...zone, of: e.target.value || undefined })}>
+          <option value="">nothing, it comes on top</option>
+          {others.map((o) => (
+            <option key={o.id} value={o.id}>
+              {o.name}
             </option>
           ))}
         </Select>

@@ -101,7 +101,8 @@ const coloursOf = (b: Brief): string[] => [
   ...('colour' in b.top ? [b.top.colour.hex] : []),
   ...(b.under ? [b.under.hex] : []),
   ...(b.insideColour ? [b.insideColour.hex] : []),
-  ...(b.looks ?? []).flatMap((l) => (l.colour ? [l.colour.hex] : [])),
+  ...(b.looks ?? []).flatMap((l) => [...(l.colour ? [l.colour] : []), ...(l.colours ?? [])].map((c) => c.hex)),
+  ...(b.rows ?? []).flatMap((r) => ('colour' in r.treatment ? [r.treatment.colour.hex] : [])),
 ];
 
 /** A piece as it is kept: its id, and what has happened on it. New: nothing has. */

@@ -60,8 +60,8 @@ describe('the survey', () => {
   });
   test('a drawer that smells is said of the inside alone', async () => {
     const { user } = open('chest-of-drawers');
-    await user.click(screen.getByRole('button', { name: 'Drawer insides' }));
-    const inside = screen.getByRole('group', { name: 'Drawer insides: only here', hidden: true });
+    await user.click(screen.getByRole('button', { name: 'Drawers, inner sides' }));
+    const inside = screen.getByRole('group', { name: 'Drawers, inner sides: only here', hidden: true });
     await user.click(within(inside).getByRole('button', { name: /smell|odour/i, hidden: true }));
     expect(now.survey.zones?.['drawer-insides']?.findings).toEqual(['odour']);
     expect(now.survey.findings).toEqual([]);

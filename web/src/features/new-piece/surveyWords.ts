@@ -8,6 +8,15 @@ export const WOOD_WORDS: readonly (readonly [Wood, string])[] = [
   ['laminate', 'Laminate or chipboard'],
   ['mdf', 'MDF'],
 ];
+/** What a part of it may be made of beside wood. */
+export const MATERIAL_WORDS: readonly (readonly [Wood, string])[] = [
+  ...WOOD_WORDS,
+  ['metal', 'Metal'],
+  ['glass', 'Glass or mirror'],
+  ['cane', 'Cane or rush'],
+  ['cloth', 'Upholstery'],
+  ['stone', 'Marble or tiles'],
+];
 export const FINISH_WORDS: readonly (readonly [Finish, string])[] = [
   ['raw', 'Bare'],
   ['wax', 'Wax'],
@@ -46,4 +55,5 @@ export const FINDING_WORDS: Record<Finding, string> = {
   tarnished: 'Hardware tarnished',
   'missing-hardware': 'Hardware missing',
   'broken-hardware': 'Hardware broken',
+  rust: 'Rust',
 };

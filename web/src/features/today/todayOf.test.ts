@@ -12,6 +12,7 @@ const step = (key: string, more: Partial<ShopStep> = {}): ShopStep => ({
   reason: '',
   caution: null,
   phase: 'paint',
+  acts: [],
   rule: 'r',
   authority: 'common practice',
   method: null,

@@ -1,0 +1,58 @@
+import {
+  conditionOf,
+  finishOf,
+  HOUSE_DEFAULTS,
+  type Route,
+  type RouteInput,
+  type RouteStep,
+  type Zone,
+} from '@app/core';
+import type { FinishColumn, FinishFilm } from './FinishSections.tsx';
+import { WOOD_COLOURS } from './laneModel.ts';
+
+const FILM_WORDS: Record<string, string> = {
+  sheet: 'paper, leaf or transfer',
+  oil: 'oil',
+  glaze: 'glaze',
+  stain: 'stain',
+  clear: 'clear',
+  wax: 'wax',
+  primer: 'primer',
+};
+const NOTES: Record<string, string> = {
+  cover: 'covered, no wood',
+  leave: 'left as found',
+  clean: 'only cleaned',
+  keep: 'as it is',
+};
+
+/** The finishes of a piece, each with its zones and what the route lays on them. */
+export function finishColumns(input: RouteInput, route: Pick<Route, 'zones' | 'steps'>): FinishColumn[] {
+  const backs = input.brief.house?.backs ?? input.means.house?.backs ?? HOUSE_DEFAULTS.backs;
+  const rows = new Map<string, { zones: Zone[]; kind: string }>();
+  for (const z of route.zones) {
+    const finish = finishOf(z, input.survey, input.brief, backs);
+    const id = `${finish.row} ${finish.treatment.kind}`;
+    const known = rows.get(id);
+    if (known) known.zones.push(z);
+    else rows.set(id, { zones: [z], kind: finish.treatment.kind });
+  }
+  return [...rows].map(([id, { zones, kind }]): FinishColumn => {
+    const first = zones[0]!;
+    const films = route.steps.filter((s) => s.coat !== null && s.zones.includes(first.id)).map(filmOf);
+    return {
+      id,
+      name: zones.map((z, i) => (i === 0 ? z.name : z.name.toLowerCase())).join(', '),
+      wood: WOOD_COLOURS[conditionOf(input.survey, first.id).wood],
+      films,
+      note: films.length === 0 ? (NOTES[kind] ?? null) : null,
+    };
+  });
+}
+
+const filmOf = (s: RouteStep): FinishFilm => ({
+  key: s.key,
+  colour: s.colour ?? '#cccccc',
+  coat: s.coat!,
+  label: s.coat === 'paint' ? `coat ${/coat (\d)/.exec(s.title)?.[1] ?? ''}`.trim() : (FILM_WORDS[s.coat!] ?? s.coat!),
+});
