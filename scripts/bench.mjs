@@ -15,7 +15,7 @@ console.log(
   `${new Date().toISOString().slice(0, 10)}, ${cpus().length} cores, ${cpus()[0]?.model ?? ''}, Node ${process.version}\n`,
 );
 const run = (...args) => execFileSync(process.execPath, args, { cwd: root, stdio: 'inherit' });
-for (const bench of ['planner', 'warmTaps', 'largeShop', 'toldDates'])
+for (const bench of ['planner', 'warmTaps', 'largeShop', 'toldDates', 'ordinaryPieces'])
   execFileSync(
     'npx',
     [
@@ -40,6 +40,8 @@ console.log('');
 run('.mokume/bench/warmTaps.js');
 console.log('');
 run('.mokume/bench/toldDates.js');
+console.log('');
+run('.mokume/bench/ordinaryPieces.js');
 
 const cluster = await startPostgres('postgres-test', { mayCreateDatabases: true });
 await onDatabase('demo', [], (address) => run('bench/firstScreen.mjs', address));

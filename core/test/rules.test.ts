@@ -186,7 +186,7 @@ const EXAMPLES: Readonly<Record<string, Example>> = {
   'lead-no-dust': [
     { survey: { ...dark, lead: 'positive' } },
     { survey: { ...dark, lead: 'negative' } },
-    /^paint-1 waits 0 after white-cloth$/,
+    /^prime-1 waits 0 after white-cloth$/,
   ],
   'water-rings-out': [
     { findings: ['water-rings'], brief: { top: STAINED } },
@@ -522,6 +522,11 @@ const EXAMPLES: Readonly<Record<string, Example>> = {
     /^paint matt-paint ×4$/,
   ],
   'tape-beside': [{ brief: { top: STAINED } }, { brief: { top: { kind: 'paint', colour: WHITE } } }, /^step tape$/],
+  'lead-encapsulate': [
+    { survey: { ...dark, lead: 'positive' } },
+    { survey: { ...dark, lead: 'negative' } },
+    /^primer bonding-primer ×1$/,
+  ],
   'distress-lead': [
     { survey: { ...dark, lead: 'positive' }, brief: look('distressed') },
     { survey: { ...dark, lead: 'negative' }, brief: look('distressed') },

@@ -46,7 +46,7 @@ export const MATRIX = {
     packages: [],
   },
   // As independent of the builder as the verifier is of the planner: it knows what steps are, not how they came about.
-  'core/src/checker': { rooms: ['type:core/src/route', 'type:core/src/products'], packages: [] },
+  'core/src/checker': { rooms: ['core/src/colour', 'type:core/src/route', 'type:core/src/products'], packages: [] },
   'core/src/route/build': {
     rooms: [
       'core/src/calendar',

@@ -1,3 +1,4 @@
+import { readColour } from '../colour/colour.ts';
 import type { Product, Stage } from '../products/product.ts';
 import type { Act, ActKind } from '../route/act.ts';
 import type { RouteStep } from '../route/piece.ts';
@@ -52,6 +53,24 @@ function stageFor(v: Visit): Stage | null {
   return null;
 }
 
+/** From here on a colour is pale: what comes through shows. Source: common practice. */
+const PALE_L = 72;
+/** Overnight. */
+const NIGHT = 12 * 60;
+
+/** A blocker under paint: its topcoat stage where something bled and would show, a night under pale, else as any coat. */
+function minutesTo(stage: Stage, v: Visit): number {
+  const { product } = v.surface.wet!;
+  const full = product.stages_minutes[stage];
+  if (stage !== 'topcoat' || product.family !== 'primer' || product.base !== 'water' || family(v) !== 'paint')
+    return full;
+  const isPale = v.step.colour !== null && readColour(v.step.colour).lightness >= PALE_L;
+  const recoat = product.stages_minutes.recoat;
+  if (!isPale) return Math.min(full, recoat);
+  const isRedWood = v.surface.substrate === 'red-wood' && v.surface.films.every((f) => f.by !== null);
+  return v.surface.bled || isRedWood ? full : Math.min(full, Math.max(recoat, NIGHT));
+}
+
 /** Source of all: common practice, but for lead and droppings, whose published sources stand beside the rules that test. */
 export const SURFACE_NEEDS: readonly SurfaceNeed[] = [
   {
@@ -60,7 +79,7 @@ export const SURFACE_NEEDS: readonly SurfaceNeed[] = [
     unmet: (v) => {
       const stage = stageFor(v);
       if (stage === null || v.surface.wet === null || v.surface.wet.by === v.step.key) return false;
-      const wanted = v.surface.wet.product.stages_minutes[stage];
+      const wanted = minutesTo(stage, v);
       return wanted > 0 && (v.sinceWet_minutes === null || v.sinceWet_minutes < wanted);
     },
   },

@@ -29,6 +29,8 @@ export type Surface = {
   readonly isGrainRaised: boolean;
   /** Something in it comes through paint unless it is blocked. */
   readonly bleeds: boolean;
+  /** It did when it came: what blocks it has to show first whether it holds. */
+  readonly bled: boolean;
   /** Paint so old that it may hold lead lies on it: not tested yet, found, or found and decided upon. */
   readonly lead: 'none' | 'possible' | 'found' | 'decided';
   readonly finestGrit: number | null;
@@ -63,6 +65,7 @@ export function arrived(of: ZoneCondition, lead: Surface['lead']): Surface {
     isCovered: false,
     isGrainRaised: false,
     bleeds: found('bleeds') || found('nicotine') || found('water-rings'),
+    bled: found('bleeds') || found('nicotine') || found('water-rings') || found('knots') || found('odour'),
     lead: ['pale-paint', 'dark-paint', 'aerosol'].includes(finish) || found('old-paint') ? lead : 'none',
     finestGrit: null,
   };

@@ -61,6 +61,15 @@ export const PRODUCTS: readonly Product[] = [
   }),
 
   product({
+    id: 'rinse-film',
+    name: 'Water on a closed film',
+    family: 'wash',
+    base: 'water',
+    times: [0, 0, 2 * H, 2 * H, 2 * H, 0, 0, 0],
+    limits: null,
+    range: 'dry 1–2 h where the old film is whole, or after a damp cloth',
+  }),
+  product({
     id: 'strip-rinse',
     name: 'Water that soaked in',
     family: 'wash',

@@ -3,6 +3,7 @@ import {
   type Brief,
   type FinishRow,
   type Look,
+  type LookKind,
   type Sealer,
   type Sheen,
   type Treatment,
@@ -28,9 +29,20 @@ export type Untreated = { readonly kind: 'clean' } | { readonly kind: 'leave' } 
 export const showsWood = (kind: (Treatment | Untreated)['kind']): boolean =>
   kind === 'stain' || kind === 'wash' || kind === 'oil' || kind === 'wax' || kind === 'clear';
 
-/** What is only cleaned, kept or covered takes no look. */
-export const canTakeLook = (kind: (Treatment | Untreated)['kind']): boolean =>
-  !['clean', 'keep', 'leave', 'cover'].includes(kind);
+/** Looks that lay no film of paint or glaze: oiled and waxed wood can bear them. */
+const FILMLESS: readonly LookKind[] = ['transfer', 'leaf', 'dark-wax', 'metallic'];
+/** Looks that are made of the coats of paint themselves. */
+const OF_PAINT: readonly LookKind[] = ['under', 'textured', 'blended', 'inlay', 'distressed', 'chippy'];
+
+/**
+ * What is only cleaned, kept or covered takes no look; oiled and waxed wood none that lays a film; and what is not painted
+ * none that is made of its paint.
+ */
+export function canTakeLook(treatment: (Treatment | Untreated)['kind'], look: LookKind): boolean {
+  if (['clean', 'keep', 'leave', 'cover'].includes(treatment)) return false;
+  if (treatment === 'oil' || treatment === 'wax') return FILMLESS.includes(look);
+  return treatment === 'paint' || !OF_PAINT.includes(look);
+}
 
 const PLAIN = { sealer: null, use: null, sheen: null } as const;
 

@@ -328,14 +328,14 @@ function checkWithinPiece(problem: Problem, plan: Plan, piece: PieceToPlan, say:
       const sameParts = a.step.moves || b.step.moves || a.step.zones.some((z) => b.step.zones.includes(z));
       if (overlap && earlierIsFixed && sameParts)
         say('zone', b.step, `“${b.step.title}” and “${a.step.title}” work the same part of ${piece.name} at once.`);
-      if (b.step.dusty && wetInPlace(a.step) && b.at.start < (a.at.dry.handle ?? a.at.end) && a.at.start < b.at.end)
+      if (b.step.dusty && wetInPlace(a.step) && b.at.start < (a.at.dry.touch ?? a.at.end) && a.at.start < b.at.end)
         say('dust', b.step, `“${b.step.title}” raises dust while “${a.step.title}” is wet on ${piece.name}.`);
       if (
         wetInPlace(b.step) &&
         a.step.dusty &&
         a.step.state.kind === 'started' &&
         b.at.start < a.at.end &&
-        a.at.start < (b.at.dry.handle ?? b.at.end)
+        a.at.start < (b.at.dry.touch ?? b.at.end)
       )
         say('dust', b.step, `“${b.step.title}” is laid while “${a.step.title}” raises dust on ${piece.name}.`);
     }

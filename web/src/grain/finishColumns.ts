@@ -11,7 +11,7 @@ import type { FinishColumn, FinishFilm } from './FinishSections.tsx';
 import { WOOD_COLOURS } from './laneModel.ts';
 
 const FILM_WORDS: Record<string, string> = {
-  sheet: 'paper, leaf or transfer',
+  sheet: 'sheet',
   oil: 'oil',
   glaze: 'glaze',
   stain: 'stain',

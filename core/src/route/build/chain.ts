@@ -48,12 +48,13 @@ const onZones = (s: StepSpec, last: ReadonlyMap<string, StepSpec>): StepSpec[] =
   ...new Set(s.zones.flatMap((z) => last.get(z) ?? [])),
 ];
 
-const dried = (before: StepSpec, next: StepSpec, products: ReadonlyMap<string, Product>): Link => ({
-  step: before.key,
-  from: stageAskedFor(before, next, products),
-  min_minutes: 0,
-  max_minutes: null,
-});
+function dried(before: StepSpec, next: StepSpec, products: ReadonlyMap<string, Product>): Link {
+  const from = stageAskedFor(before, next, products);
+  const { cover } = before;
+  return from === 'topcoat' && cover
+    ? { step: before.key, from: cover.at, min_minutes: cover.minutes, max_minutes: null }
+    : { step: before.key, from, min_minutes: 0, max_minutes: null };
+}
 
 function toStep(
   s: StepSpec,
@@ -62,7 +63,17 @@ function toStep(
   product: Product | undefined,
   zones: readonly Zone[],
 ): RouteStep {
-  const { minutes, loss, window: _window, also: _also, series: _series, with: _with, place: _place, ...rest } = s;
+  const {
+    minutes,
+    loss,
+    window: _window,
+    also: _also,
+    series: _series,
+    cover: _cover,
+    with: _with,
+    place: _place,
+    ...rest
+  } = s;
   const spread = product?.spread_m2PerL ?? null;
   const anew = product ? mixedAnew(product, minutes) : 0;
   const reason =

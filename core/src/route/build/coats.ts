@@ -26,6 +26,7 @@ type CoatWish = {
   readonly method: Method;
   readonly phase: StepSpec['phase'];
   readonly also?: StepSpec['also'];
+  readonly cover?: StepSpec['cover'];
   readonly with?: string | null;
 };
 
@@ -59,6 +60,7 @@ function coat(f: Facts, c: CoatWish): StepSpec {
       ? 'Spraying: no flames or sparks, fresh air, and the mask the label asks for; everyone else out of the mist.'
       : null,
     also: c.also ?? [],
+    cover: c.cover ?? null,
     with: c.with ?? null,
   });
 }
@@ -73,6 +75,25 @@ const PRIMER_COLOURS: Readonly<Record<string, string>> = {
   'shellac-primer': '#e9e4d6',
   'shellac-sealer': '#e2c58f',
 };
+
+/** Recoat stage and the rest of a night. Common practice: overnight before pale paint. */
+const OVERNIGHT_MORE = 10 * 60;
+
+/**
+ * A waterborne blocker shows by the next day whether something comes through: a whole day under pale paint where something
+ * may, a night where it only hides the ground, and no longer than any coat under a dark colour.
+ */
+function coverOf(facts: readonly Facts[], product: string): StepSpec['cover'] {
+  if (product !== 'stain-blocker') return null;
+  const pale = facts.filter((f) => f.pale);
+  if (pale.length === 0) return { at: 'recoat', minutes: 0 };
+  const mayBleed = pale.some(
+    (f) =>
+      f.found('bleeds', 'nicotine', 'water-rings', 'knots', 'odour') ||
+      (f.part.condition.wood === 'red-wood' && f.finishNow === 'raw'),
+  );
+  return mayBleed ? null : { at: 'recoat', minutes: OVERNIGHT_MORE };
+}
 
 function primeSpecs(all: readonly Facts[], notes: Set<string>): StepSpec[] {
   for (const f of all) if (f.chosen.primer?.value.coats === 0) notes.add(f.chosen.primer.reason);
@@ -96,6 +117,7 @@ function primeSpecs(all: readonly Facts[], notes: Set<string>): StepSpec[] {
         // Shellac is hard to clean out of a sprayer, so it is rolled.
         method: product === 'shellac-sealer' ? 'aerosol' : f.isCurved ? 'brush' : 'roll',
         phase: 'prime',
+        cover: coverOf(facts, product),
       }),
     );
   });

@@ -92,7 +92,7 @@ function blocks(rules: readonly Rule[]): Block[] {
 function asked(input: RouteInput, zones: readonly Zone[], parts: readonly Part[], sheet: Sheet): Facts[] {
   const counts = new Map<string, number>();
   return looksOf(input.brief).flatMap((look) => {
-    const on = parts.filter((p) => touches(look, p) && canTakeLook(p.treatment.kind));
+    const on = parts.filter((p) => touches(look, p) && canTakeLook(p.treatment.kind, look.kind));
     const main = on[0];
     if (!main) return [];
     const n = (counts.get(look.kind) ?? 0) + 1;

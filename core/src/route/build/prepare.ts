@@ -16,11 +16,14 @@ export function washSpecs(all: readonly Facts[]): StepSpec[] {
   const most = asked.sort((a, b) => b.value - a.value)[0];
   if (!most) return [];
   const zones = washed(all);
+  const isDamp = most.value === 1 && isNewAndBare(all);
+  const words = isDamp ? 'Vacuum and wipe down with a damp cloth' : 'Wash and rinse';
   return Array.from({ length: most.value }, (_, i) =>
     spec({
       key: most.value > 1 ? `wash-${i + 1}` : 'wash',
-      title: most.value > 1 ? `Wash and rinse, round ${i + 1}` : 'Wash and rinse',
+      title: most.value > 1 ? `${words}, round ${i + 1}` : words,
       ...authorityOf(most),
+      ...(isDamp ? { reason: 'New bare wood is not soaked: dust off, a damp cloth, and an hour or two to dry.' } : {}),
       phase: 'clean',
       acts: [{ do: 'wash' }],
       zones,
@@ -29,11 +32,22 @@ export function washSpecs(all: readonly Facts[]): StepSpec[] {
       skill: 'prep',
       splittable: true,
       needs: main.benchWork,
-      product: 'rinse-water',
+      product: isDamp || isClosed(all) ? 'rinse-film' : 'rinse-water',
       window: i > 0 ? { of: `wash-${i}`, min: 10, max: null } : null,
     }),
   );
 }
+
+const treated = (all: readonly Facts[]) => all.filter((f) => !f.wants('clean', 'cover'));
+/** Water stays on top and is gone in an hour or two: whole varnish, paint or foil everywhere. */
+const isClosed = (all: readonly Facts[]): boolean =>
+  treated(all).every(
+    (f) =>
+      ['varnish', 'pale-paint', 'dark-paint', 'aerosol', 'foil'].includes(f.part.condition.finish) &&
+      !f.found('cracked-finish', 'flaking'),
+  );
+const isNewAndBare = (all: readonly Facts[]): boolean =>
+  treated(all).every((f) => f.survey.age === 'new' && f.part.condition.finish === 'raw');
 
 /** Everything that shows outside, and what inside gets a coat; never cloth, cane or an inside that is only wiped out. */
 const washed = (all: readonly Facts[]): string[] =>

@@ -12,6 +12,8 @@ export type StepSpec = Omit<RouteStep, 'after' | 'litres' | 'work_minutes'> & {
   readonly also: readonly Link[];
   /** Coats of one kind: numbered in the order they stand. */
   readonly series: Series | null;
+  /** When another product may go over it, where that is not its own topcoat stage: this stage and so many minutes more. */
+  readonly cover: { readonly at: Link['from']; readonly minutes: number } | null;
   /** Has no sense without this step, and goes when it goes. */
   readonly with: string | null;
   /** Where in its phase it stands; without it, in the order the rules gave it. */
@@ -44,6 +46,7 @@ export const spec = (
   window: null,
   also: [],
   series: null,
+  cover: null,
   with: null,
   place: null,
   ...given,

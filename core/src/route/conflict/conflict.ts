@@ -99,14 +99,17 @@ export class Scene {
   /** Some zone can take the look. */
   #lies(l: Look): boolean {
     return this.zones.some((z) =>
-      l.zones ? l.zones.includes(z.id) && this.takesLook(z.id) : z.group !== 'inside' && this.takesLook(z.id),
+      l.zones
+        ? l.zones.includes(z.id) && this.takesLook(z.id, l.kind)
+        : z.group !== 'inside' && this.takesLook(z.id, l.kind),
     );
   }
   /** The zone is there, and more is done to it than cleaning or covering it. */
-  takesLook(zone: string): boolean {
+  takesLook(zone: string, look: LookKind): boolean {
     const z = this.zones.find((x) => x.id === zone);
     return (
-      z !== undefined && canTakeLook(finishOf(z, this.input.survey, this.brief, this.house('backs')).treatment.kind)
+      z !== undefined &&
+      canTakeLook(finishOf(z, this.input.survey, this.brief, this.house('backs')).treatment.kind, look)
     );
   }
   withoutLook(kind: LookKind): Partial<Brief> {

@@ -202,10 +202,14 @@ export const LAYER_CONFLICTS: readonly ConflictRule[] = [
         (l) => l.family === 'clear' || l.product?.ownSealer === true,
         (_, p) => p?.family === 'oil',
       ),
-    fix: (c, step) =>
-      c.step(step!)?.rule === 'own'
-        ? strike(step, 'oil does not soak into a film')
-        : { label: 'Seal with a film instead', brief: { sealer: 'clear' } },
+    fix: (c, step) => {
+      if (c.step(step!)?.rule === 'own') return strike(step, 'oil does not soak into a film');
+      const isTop =
+        c.brief.top.kind === 'oil' && c.zones.some((z) => z.group === 'top' && zonesOf(c, step).includes(z.id));
+      return isTop
+        ? { label: 'Paint the top like the rest', brief: { top: { kind: 'same' } } }
+        : { label: 'Seal with a film instead', brief: { sealer: 'clear' } };
+    },
   },
   {
     id: 'stain-over-varnish',

@@ -1,13 +1,13 @@
-import type { FinishRow } from '../brief.ts';
+import type { Brief, FinishRow } from '../brief.ts';
 import { showsWood } from '../finish.ts';
 import { conditionOf, isNoWood } from '../survey.ts';
-import type { ConflictRule, Fix, Scene } from './conflict.ts';
+import type { ConflictRule, Scene } from './conflict.ts';
 
 const rowsOf = (c: Scene): readonly FinishRow[] => c.brief.rows ?? [];
 const whole = (is: boolean): readonly null[] => (is ? [null] : []);
 const nameOf = (c: Scene, zone: string) => c.zones.find((z) => z.id === zone)?.name ?? zone;
 /** Each row without some of its zones; a row that has none left goes. */
-const rowsWithout = (c: Scene, isGone: (zone: string, row: FinishRow) => boolean): Fix['brief'] => ({
+const rowsWithout = (c: Scene, isGone: (zone: string, row: FinishRow) => boolean): Pick<Brief, 'rows'> => ({
   rows: rowsOf(c).flatMap((r) => {
     const zones = r.zones.filter((z) => !isGone(z, r));
     return zones.length > 0 ? [{ ...r, zones }] : [];
@@ -81,11 +81,23 @@ export const ROW_CONFLICTS: readonly ConflictRule[] = [
     id: 'look-on-nothing',
     severity: 'care',
     words: 'A look is wanted on a part that cannot take it: it is only cleaned, kept, covered, or not there.',
-    find: (c) => whole((c.brief.looks ?? []).some((l) => l.zones?.every((z) => !c.takesLook(z)) === true)),
-    fix: (c) => ({
-      label: 'Leave that look out',
-      brief: { looks: (c.brief.looks ?? []).filter((l) => l.zones?.every((z) => !c.takesLook(z)) !== true) },
-    }),
+    find: (c) => whole((c.brief.looks ?? []).some((l) => l.zones?.every((z) => !c.takesLook(z, l.kind)) === true)),
+    fix: (c) => {
+      const lost = (c.brief.looks ?? []).filter((l) => l.zones?.every((z) => !c.takesLook(z, l.kind)) === true);
+      const paintable = lost.flatMap((l) => l.zones ?? []).filter((z) => isThere(c, z) && !isWoodless(c, z));
+      if (paintable.length === 0)
+        return {
+          label: 'Leave that look out',
+          brief: { looks: (c.brief.looks ?? []).filter((l) => !lost.includes(l)) },
+        };
+      const { rows } = rowsWithout(c, (z) => paintable.includes(z));
+      const own: FinishRow = {
+        id: `under-look-${paintable[0]!}`,
+        zones: [...new Set(paintable)],
+        treatment: { kind: 'paint', product: c.brief.paint, colour: c.brief.body },
+      };
+      return { label: 'Paint that part under it', brief: { rows: [...(rows ?? []), own] } };
+    },
   },
 ];
 

@@ -203,6 +203,7 @@ function retargeted(s: StepSpec, gone: ReadonlySet<string>, to: string): StepSpe
 function split(specs: readonly StepSpec[], s: StepSpec, zones: readonly Zone[]): Done {
   const own = zones.filter((z) => s.zones.includes(z.id)).sort((a, b) => b.area_m2 - a.area_m2);
   if (own.length < 2) return 'It has one zone only; two people would stand in each other’s way.';
+  if (specs.some((x) => x.key === `${s.key}-b`)) return 'It is split for two people already.';
   const total = own.reduce((n, z) => n + z.area_m2, 0);
   const first: string[] = [];
   const second: string[] = [];

@@ -1,5 +1,8 @@
 import { sanded } from '../act.ts';
+import type { Facts } from '../build/facts.ts';
 import { DUST, NIGHT, note, type Rule, step, warn } from './rule.ts';
+
+const levelKey = (f: Facts) => (f.slick ? 'level-board-foil' : 'level-board');
 
 /** Made sound before it is made beautiful. */
 export const REPAIR: readonly Rule[] = [
@@ -191,7 +194,8 @@ export const REPAIR: readonly Rule[] = [
     applies: (f) => f.found('swollen-board') && f.board,
     does: (f) => [
       step({
-        key: 'level-board',
+        // Foil beside it bears no coarse paper.
+        key: levelKey(f),
         phase: 'repair',
         acts: sanded('level', f.slick ? 180 : 120),
         title: 'Sand the swollen board level',
@@ -208,7 +212,7 @@ export const REPAIR: readonly Rule[] = [
         minutes: [10],
         skill: 'paint',
         product: f.refuses('no-shellac') ? 'bonding-primer' : 'shellac-sealer',
-        with: 'level-board',
+        with: levelKey(f),
       }),
     ],
   },

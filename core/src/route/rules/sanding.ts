@@ -1,4 +1,8 @@
+import type { Facts } from '../build/facts.ts';
 import { choose, note, type Rule, step } from './rule.ts';
+
+/** Raw drawer sides only drink a little oil: nobody sands them for it. */
+const isDryInside = (f: Facts) => f.part.row === 'inside' && f.wants('oil') && f.part.condition.finish === 'raw';
 
 /** How the surface is made ready for the first coat. */
 export const SANDING: readonly Rule[] = [
@@ -94,7 +98,7 @@ export const SANDING: readonly Rule[] = [
     when: 'Veneer will be stained, washed or oiled',
     so: 'begin at 120 and go gently',
     reason: 'Stain needs bare wood; veneer is thin, so start at 120 and go gently.',
-    applies: (f) => f.showsWood && f.part.condition.wood === 'veneer' && f.part.group !== 'inside',
+    applies: (f) => f.showsWood && f.part.condition.wood === 'veneer' && !f.slick && !isDryInside(f),
     does: [choose('ground', { how: 'bare', grits: '120-180-220' })],
   },
   {
@@ -116,7 +120,7 @@ export const SANDING: readonly Rule[] = [
     when: 'Solid wood will be oiled',
     so: 'to bare wood, 120-180-240-320',
     reason: 'Oil feeds a finer surface: 120 to 320, no grit skipped.',
-    applies: (f) => f.wants('oil') && f.part.condition.wood !== 'veneer' && !f.slick && f.part.group !== 'inside',
+    applies: (f) => f.wants('oil') && f.part.condition.wood !== 'veneer' && !f.slick && !isDryInside(f),
     does: [choose('ground', { how: 'bare', grits: '120-180-240-320' })],
   },
   {

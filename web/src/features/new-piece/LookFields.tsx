@@ -144,7 +144,9 @@ function LookRow({ look, number, zones, onLook, onEarlier, onAgain, onRemove }: 
         <LookOptions look={look} name={name} onLook={onLook} />
         <details>
           <summary className="cursor-pointer text-table text-sub">
-            {look.zones ? `On ${sayZones(zones, look.zones)}` : 'On everything painted like the body'}
+            {look.zones
+              ? `On ${sayZones(zones, look.zones)}: change`
+              : 'On everything painted like the body: choose zones'}
           </summary>
           <div className="pt-2">
             <ZoneTaps

@@ -426,12 +426,20 @@ function fit(b: PartialSchedule, step: EngineStep, mode: Mode, s: number, e: num
   for (const c of step.disjunctions) {
     const a = b.start[c.step]!;
     if (a < 0) continue;
-    const until = c.kind === DISJUNCTION.underWet ? b.hold[c.step]! : b.end[c.step]!;
-    if (s < until && a < (c.kind === DISJUNCTION.wetOver ? h : e)) return Math.max(s + 1, until);
+    const until = c.kind === DISJUNCTION.underWet ? dustFree(b, c.step) : b.end[c.step]!;
+    const open = c.kind === DISJUNCTION.wetOver && mode.film ? Math.min(h, mode.film.touch(e)) : e;
+    if (s < until && a < open) return Math.max(s + 1, until);
   }
   reach.end = e;
   reach.hold = h;
   return s;
+}
+
+/** Slot from which dust no longer sticks to a film that is placed; of one that is under way its whole hold is taken. */
+function dustFree(b: PartialSchedule, i: number): number {
+  const step = b.model.steps[i]!;
+  const film = step.fixed ? null : step.modes[b.mode[i]!]?.film;
+  return film ? Math.min(b.hold[i]!, film.touch(b.end[i]!)) : b.hold[i]!;
 }
 
 /** `s` when all rows allow it, else the next start worth trying. */
