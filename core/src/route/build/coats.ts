@@ -90,7 +90,7 @@ function coverOf(facts: readonly Facts[], product: string): StepSpec['cover'] {
   const mayBleed = pale.some(
     (f) =>
       f.found('bleeds', 'nicotine', 'water-rings', 'knots', 'odour') ||
-      (f.part.condition.wood === 'red-wood' && f.finishNow === 'raw'),
+      (f.part.condition.wood === 'red-wood' && ['raw', 'wax', 'oil'].includes(f.finishNow)),
   );
   return mayBleed ? null : { at: 'recoat', minutes: OVERNIGHT_MORE };
 }
