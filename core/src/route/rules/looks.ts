@@ -4,8 +4,11 @@ import { colourName, colourOf, dryGround, is, key, productOf, where } from './lo
 import { NIGHT, note, type Rule, step } from './rule.ts';
 
 const wetPossible = (f: Facts) => f.paint.reactivable && f.wants('paint');
+/** Some of what it lies on is foil or laminate, that bears no coarse paper. */
+const isSlick = (f: Facts) =>
+  f.asked!.parts.some((p) => p.condition.finish === 'foil' || p.condition.wood === 'laminate');
 const overLead = (f: Facts) => f.survey.lead === 'positive' && f.painted;
-const wet = (f: Facts) => f.house('distress') === 'wet' || f.slick;
+const wet = (f: Facts) => f.house('distress') === 'wet' || isSlick(f);
 const LEVEL_MINUTES = { light: 6, medium: 10, heavy: 16 } as const;
 /** "Sand, Salt and Ash": every colour that is blended. */
 function blendNames(f: Facts): string {
@@ -67,7 +70,7 @@ export const LOOK_RULES: readonly Rule[] = [
     when: 'Distressed, and the house rubs dry',
     so: 'paper on edges and raised detail once the paint is dry',
     reason: 'Rubbed dry with 120 to 220 on edges and raised detail, where hands would wear it.',
-    applies: (f) => is(f, 'distressed') && !(wet(f) && wetPossible(f)) && !f.slick && !overLead(f),
+    applies: (f) => is(f, 'distressed') && !(wet(f) && wetPossible(f)) && !isSlick(f) && !overLead(f),
     does: (f) => [
       step({
         key: key(f, 'distress'),
@@ -138,7 +141,7 @@ export const LOOK_RULES: readonly Rule[] = [
     when: 'Distressing is wanted on foil with a paint that does not soften',
     so: 'only by dry brush, nothing rubbed through',
     reason: 'Sanding foil shows chipboard: the worn look is painted on with a dry brush instead.',
-    applies: (f) => is(f, 'distressed') && f.slick && !wetPossible(f),
+    applies: (f) => is(f, 'distressed') && isSlick(f) && !wetPossible(f),
     does: (f) => [
       step({
         key: key(f, 'dry-brush'),
@@ -167,7 +170,7 @@ export const LOOK_RULES: readonly Rule[] = [
       step({
         key: key(f, 'chip'),
         phase: 'look',
-        acts: [{ do: 'scrape', all: false }, ...sanded('edges', f.slick ? 220 : 150)],
+        acts: [{ do: 'scrape', all: false }, ...sanded('edges', isSlick(f) ? 220 : 150)],
         title: `Scrape and sand what flakes, dust off${where(f)}`,
         minutes: [15, 10],
         skill: 'paint',

@@ -268,7 +268,7 @@ function TreatmentFields({
         colour={treatment.colour}
         onChange={(colour) => onTreatment({ ...treatment, colour })}
       />
-      <div className="grid grid-cols-3 gap-2">
+      <div className="grid grid-cols-2 gap-2 sm:grid-cols-3">
         <Field label="Coats">
           <Select
             value={treatment.coats ?? (treatment.kind === 'stain' ? 1 : 2)}
@@ -317,7 +317,7 @@ function TreatmentFields({
 /** Protection, use and sheen, where they differ from the rest. */
 function RowRest({ row, onRow }: { readonly row: FinishRow; readonly onRow: (r: FinishRow) => void }) {
   return (
-    <div className="grid grid-cols-3 gap-2 md:col-span-2">
+    <div className="grid grid-cols-2 gap-2 sm:grid-cols-3 md:col-span-2">
       <Field label="Protection">
         <Select
           value={row.sealer ?? ''}
