@@ -25,10 +25,10 @@ test('a coat dragged over a closed window is refused in words, dropped elsewhere
   page,
 }) => {
   await enterDemo(page, mokume.address, '/plan');
-  const lane = page.getByTestId('lane-Blanket box');
-  const coat = lane.getByRole('button', { name: /^Paint, coat 2/ }).first();
+  const lane = page.getByTestId('lane-Corner cupboard');
+  const coat = lane.getByRole('button', { name: /^Paint, coat 3/ }).first();
   const before = await coat.getAttribute('aria-label');
-  const from = await carry(page, 'Blanket box', /^Paint, coat 2/, -70);
+  const from = await carry(page, 'Corner cupboard', /^Paint, coat 3/, -70);
   const ghost = lane.getByTestId('ghost');
   await expect(ghost).toHaveAttribute('data-free', 'false');
   await expect(page.getByText(/“.*” is not done and dry enough before/)).toBeVisible();
@@ -37,7 +37,7 @@ test('a coat dragged over a closed window is refused in words, dropped elsewhere
   await expect(ghost).toHaveCount(0);
   await expect(coat).toHaveAttribute('aria-label', before!);
 
-  await carry(page, 'Blanket box', /^Paint, coat 2/, 0);
+  await carry(page, 'Corner cupboard', /^Paint, coat 3/, 0);
   let dx = 60;
   for (; dx < 700; dx += 12) {
     await page.mouse.move(from.x + dx, from.y, { steps: 2 });
@@ -46,7 +46,7 @@ test('a coat dragged over a closed window is refused in words, dropped elsewhere
   await expect(ghost).toHaveAttribute('data-free', 'true');
   await expect(page.getByText(/^Ready .*(later|sooner|as now)\.$/)).toBeVisible();
   await page.mouse.up();
-  await expect(page.getByTestId('last-change')).toContainText(/“Paint, coat 2.*” on Blanket box is pinned/);
+  await expect(page.getByTestId('last-change')).toContainText(/“Paint, coat 3.*” on Corner cupboard is pinned/);
   await expect(coat).not.toHaveAttribute('aria-label', before!);
   await page.getByTestId('last-change').getByRole('button', { name: 'Undo' }).click();
   await expect(coat).toHaveAttribute('aria-label', before!);

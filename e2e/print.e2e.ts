@@ -41,7 +41,7 @@ async function printed(page: Page, format: 'A4' | 'Letter'): Promise<Sheet[]> {
 const PIECES = ['Settle', 'Wardrobe', 'Blanket box', 'Washstand', 'Bookcase', 'School bench', 'Birthday sideboard'];
 const VIEWS = [
   ['/plan', 'Boat-shed workshop: Plan', [...PIECES, 'Ines', 'Jun', 'Teo', 'Tue 10']],
-  ['/today', 'Boat-shed workshop: Today', ['Ines', 'Jun', 'Teo', 'Tuesday 10 March', 'Clear coat']],
+  ['/today', 'Boat-shed workshop: Today', ['Ines', 'Jun', 'Teo', 'Tuesday 10 March', 'Paint, coat']],
   ['/pieces/wardrobe', 'Boat-shed workshop: Wardrobe', ['Wardrobe', 'Aske', 'Wash and rinse', 'Ready']],
   ['/pieces/wardrobe/arrival', 'Boat-shed workshop: Arrival: Wardrobe', ['Arrival of Wardrobe', 'Aske', 'Agreed by']],
 ] as const;

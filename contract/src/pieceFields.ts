@@ -247,6 +247,8 @@ export const PIECE_FIELDS = {
     TEMPLATE_ZONES,
     zoneChoice.default({ include: [], areas: {}, own: [] }),
   ),
+  /** Things beside paint that already lie ready, by their ids. */
+  atHand: field<readonly string[]>('at_hand', 'json', [], array(words(60).required()).max(60).default([])),
   arrival: field<Instant>('arrives_at', 'moment', 0, instantField().required('Say when it arrives.')),
   due: field<Instant | null>(
     'due_at',

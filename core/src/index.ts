@@ -37,6 +37,7 @@ export * from './route/template/zones.ts';
 export { type Rule as TradeRule, TOPICS, type Topic, NIGHT, LEAD, DUST } from './route/rules/rule.ts';
 export * from './route/rules/rules.ts';
 export * from './route/buildRoute.ts';
+export * from './route/counts.ts';
 export * from './route/learn.ts';
 export { type Conflict, type Fix } from './route/conflict/conflict.ts';
 export * from './route/conflict/conflicts.ts';

@@ -10,6 +10,7 @@ import { up as theFieldsOwnWords } from '../migrations/0005-the-fields-own-words
 import { up as aShopThatLasts } from '../migrations/0006-a-shop-that-lasts.ts';
 import { up as stepBackAndForward } from '../migrations/0007-step-back-and-forward.ts';
 import { up as finishByZone } from '../migrations/0008-finish-by-zone.ts';
+import { up as whatLiesReady } from '../migrations/0009-what-lies-ready.ts';
 import { loadShop } from '../src/store/shopStore.ts';
 import { KeptShops } from '../src/services/keptShops.ts';
 import { Turns } from '../src/services/turns.ts';
@@ -47,6 +48,7 @@ describe('the schema', () => {
       { name: '0006-a-shop-that-lasts' },
       { name: '0007-step-back-and-forward' },
       { name: '0008-finish-by-zone' },
+      { name: '0009-what-lies-ready' },
     ]);
     await again.close();
   });
@@ -59,6 +61,7 @@ describe('the schema', () => {
     aShopThatLasts,
     stepBackAndForward,
     finishByZone,
+    whatLiesReady,
   };
   const NAMES = [
     '0001-first-shop',
@@ -69,6 +72,7 @@ describe('the schema', () => {
     '0006-a-shop-that-lasts',
     '0007-step-back-and-forward',
     '0008-finish-by-zone',
+    '0009-what-lies-ready',
   ];
   const ups = Object.values(ALL);
   const recorded = (names: readonly string[]) =>

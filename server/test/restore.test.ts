@@ -15,6 +15,7 @@ import { up as theFieldsOwnWords } from '../migrations/0005-the-fields-own-words
 import { up as aShopThatLasts } from '../migrations/0006-a-shop-that-lasts.ts';
 import { up as stepBackAndForward } from '../migrations/0007-step-back-and-forward.ts';
 import { up as finishByZone } from '../migrations/0008-finish-by-zone.ts';
+import { up as whatLiesReady } from '../migrations/0009-what-lies-ready.ts';
 import { openDatabase } from '../src/store/database.ts';
 import { loadShop } from '../src/store/shopStore.ts';
 import { EmptyDatabases } from './emptyDatabases.ts';
@@ -45,6 +46,7 @@ const VERSIONS = [
   ['0006-a-shop-that-lasts', aShopThatLasts],
   ['0007-step-back-and-forward', stepBackAndForward],
   ['0008-finish-by-zone', finishByZone],
+  ['0009-what-lies-ready', whatLiesReady],
 ] as const;
 
 describe('a backup', () => {

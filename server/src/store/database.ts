@@ -8,6 +8,7 @@ import * as theFieldsOwnWords from '../../migrations/0005-the-fields-own-words.t
 import * as aShopThatLasts from '../../migrations/0006-a-shop-that-lasts.ts';
 import * as stepBackAndForward from '../../migrations/0007-step-back-and-forward.ts';
 import * as finishByZone from '../../migrations/0008-finish-by-zone.ts';
+import * as whatLiesReady from '../../migrations/0009-what-lies-ready.ts';
 import { defineModels } from './models.ts';
 
 /** Each migration, and a column that is there once it was made; null: it makes none, and may be made twice. */
@@ -20,6 +21,7 @@ const MIGRATIONS = {
   '0006-a-shop-that-lasts': { up: aShopThatLasts.up, makes: ['plans', 'difference'] },
   '0007-step-back-and-forward': { up: stepBackAndForward.up, makes: ['changes', 'restored_plan'] },
   '0008-finish-by-zone': { up: finishByZone.up, makes: null },
+  '0009-what-lies-ready': { up: whatLiesReady.up, makes: ['pieces', 'at_hand'] },
 } as const;
 const LOCK = 7_410_061; // any number, the same for every server that migrates this database
 

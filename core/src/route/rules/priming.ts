@@ -264,10 +264,14 @@ export const PRIMING: readonly Rule[] = [
     topic: 'Priming',
     authority: 'common practice',
     of: 'part',
-    when: 'Chippy paint is wanted',
+    when: 'Chippy paint is wanted and nothing has to be blocked',
     so: 'no bonding primer',
     reason: 'Paint that should chip must not be made to hold: no primer under it.',
-    applies: (f) => covered(f) && f.look('chippy') !== undefined && f.chosen.primer?.value.product !== 'shellac-primer',
+    applies: (f) =>
+      covered(f) &&
+      f.look('chippy') !== undefined &&
+      !f.found('water-rings') &&
+      f.chosen.primer?.value.product !== 'shellac-primer',
     does: [choose('primer', { product: 'bonding-primer', coats: 0 })],
   },
   {

@@ -9,6 +9,7 @@ import { DealFields } from './DealFields.tsx';
 import { MeasureFields } from './MeasureFields.tsx';
 import { type Kept, type PieceDraft, previewPiece, routeOf, toInput } from './pieceDraft.ts';
 import { PromisePanel } from './PromisePanel.tsx';
+import { ReadyFields } from './ReadyFields.tsx';
 import { RoutePreview } from './RoutePreview.tsx';
 import { SurveyFields } from './SurveyFields.tsx';
 import { TemplatePicker } from './TemplatePicker.tsx';
@@ -65,6 +66,7 @@ export function PieceForm(props: FormProps) {
               <MeasureFields draft={draft} onChange={onChange} />
               <SurveyFields draft={draft} onChange={onChange} route={built.kind === 'route' ? built.route : null} />
               <BriefFields draft={draft} onChange={onChange} route={built.kind === 'route' ? built.route : null} />
+              <ReadyFields draft={draft} onChange={onChange} route={built.kind === 'route' ? built.route : null} />
               <DealFields
                 draft={draft}
                 onChange={onChange}

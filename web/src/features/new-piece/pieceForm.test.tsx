@@ -7,7 +7,8 @@ import { inShop } from '../../../test/inShop.tsx';
 import { BriefFields } from './BriefFields.tsx';
 import { DealFields } from './DealFields.tsx';
 import { MeasureFields } from './MeasureFields.tsx';
-import { draftOf, emptyDraft, type PieceDraft, toInput, withTemplate } from './pieceDraft.ts';
+import { draftOf, emptyDraft, type PieceDraft, routeOf, toInput, withTemplate } from './pieceDraft.ts';
+import { ReadyFields } from './ReadyFields.tsx';
 import { SurveyFields } from './SurveyFields.tsx';
 import { TemplatePicker } from './TemplatePicker.tsx';
 
@@ -26,6 +27,11 @@ function own(area: string): PieceFields['zoneChoice'] {
   return { include: [], areas: {}, own: [{ id: 'shelf', name: 'Shelf', group: 'body', area }] };
 }
 
+/** What the form works out beside the fields. */
+const routeIn = (d: PieceDraft) => {
+  const built = routeOf(d, { shop });
+  return built.kind === 'route' ? built.route : null;
+};
 /** Every part of the form a piece is entered in. */
 function Form() {
   const [draft, setDraft] = useState(start);
@@ -39,6 +45,7 @@ function Form() {
       <MeasureFields draft={draft} onChange={change} />
       <SurveyFields draft={draft} onChange={change} route={null} />
       <BriefFields draft={draft} onChange={change} route={null} />
+      <ReadyFields draft={draft} onChange={change} route={routeIn(draft)} />
       <DealFields draft={draft} onChange={change} nameFault={undefined} dueFault={undefined} ready={null} />
     </>
   );
@@ -60,6 +67,7 @@ const CHANGED: {
   survey: { by: () => tap(/veneer/i, 'radio'), is: (p) => p.survey.wood === 'veneer' },
   brief: { by: () => tap('Repaint', 'radio'), is: (p) => p.brief.hardware === 'repaint' },
   zoneChoice: { by: () => type('Area', '2 * width'), is: (p) => p.zoneChoice.own[0]!.area === '2 * width' },
+  atHand: { by: () => tap('to get'), is: (p) => p.atHand.length === 1 },
   arrival: { by: () => type('Arrives', '2026-04-01T09:00'), is: (p) => p.arrival === Date.UTC(2026, 3, 1, 7) / 60_000 },
   due: { by: () => type('Pickup', '2026-05-01T09:00'), is: (p) => p.due === Date.UTC(2026, 4, 1, 7) / 60_000 },
   promised: { by: () => tap(/not told/), is: (p) => p.promised },

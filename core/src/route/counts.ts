@@ -1,0 +1,211 @@
+import type { Product } from '../products/product.ts';
+import { aerosolsFor } from '../quantities/cans.ts';
+import { type Panel, sheetsFor } from '../quantities/sheets.ts';
+import { sandingOf } from './act.ts';
+import type { Brief } from './brief.ts';
+import { looksOf } from './finish.ts';
+import type { Route, RouteStep, Zone } from './piece.ts';
+import type { Dimensions, Template } from './template/templates.ts';
+
+/** Something a route uses up or wears out beside its paint, counted. */
+export type Consumable = {
+  /** The same thing has the same id on every piece. */
+  readonly id: string;
+  readonly name: string;
+  readonly amount: number;
+  readonly unit: 'pieces' | 'metres' | 'm²';
+  /** What it is for, in words. */
+  readonly use: string;
+};
+
+/** Square metres one disc or half a sheet of paper sands before it is worn. Common practice. */
+const DISC_M2 = 0.6;
+/** Rags a square metre that is wiped off or degreased, one at least for each time. Common practice. */
+const RAGS_PER_M2 = 1;
+/** Film for what is covered, with its overlap. Common practice. */
+const FILM_OVERLAP = 1.3;
+const LITRES_IN_A_STRIPPER_CAN = 0.75;
+/** A sheet nobody has measured: paper, transfer and inlay of an ordinary size. Common practice. */
+const ORDINARY_SHEET = { width: 0.6, height: 0.45, repeat: 0, gap: 0, uses: 1 } as const;
+
+type Counted = {
+  readonly route: Pick<Route, 'zones' | 'steps'>;
+  readonly template: Template;
+  readonly dimensions: Dimensions;
+  readonly brief: Brief;
+  readonly products: ReadonlyMap<string, Product>;
+};
+
+/** What has to lie ready for a route beside paint: papers, rollers, brushes, tape, film, rags, sheets, cans. */
+export function consumablesOf(c: Counted): Consumable[] {
+  return [...abrasives(c), ...applicators(c), ...covers(c), ...rags(c), ...sheets(c), ...cans(c)];
+}
+
+const areaOf = ({ route }: Counted, s: RouteStep): number =>
+  route.zones.filter((z) => s.zones.includes(z.id)).reduce((n, z) => n + z.area_m2, 0);
+
+function abrasives(c: Counted): Consumable[] {
+  const byGrit = new Map<number, number>();
+  for (const s of c.route.steps)
+    for (const grit of sandingOf(s)?.grits ?? []) byGrit.set(grit, (byGrit.get(grit) ?? 0) + areaOf(c, s));
+  return [...byGrit]
+    .sort(([a], [b]) => a - b)
+    .map(([grit, m2]) => ({
+      id: `abrasive-${grit}`,
+      name: `Abrasive P${grit}`,
+      amount: Math.max(1, Math.ceil(m2 / DISC_M2)),
+      unit: 'pieces',
+      use: `sanding ${m2.toFixed(1)} m²`,
+    }));
+}
+
+/** One roller sleeve and one brush for each colour of each product; blending wants one brush for each colour. */
+function applicators(c: Counted): Consumable[] {
+  const with_ = (method: RouteStep['method']) =>
+    new Set(
+      c.route.steps.filter((s) => s.method === method && s.product).map((s) => `${s.product!} ${s.colour ?? ''}`),
+    );
+  const rollers = with_('roll').size;
+  const blended = looksOf(c.brief)
+    .filter((l) => l.kind === 'blended')
+    .reduce((n, l) => n + 1 + (l.colours?.length ?? 0), 0);
+  const brushes = new Set([...with_('brush'), ...with_('roll')]).size + blended;
+  return [
+    ...(rollers > 0
+      ? [
+          {
+            id: 'roller-sleeves',
+            name: 'Roller sleeves',
+            amount: rollers,
+            unit: 'pieces' as const,
+            use: 'one for each product and colour',
+          },
+        ]
+      : []),
+    ...(brushes > 0
+      ? [
+          {
+            id: 'brushes',
+            name: 'Brushes',
+            amount: brushes,
+            unit: 'pieces' as const,
+            use: blended > 0 ? 'one a colour, also when blending' : 'edges and details, one a colour',
+          },
+        ]
+      : []),
+  ];
+}
+
+/** Round a zone once: the edge of a square of its area. */
+const edgeOf = (z: Zone): number => 4 * Math.sqrt(z.area_m2);
+
+function covers(c: Counted): Consumable[] {
+  const masked = c.route.steps.filter((s) => s.acts.some((a) => a.do === 'mask'));
+  const edge = masked
+    .flatMap((s) => c.route.zones.filter((z) => s.zones.includes(z.id)))
+    .reduce((n, z) => n + edgeOf(z), 0);
+  const film = masked.filter((s) => s.phase === 'take-apart').reduce((n, s) => n + areaOf(c, s), 0) * FILM_OVERLAP;
+  return [
+    ...(edge > 0
+      ? [
+          {
+            id: 'tape',
+            name: 'Masking tape',
+            amount: Math.ceil(edge),
+            unit: 'metres' as const,
+            use: 'round what keeps its face',
+          },
+        ]
+      : []),
+    ...(film > 0
+      ? [
+          {
+            id: 'film',
+            name: 'Covering film',
+            amount: Math.ceil(film * 10) / 10,
+            unit: 'm²' as const,
+            use: 'over what is no wood',
+          },
+        ]
+      : []),
+  ];
+}
+
+function rags(c: Counted): Consumable[] {
+  const wiped = c.route.steps.filter((s) =>
+    s.acts.some((a) => ['wash', 'degrease', 'wipe-off', 'buff', 'rub-wet'].includes(a.do)),
+  );
+  const amount = wiped.reduce((n, s) => n + Math.max(1, Math.ceil(areaOf(c, s) * RAGS_PER_M2)), 0);
+  return amount === 0
+    ? []
+    : [{ id: 'rags', name: 'Cloths and rags', amount, unit: 'pieces', use: 'washing, wiping off and buffing' }];
+}
+
+/** Sheets laid out on the real panels; a zone of several parts is as many panels as it has parts. */
+function sheets(c: Counted): Consumable[] {
+  const laid = c.route.steps.filter((s) => s.coat === 'sheet');
+  return laid.map((s) => {
+    const panels = c.route.zones.filter((z) => s.zones.includes(z.id)).map((z) => panelOf(c, z));
+    const { pieces, sheets: whole } = sheetsFor(panels, ORDINARY_SHEET);
+    return {
+      id: `sheets-${s.key}`,
+      name: 'Sheets of paper, transfer or leaf',
+      amount: whole,
+      unit: 'pieces',
+      use: `${pieces} pieces of 60 × 45 cm for “${s.title}”`,
+    };
+  });
+}
+
+const COUNTED_ZONES: Readonly<Record<string, string>> = {
+  drawers: 'parts',
+  fronts: 'parts',
+  doors: 'parts',
+  shelves: 'shelves',
+  'shelf-backs': 'shelves',
+};
+
+function panelOf({ dimensions, template }: Counted, z: Zone): Panel {
+  const measure = COUNTED_ZONES[z.id];
+  const hasIt = measure !== undefined && template.measures.some((m) => m.key === measure);
+  const count = hasIt ? Math.max(1, dimensions[measure] ?? 1) : 1;
+  const each = z.area_m2 / count;
+  const isDoors = z.id === 'doors' || z.id === 'fronts';
+  const width = Math.max(
+    0.05,
+    isDoors ? Math.sqrt(each) : Math.min(dimensions['width'] ?? Math.sqrt(each), each / 0.05),
+  );
+  return { width, height: Math.max(0.01, each / width), count };
+}
+
+function cans(c: Counted): Consumable[] {
+  const sprayed = c.route.steps.filter((s) => s.method === 'aerosol' && s.product === 'shellac-sealer');
+  const sealer = sprayed.reduce((n, s) => n + aerosolsFor(areaOf(c, s), 1), 0);
+  const stripper = c.route.steps
+    .filter((s) => c.products.get(s.product ?? '')?.family === 'stripper')
+    .reduce((n, s) => n + s.litres, 0);
+  return [
+    ...(sealer > 0
+      ? [
+          {
+            id: 'sealer-cans',
+            name: 'Aerosol cans of shellac sealer',
+            amount: sealer,
+            unit: 'pieces' as const,
+            use: 'one coat of everything that smells or bleeds',
+          },
+        ]
+      : []),
+    ...(stripper > 0
+      ? [
+          {
+            id: 'stripper-cans',
+            name: 'Cans of stripper, 0.75 L',
+            amount: Math.ceil(stripper / LITRES_IN_A_STRIPPER_CAN),
+            unit: 'pieces' as const,
+            use: 'all rounds',
+          },
+        ]
+      : []),
+  ];
+}

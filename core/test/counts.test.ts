@@ -1,0 +1,71 @@
+import { describe, expect, test } from 'vitest';
+import { consumablesOf, PRODUCTS, sheetsFor } from '../src/index.ts';
+import { type Given, inputOf, OAK, routeOf, STAINED, WHITE } from './fixtures/pieces.ts';
+
+const products = new Map(PRODUCTS.map((p) => [p.id, p]));
+const countsOf = (given: Given) => {
+  const { template, dimensions, brief } = inputOf(given);
+  return consumablesOf({ route: routeOf(given), template, dimensions, brief, products });
+};
+const amount = (given: Given, id: string) => countsOf(given).find((c) => c.id === id)?.amount ?? 0;
+
+// Every figure: common practice.
+describe('what a route uses up beside paint', () => {
+  test('papers by grit, for the area that is sanded with them', () => {
+    const given: Given = { survey: { finish: 'varnish' }, brief: { top: STAINED } };
+    const grits = countsOf(given)
+      .filter((c) => c.id.startsWith('abrasive'))
+      .map((c) => c.id);
+    expect(grits).toEqual(['abrasive-80', 'abrasive-120', 'abrasive-180', 'abrasive-220', 'abrasive-320']);
+    const small = amount({ ...given, dimensions: { width: 0.5 } }, 'abrasive-180');
+    expect(amount({ ...given, dimensions: { width: 2 } }, 'abrasive-180')).toBeGreaterThan(small);
+  });
+  test('one brush for each colour that is blended', () => {
+    const plain = amount({}, 'brushes');
+    const blended = amount({ brief: { looks: [{ kind: 'blended', colour: OAK, colours: [WHITE, OAK] }] } }, 'brushes');
+    expect(blended).toBeGreaterThanOrEqual(plain + 3);
+  });
+  test('tape round what keeps its face, film over what is no wood', () => {
+    expect(amount({}, 'tape')).toBe(0);
+    // A top of 0.90 × 0.45 m: the edge of a square of that area is 2.55 m.
+    expect(amount({ brief: { top: STAINED } }, 'tape')).toBe(3);
+    expect(amount({ template: 'chair', survey: { zones: { seats: { wood: 'cane' } } } }, 'film')).toBeGreaterThan(0.2);
+  });
+  test('rags for what is wiped off: waxing takes more than rolling', () => {
+    expect(amount({ brief: { sealer: 'wax' } }, 'rags')).toBeGreaterThan(
+      amount({ brief: { sealer: 'clear' } }, 'rags'),
+    );
+  });
+  test('cans of stripper by the litres of all rounds', () => {
+    const stripped: Given = { survey: { finish: 'dark-paint', layers: 4, age: 'new' }, brief: { top: STAINED } };
+    const litres = routeOf(stripped)
+      .steps.filter((s) => s.product === 'stripper-gel')
+      .reduce((n, s) => n + s.litres, 0);
+    expect(amount(stripped, 'stripper-cans')).toBe(Math.ceil(litres / 0.75));
+    expect(amount({}, 'stripper-cans')).toBe(0);
+  });
+  test('sheets are laid out on as many panels as the zone has', () => {
+    const papered = (shelves: number) =>
+      countsOf({
+        template: 'hutch',
+        dimensions: { shelves },
+        brief: {
+          rows: [
+            { id: 'b', zones: ['shelf-backs'], treatment: { kind: 'paint', product: 'matt-paint', colour: WHITE } },
+          ],
+          looks: [{ kind: 'decoupage', zones: ['shelf-backs'] }],
+        },
+      }).find((c) => c.id === 'sheets-paper')!;
+    // 1.20 × 0.95 m of back in three strips 1.20 m wide and 32 cm tall: two sheets of 60 × 45 cm each.
+    expect(papered(3)).toMatchObject({ amount: 6 });
+    expect(papered(3).use).toMatch(/^6 pieces/);
+    expect(papered(5).use).toMatch(/^10 pieces/);
+  });
+  // Worked example of the trade: three backs of 1.05 × 0.30 m from sheets of 0.40 × 0.30 m, a pack of eight.
+  test('nine sheets for three shelf backs, eight when one is laid twice', () => {
+    const backs = [{ width: 1.05, height: 0.3, count: 3 }];
+    const sheet = { width: 0.4, height: 0.3, repeat: 0, gap: 0, uses: 1 };
+    expect(sheetsFor(backs, sheet)).toEqual({ pieces: 9, sheets: 9 });
+    expect(sheetsFor(backs, { ...sheet, uses: 2 }).sheets).toBeLessThanOrEqual(8);
+  });
+});
