@@ -27,6 +27,7 @@ export const MATRIX = {
   'core/src/route': {
     rooms: [
       'core/src/products',
+      'core/src/quantities',
       'core/src/route/build',
       'core/src/route/rules',
       'core/src/route/template',
@@ -361,7 +362,7 @@ export const MATRIX = {
   },
   'web/src/features/shelf': {
     rooms: ['web/src/data', 'web/src/ui', 'web/src/step', 'core', 'contract'],
-    packages: ['d3', 'lucide-react', 'papaparse', 'react', 'react-hook-form'],
+    packages: ['d3', 'lucide-react', 'papaparse', 'react', 'react-hook-form', 'react-router'],
   },
   'web/src/features/shop': {
     rooms: ['web/src/data', 'web/src/ui', 'core', 'contract'],

@@ -21,6 +21,7 @@ const PARTICULAR: Partial<PieceFields> = {
   survey: { wood: 'hardwood', finish: 'varnish', layers: 2, findings: ['grime'], age: 'new' },
   brief: { ...(chest().brief as unknown as PieceFields['brief']), body: { name: 'Straw', hex: '#c7a53c' } },
   zoneChoice: { ...TEMPLATE_ZONES, include: ['back'] },
+  atHand: ['tape', 'rags'],
   due: null,
 };
 const ANY = { text: 'Bedside', flag: false, moment: MONDAY_9 + 1440, json: { other: true } };

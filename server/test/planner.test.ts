@@ -90,7 +90,7 @@ describe('the thread that plans a shop', () => {
     const later = await planned({ workshopId: 'told', pieces: told, plan, shop: away, mode: 'afresh' });
     expect(later.moves.length).toBeGreaterThan(0);
     expect(later.makesPromisesLater).toBe(
-      later.plan.ready[told[0]!.id]! > Math.max(told[0]!.due!, plan.ready[told[0]!.id]!),
+      told.some((p) => p.promised && later.plan.ready[p.id]! > Math.max(p.due!, plan.ready[p.id]!)),
     );
     const fromNothing = await planned({ workshopId: 'told', pieces: told, plan, since: EMPTY_PLAN, mode: 'check' });
     expect(fromNothing.difference).toBeNull();
