@@ -159,6 +159,11 @@ const EXAMPLES: Readonly<Record<string, Example>> = {
   'paste-seal-left-out': [{ brief: { looks: [{ kind: 'stencil', style: 'raised' }] } }, [strike('paste-seal')]],
   'wipe-conditioner-left-out': [{ brief: { top: STAINED } }, [strike('wipe-conditioner')]],
   'dewax-left-out': [{ survey: { finish: 'wax' } }, [strike('dewax')]],
+  caustic: [
+    { survey: { ...dark, age: 'new' }, brief: { top: STAINED } },
+    [{ op: 'product', step: 'strip-1', product: 'stripper-caustic' }],
+    'strip-1',
+  ],
   'row-on-no-wood': [
     {
       survey: { zones: { drawers: { wood: 'glass' } } },

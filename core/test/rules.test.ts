@@ -608,6 +608,7 @@ function house(more: object) {
     strip: 'chemical',
     drawers: 'out',
     distress: 'dry',
+    assembly: 'last',
     ...more,
   } as const;
 }

@@ -582,6 +582,16 @@ export const PRODUCTS: readonly Product[] = [
     range: 'open 10–30 min, topcoat 4–24 h; 12–20 m²/L',
   }),
   product({
+    id: 'metallic-glaze',
+    name: 'Metallic glaze, waterborne',
+    family: 'glaze',
+    base: 'water',
+    times: [H, 4 * H, 4 * H, 4 * H, 12 * H, 12 * H, 3 * D, 21 * D],
+    spread_m2PerL: 12,
+    solids_pct: 30,
+    range: 'recoat 2–4 h; 10–14 m²/L',
+  }),
+  product({
     id: 'oil-glaze',
     name: 'Glaze, oil',
     family: 'glaze',

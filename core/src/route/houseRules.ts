@@ -10,6 +10,7 @@ export type HouseRules = {
   readonly strip: 'chemical' | 'heat';
   readonly drawers: 'out' | 'in';
   readonly distress: 'dry' | 'wet';
+  readonly assembly: 'last' | 'before-seal';
 };
 export type HouseRule = keyof HouseRules;
 
@@ -24,6 +25,7 @@ export const HOUSE_DEFAULTS: HouseRules = {
   strip: 'chemical',
   drawers: 'out',
   distress: 'dry',
+  assembly: 'last',
 };
 
 export type SwitchSide<K extends HouseRule = HouseRule> = {
@@ -140,6 +142,18 @@ export const HOUSE_SWITCHES: readonly Switch[] = [
       value: 'wet',
       name: 'Wet',
       argument: 'A damp cloth within two hours of the last coat; no dust, only paints that soften again.',
+    },
+  ]),
+  ask('assembly', 'Seal before or after putting together?', [
+    {
+      value: 'last',
+      name: 'Seal, then put together',
+      argument: 'Every part is reached from all sides, and drawers are sealed on their edges too.',
+    },
+    {
+      value: 'before-seal',
+      name: 'Put together, then seal',
+      argument: 'What scratches while it is put together is under the seal, not in it.',
     },
   ]),
 ];

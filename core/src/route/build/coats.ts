@@ -158,7 +158,7 @@ function paintSpecs(all: readonly Facts[]): StepSpec[] {
         product: f.paint.id,
         method: widest(facts).chosen.method!.value,
         phase: 'paint',
-        also: i === 0 ? afterWood(all, f) : [],
+        also: i === 0 ? afterTape(f) : [],
       }),
     );
   });
@@ -168,13 +168,9 @@ function paintSpecs(all: readonly Facts[]): StepSpec[] {
 const widest = (facts: readonly Facts[]): Facts =>
   facts.reduce((a, b) => (b.area(b.part.zones) > a.area(a.part.zones) ? b : a));
 
-/** Wood that is stained or washed first is dry enough to mask before the paint beside it begins. */
-function afterWood(all: readonly Facts[], painted: Facts): StepSpec['also'] {
-  if (!painted.isBody) return [];
-  return all
-    .filter((f) => f.wants('stain', 'wash') && f.isMain)
-    .map((f) => ({ step: f.ground, from: 'topcoat' as const, min_minutes: 0, max_minutes: null }));
-}
+/** What keeps its face beside the body is taped off before the body's first coat; where nothing is, nothing is waited for. */
+const afterTape = (painted: Facts): StepSpec['also'] =>
+  painted.isBody ? [{ step: 'tape', from: 'end', min_minutes: 0, max_minutes: null }] : [];
 
 function sealSpecs(all: readonly Facts[]): StepSpec[] {
   const seen = new Set<string>();

@@ -39,6 +39,17 @@ export const PLACE_CONFLICTS: readonly ConflictRule[] = [
     fix: (_, step) => ({ label: 'Brush the shellac', edits: [{ op: 'method', step: step!, method: 'brush' }] }),
   },
   {
+    id: 'caustic',
+    severity: 'stop',
+    words:
+      'Caustic and oven cleaner burn skin and eyes, raise the grain and take half an hour of scrubbing: advised against, and refused indoors. If it is done all the same: outdoors, gloves and goggles, neutralised, rinsed, hours to dry, and only a light sanding.',
+    find: (c) => c.steps.filter((s) => s.product === 'stripper-caustic').map((s) => s.key),
+    fix: (_, step) => ({
+      label: 'Use stripper gel',
+      edits: [{ op: 'product', step: step!, product: 'stripper-gel' }],
+    }),
+  },
+  {
     id: 'spray-open-frames',
     severity: 'care',
     words: 'Sprayed between spindles, two thirds of the paint misses.',

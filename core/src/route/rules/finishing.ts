@@ -5,6 +5,8 @@ import { type Effect, NIGHT, note, type Rule, step, warn } from './rule.ts';
 
 /** More than this one person should not lift, even well placed. */
 const ONE_PERSON_KG = 23;
+/** Put together before it is sealed, or at the very end: painters differ. */
+const assembledIn = (f: Facts) => (f.house('assembly') === 'before-seal' ? 'look' : 'assemble');
 /** Zones of wood that shows which have to look like one another. */
 function matched(f: Facts): readonly string[] {
   const wood = f.parts.filter((p) => showsWood(p.treatment.kind) && p.group !== 'inside');
@@ -354,7 +356,7 @@ export const FINISHING: readonly Rule[] = [
     does: (f) => [
       step({
         key: 'assemble',
-        phase: 'assemble',
+        phase: assembledIn(f),
         acts: [{ do: 'attach' }],
         title: 'Put together, check in good light, touch up',
         minutes: [15, 0, 4, 5],
@@ -376,7 +378,7 @@ export const FINISHING: readonly Rule[] = [
     does: (f) => [
       step({
         key: 'assemble',
-        phase: 'assemble',
+        phase: assembledIn(f),
         acts: [{ do: 'attach' }],
         title: 'Put together, check in good light, touch up',
         minutes: [15, 0, 4, 5],

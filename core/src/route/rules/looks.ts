@@ -4,6 +4,8 @@ import { colourName, colourOf, dryGround, is, key, productOf, where } from './lo
 import { NIGHT, note, type Rule, step } from './rule.ts';
 
 const wetPossible = (f: Facts) => f.paint.reactivable && f.wants('paint');
+const AROUND_FILLED =
+  'Rubbed dry with 120 to 220 on edges and raised detail, around every filled spot: rubbed through, filler shows grey.';
 /** Some of what it lies on is foil or laminate, that bears no coarse paper. */
 const isSlick = (f: Facts) =>
   f.asked!.parts.some((p) => p.condition.finish === 'foil' || p.condition.wood === 'laminate');
@@ -77,6 +79,7 @@ export const LOOK_RULES: readonly Rule[] = [
         phase: 'look',
         acts: sanded('edges', 120, 220),
         title: `Rub back edges and raised detail, 120 to 220${where(f)}`,
+        ...(f.found('gouges', 'missing-veneer') ? { reason: AROUND_FILLED } : {}),
         minutes: [10, perM2(f)],
         skill: 'paint',
         splittable: true,
@@ -198,7 +201,7 @@ export const LOOK_RULES: readonly Rule[] = [
         skill: 'paint',
         product: productOf(f),
         coat: 'paint',
-        colour: f.hex,
+        colour: colourOf(f, f.hex),
         method: 'brush',
         loss: 0.4,
       }),
@@ -246,7 +249,7 @@ export const LOOK_RULES: readonly Rule[] = [
         title: `Glaze and rag off, in small sections${where(f)}`,
         minutes: [15, 20],
         skill: 'paint',
-        product: 'water-glaze',
+        product: f.asked!.look.product ?? 'water-glaze',
         coat: 'glaze',
         colour: colourOf(f, '#6b5a44'),
         method: 'wipe',

@@ -6,12 +6,14 @@ import {
   LOOKS,
   looksOf,
   MOST_BLENDED,
+  type ProductFamily,
   templateById,
   type Zone,
   zonesOf,
 } from '@app/core';
 import { ArrowUp, Plus, X } from 'lucide-react';
-import { Button, Choice, Tap } from '../../ui/parts.tsx';
+import { useProducts } from '../../data/useProducts.ts';
+import { Button, Choice, Field, Select, Tap } from '../../ui/parts.tsx';
 import { ColourField } from './ColourField.tsx';
 import type { PieceDraft } from './pieceDraft.ts';
 import { ZoneTaps } from './ZoneTaps.tsx';
@@ -40,7 +42,7 @@ const LOOK_WORDS: Record<LookKind, string> = {
 const colour = (name: string, hex: string): Partial<Look> => ({ colour: { name, hex } });
 const USUAL: Partial<Record<LookKind, Partial<Look>>> = {
   under: colour('Old red', '#8a3b32'),
-  textured: {},
+  textured: colour('Texture colour', '#c8bfae'),
   distressed: { level: 'light' },
   stencil: { style: 'flat', ...colour('Off-white', '#efece2') },
   blended: colour('Second colour', '#8f9aa3'),
@@ -235,11 +237,44 @@ function LookOptions({ look, name, onLook }: OptionProps) {
           onChange={(size) => onLook({ big: size === 'big' })}
         />
       )}
+      {PRODUCT_OF[kind] && <LookProduct look={look} name={name} onLook={onLook} />}
       {look.colour && <ColourField label={name} colour={look.colour} onChange={(c) => onLook({ colour: c })} />}
       {kind === 'blended' && (
         <MoreColours name={name} colours={look.colours ?? []} onColours={(colours) => onLook({ colours })} />
       )}
     </div>
+  );
+}
+
+/** What a look may be laid with, where that is asked. */
+const PRODUCT_OF: Partial<Record<LookKind, ProductFamily>> = {
+  under: 'paint',
+  'tone-wash': 'paint',
+  blended: 'paint',
+  speckle: 'paint',
+  glazed: 'glaze',
+  stencil: 'paint',
+  lettering: 'paint',
+  stripes: 'paint',
+  'dry-brush': 'paint',
+};
+
+function LookProduct({ look, name, onLook }: OptionProps) {
+  const products = useProducts();
+  const family = PRODUCT_OF[look.kind];
+  return (
+    <Field label={`Laid with (${name})`}>
+      <Select value={look.product ?? ''} onChange={(e) => onLook({ product: e.target.value || undefined })}>
+        <option value="">{family === 'glaze' ? 'a waterborne glaze' : 'the paint of these zones'}</option>
+        {[...products.values()]
+          .filter((p) => p.family === family)
+          .map((p) => (
+            <option key={p.id} value={p.id}>
+              {p.name}
+            </option>
+          ))}
+      </Select>
+    </Field>
   );
 }
 
