@@ -4,7 +4,7 @@ import { DUST, NIGHT, note, type Rule, step, warn } from './rule.ts';
 
 const levelKey = (f: Facts) => (f.slick ? 'level-board-foil' : 'level-board');
 
-/** Made sound before it is made beautiful. */
+/** Made sound before it is made beautiful. What is filled or let in is, after the old finish has come off it. */
 export const REPAIR: readonly Rule[] = [
   {
     id: 'loose-joints',
@@ -60,7 +60,7 @@ export const REPAIR: readonly Rule[] = [
     does: [
       step({
         key: 'fill',
-        phase: 'repair',
+        phase: 'sand',
         acts: [{ do: 'fill' }],
         title: 'Fill gouges',
         minutes: [20],
@@ -81,7 +81,7 @@ export const REPAIR: readonly Rule[] = [
     does: [
       step({
         key: 'steam-dents',
-        phase: 'repair',
+        phase: 'sand',
         acts: [{ do: 'fill' }],
         title: 'Steam up dents, fill the rest with stainable filler',
         minutes: [30],
@@ -165,7 +165,7 @@ export const REPAIR: readonly Rule[] = [
       f.showsWood
         ? step({
             key: 'patch-veneer',
-            phase: 'repair',
+            phase: 'sand',
             acts: [{ do: 'glue' }],
             title: 'Let in a veneer patch, clamp overnight',
             minutes: [60],
@@ -174,7 +174,7 @@ export const REPAIR: readonly Rule[] = [
           })
         : step({
             key: 'form-edge',
-            phase: 'repair',
+            phase: 'sand',
             acts: [{ do: 'fill' }],
             title: 'Build up missing veneer with two-part filler against tape',
             minutes: [30],

@@ -1,4 +1,4 @@
-import { type Finding, findingsToAsk, type Route, templateById, zonesOf, type ZoneSurvey } from '@app/core';
+import { does, type Finding, findingsToAsk, type Route, templateById, zonesOf, type ZoneSurvey } from '@app/core';
 import { Choice, Field, Section, Select, Tap } from '../../ui/parts.tsx';
 import { type PieceDraft, toggleFinding } from './pieceDraft.ts';
 import { FINDING_WORDS, FINISH_WORDS, MATERIAL_WORDS, WOOD_WORDS } from './surveyWords.ts';
@@ -63,7 +63,9 @@ export function SurveyFields({ draft, onChange, route }: SurveyProps) {
 
 /** Hazards and repairs that follow from what was ticked. */
 function Proposed({ route }: { readonly route: Route }) {
-  const repairs = route.steps.filter((s) => s.phase === 'repair' || s.phase === 'odour' || s.phase === 'test');
+  const repairs = route.steps.filter(
+    (s) => s.phase === 'repair' || s.phase === 'odour' || s.phase === 'test' || does(s, 'fill', 'glue'),
+  );
   if (repairs.length === 0) return null;
   return (
     <p className="border-l-3 border-keyline pl-3 text-table">
