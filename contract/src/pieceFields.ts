@@ -151,6 +151,15 @@ export const brief = object({
   hardware: oneOf(HARDWARE).required(),
   looks: array(look).max(MOST_LOOKS, `At most ${MOST_LOOKS} looks.`),
   rows: array(row).max(20, 'At most 20 parts.'),
+  made: array(
+    object({
+      id: words(40).required(),
+      name: name('the part', 40),
+      length: number().moreThan(0, 'Enter a length above 0.').max(5, 'At most 5 m.').required(),
+      width: number().moreThan(0, 'Enter a width above 0.').max(2, 'At most 2 m.').required(),
+      count: number().integer().min(1, 'At least one.').max(40, 'At most 40.').required(),
+    }).noUnknown(),
+  ).max(12, 'At most 12 parts are made.'),
   fittingsDays: number().integer().min(0).max(90, 'At most 90 days.').optional(),
   under: anyColour,
   inside: oneOf(['paint', 'oil', 'clean']).optional(),

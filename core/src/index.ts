@@ -4,6 +4,7 @@ export * from './quantities/convert.ts';
 export * from './quantities/film.ts';
 export * from './quantities/grits.ts';
 export * from './quantities/sheets.ts';
+export * from './quantities/cutList.ts';
 export * from './quantities/hardware.ts';
 export * from './quantities/cans.ts';
 export * from './money/pricing.ts';

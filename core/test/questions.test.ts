@@ -140,6 +140,27 @@ describe('dragging a step', () => {
     expect(better.ready['q']).toBe(at(0, 14));
     expect(verify(shop, better)).toEqual([]);
   });
+  test('a piece cannot be begun earlier than the floor has room for it from then on', () => {
+    // One place on the floor: one piece stands there from Monday to Wednesday, the other comes on Thursday.
+    const shop = (notBefore: number) =>
+      smallShop(
+        [
+          piece(
+            'a',
+            [step('a1', { pin: { at: at(0, 9) } }), step('a2', { pin: { at: at(2, 16) }, after: [after('a1')] })],
+            { floor_units: 1 },
+          ),
+          piece('late', [step('first', { pin: { notBefore } })], { floor_units: 1, arrival: at(0, 13) }),
+        ],
+        { floor_units: 1 },
+      );
+    const plan = planAfresh(shop(at(3, 9)));
+    expect(plan.steps['first']!.start).toBe(at(3, 9));
+    const spans = startTimes(shop(at(0, 9)), plan, 'first', at(0, 9), at(4, 9));
+    const obstacleAt = (t: number) => spans.find((x) => x.from <= t && t < x.until)!.obstacle;
+    expect(obstacleAt(at(1, 12))).toEqual({ kind: 'space' });
+    expect(obstacleAt(at(3, 12))).toBeNull();
+  });
   test(`in ${RUNS} workshops a start that is called possible can be pinned, and the plan keeps it and is right`, () => {
     for (let seed = 1; seed <= RUNS; seed++) {
       const { problem } = randomWorkshop(seed, 4);

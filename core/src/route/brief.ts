@@ -112,6 +112,15 @@ export type Look = {
 /** The most colours that are blended in one go. */
 export const MOST_BLENDED = 6;
 
+/** Something made here for the piece: a base, a shelf, a drawer front, glides. Metres. */
+export type MadePart = {
+  readonly id: string;
+  readonly name: string;
+  readonly length: number;
+  readonly width: number;
+  readonly count: number;
+};
+
 /** What the owner of the piece wants. */
 export type Brief = {
   readonly paint: string;
@@ -125,6 +134,8 @@ export type Brief = {
   readonly rows?: readonly FinishRow[] | undefined;
   /** In the order they are laid. */
   readonly looks?: readonly Look[] | undefined;
+  /** What is made here for it. */
+  readonly made?: readonly MadePart[] | undefined;
   /** Days until fittings that are missing or new are here; 0: they are. Missing: a week by post. */
   readonly fittingsDays?: number | undefined;
   /** A colour that should show where the top coat is rubbed away. */

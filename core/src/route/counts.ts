@@ -1,9 +1,10 @@
 import type { Product } from '../products/product.ts';
 import { aerosolsFor } from '../quantities/cans.ts';
+import { cutList } from '../quantities/cutList.ts';
 import { type Panel, sheetsFor } from '../quantities/sheets.ts';
 import { sandingOf } from './act.ts';
 import type { Brief } from './brief.ts';
-import { looksOf } from './finish.ts';
+import { looksOf, madeParts } from './finish.ts';
 import type { Route, RouteStep, Zone } from './piece.ts';
 import type { Dimensions, Template } from './template/templates.ts';
 
@@ -38,7 +39,7 @@ type Counted = {
 
 /** What has to lie ready for a route beside paint: papers, rollers, brushes, tape, film, rags, sheets, cans. */
 export function consumablesOf(c: Counted): Consumable[] {
-  return [...abrasives(c), ...applicators(c), ...covers(c), ...rags(c), ...sheets(c), ...cans(c)];
+  return [...abrasives(c), ...applicators(c), ...covers(c), ...rags(c), ...sheets(c), ...cans(c), ...boards(c)];
 }
 
 const areaOf = ({ route }: Counted, s: RouteStep): number =>
@@ -207,5 +208,32 @@ function cans(c: Counted): Consumable[] {
           },
         ]
       : []),
+  ];
+}
+
+/** A board as it is mostly sold. Common practice. */
+const BOARD = { length: 2.4, width: 0.3 } as const;
+
+/** Boards for what is made here, with the cut list; a part no board holds is named and not counted. */
+function boards({ brief }: Counted): Consumable[] {
+  const made = madeParts(brief);
+  const fitting = made.filter((m) => m.length <= BOARD.length && m.width <= BOARD.width);
+  if (made.length === 0) return [];
+  const list = fitting.length > 0 ? cutList(fitting, BOARD).boards : [];
+  const cuts = list.map((b, i) => {
+    const strips = b.strips.map(
+      (s) => `${s.lengths.map((l) => l.toFixed(2)).join(' + ')} m, ${s.width.toFixed(2)} m wide`,
+    );
+    return `board ${i + 1}: ${strips.join('; ')}`;
+  });
+  const larger = made.filter((m) => !fitting.includes(m)).map((m) => `${m.name} is larger than a board`);
+  return [
+    {
+      id: 'boards',
+      name: 'Boards 2.40 × 0.30 m',
+      amount: list.length,
+      unit: 'pieces',
+      use: [...cuts, ...larger].join('. '),
+    },
   ];
 }

@@ -4,6 +4,7 @@ import {
   type FinishRow,
   type Look,
   type LookKind,
+  type MadePart,
   type Sealer,
   type Sheen,
   type Treatment,
@@ -94,3 +95,7 @@ function insideOf(brief: Brief): Treatment | Untreated {
 /** The looks in the order they are laid; a brief of the old shape kept its under-colour apart. */
 export const looksOf = (brief: Brief): readonly Look[] =>
   brief.under ? [{ kind: 'under', colour: brief.under }, ...(brief.looks ?? [])] : (brief.looks ?? []);
+
+/** What is made here, as far as it is said how large and how many. */
+export const madeParts = ({ made = [] }: Brief): readonly MadePart[] =>
+  made.filter((m) => m.length > 0 && m.width > 0 && m.count > 0);

@@ -1,10 +1,11 @@
 import type { Product } from '../../products/product.ts';
 import type { Facts } from '../build/facts.ts';
-import { showsWood } from '../finish.ts';
+import { madeParts, showsWood } from '../finish.ts';
 import { type Effect, NIGHT, note, type Rule, step, warn } from './rule.ts';
 
 /** More than this one person should not lift, even well placed. */
 const ONE_PERSON_KG = 23;
+const madeZones = (f: Facts) => madeParts(f.brief).map((m) => `made-${m.id}`);
 /** Put together before it is sealed, or at the very end: painters differ. */
 const assembledIn = (f: Facts) => (f.house('assembly') === 'before-seal' ? 'look' : 'assemble');
 /** Zones of wood that shows which have to look like one another. */
@@ -361,7 +362,7 @@ export const FINISHING: readonly Rule[] = [
         title: 'Put together, check in good light, touch up',
         minutes: [15, 0, 4, 5],
         skill: 'assemble',
-        zones: [...f.allZones, 'hardware', 'hardware-soak', 'hardware-coat', 'inside-air'],
+        zones: [...f.allZones, 'hardware', 'hardware-soak', 'hardware-coat', 'inside-air', ...madeZones(f)],
       }),
     ],
   },
@@ -384,7 +385,7 @@ export const FINISHING: readonly Rule[] = [
         minutes: [15, 0, 4, 5],
         skill: 'assemble',
         hands: 2,
-        zones: [...f.allZones, 'hardware', 'hardware-soak', 'hardware-coat', 'inside-air'],
+        zones: [...f.allZones, 'hardware', 'hardware-soak', 'hardware-coat', 'inside-air', ...madeZones(f)],
         caution: 'Heavy: two people lift.',
       }),
     ],

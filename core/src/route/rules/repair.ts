@@ -1,7 +1,10 @@
 import { sanded } from '../act.ts';
 import type { Facts } from '../build/facts.ts';
+import { madeParts } from '../finish.ts';
 import { DUST, NIGHT, note, type Rule, step, warn } from './rule.ts';
 
+/** Sawing, fitting and sanding one part. Common practice. */
+const MINUTES_A_PART = 8;
 const levelKey = (f: Facts) => (f.slick ? 'level-board-foil' : 'level-board');
 
 /** Made sound before it is made beautiful. What is filled or let in is, after the old finish has come off it. */
@@ -280,5 +283,41 @@ export const REPAIR: readonly Rule[] = [
       }),
       warn(['scrape'], 'Flaking paint: keep it wet, sheet underneath, nothing swept dry.'),
     ],
+  },
+  {
+    id: 'made-parts',
+    topic: 'Repair',
+    authority: 'common practice',
+    of: 'piece',
+    when: 'A base, a shelf, a front or glides are made here',
+    so: 'saw, fit and sand them while paint dries, give them their own coats before they go on',
+    reason: 'Made while something dries: sawn by the cut list, fitted dry, sanded, and coated apart before it goes on.',
+    applies: (f) => madeParts(f.brief).length > 0,
+    does: (f) =>
+      madeParts(f.brief).flatMap((m) => [
+        step({
+          key: `make-${m.id}`,
+          phase: 'hardware',
+          title: `Saw, fit and sand ${m.count} × ${m.name.toLowerCase()}`,
+          minutes: [15 + MINUTES_A_PART * m.count],
+          skill: 'repair',
+          splittable: true,
+          zones: [`made-${m.id}`],
+          stands: 'none',
+          caution: 'Saw: guard on, push stick, nobody beside it; ears and eyes.',
+        }),
+        step({
+          key: `coat-${m.id}`,
+          phase: 'hardware',
+          title: `Coat the ${m.name.toLowerCase()} like what they go beside`,
+          minutes: [5 + 2 * m.count],
+          skill: 'paint',
+          splittable: true,
+          zones: [`made-${m.id}`],
+          stands: 'none',
+          product: f.brief.paint,
+          with: `make-${m.id}`,
+        }),
+      ]),
   },
 ];

@@ -7,6 +7,7 @@ import { topColour } from '../../ui/topColour.ts';
 import { ColourField } from './ColourField.tsx';
 import { LookFields } from './LookFields.tsx';
 import { type PieceDraft, byRecipe } from './pieceDraft.ts';
+import { MadeFields } from './MadeFields.tsx';
 import { PartRows } from './PartRows.tsx';
 import { TOP_WORDS, USUAL_COLOUR } from './treatmentWords.ts';
 import { WishFields } from './WishFields.tsx';
@@ -120,6 +121,7 @@ export function BriefFields({ draft, onChange, route }: BriefProps) {
       </div>
       <PartRows draft={draft} onChange={onChange} />
       <LookFields draft={draft} onBrief={brief} />
+      <MadeFields draft={draft} onBrief={brief} />
       <WishFields draft={draft} onBrief={brief} />
     </Section>
   );

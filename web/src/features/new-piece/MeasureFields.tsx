@@ -1,9 +1,8 @@
 import { dimensionFaults, measuresOf, templateById } from '@app/core';
-import { useState } from 'react';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { fromTyped, lengthUnit, toTyped } from '../../ui/amounts.ts';
-import { Field, Input, Section } from '../../ui/parts.tsx';
-import { readNumber } from '../../ui/readNumber.ts';
+import { Field, Section } from '../../ui/parts.tsx';
+import { NumberInput } from './NumberInput.tsx';
 import type { PieceDraft } from './pieceDraft.ts';
 import { ZoneFields } from './ZoneFields.tsx';
 
@@ -47,14 +46,4 @@ export function MeasureFields({ draft, onChange }: FieldsProps) {
       {faults.length === 0 && <ZoneFields template={template} draft={draft} onChange={onChange} />}
     </Section>
   );
-}
-
-/** Keeps what is typed as typed (also half-typed), and passes on numbers; a decimal comma is a point. */
-function NumberInput({ value, onNumber }: { readonly value: number; readonly onNumber: (n: number) => void }) {
-  const [text, setText] = useState(Number.isFinite(value) ? String(value) : '');
-  const change = (typed: string) => {
-    setText(typed);
-    onNumber(readNumber(typed));
-  };
-  return <Input inputMode="decimal" value={text} onChange={(e) => change(e.target.value)} />;
 }
