@@ -21,6 +21,8 @@ export type Consumable = {
 
 /** Square metres one disc or half a sheet of paper sands before it is worn. Common practice. */
 const DISC_M2 = 0.6;
+/** Nibs are rubbed off in one light pass: it wears paper so much less. Common practice. */
+const NIB_WEAR = 0.25;
 /** Rags a square metre that is wiped off or degreased, one at least for each time. Common practice. */
 const RAGS_PER_M2 = 1;
 /** Film for what is covered, with its overlap. Common practice. */
@@ -47,8 +49,11 @@ const areaOf = ({ route }: Counted, s: RouteStep): number =>
 
 function abrasives(c: Counted): Consumable[] {
   const byGrit = new Map<number, number>();
-  for (const s of c.route.steps)
-    for (const grit of sandingOf(s)?.grits ?? []) byGrit.set(grit, (byGrit.get(grit) ?? 0) + areaOf(c, s));
+  for (const s of c.route.steps) {
+    const sanding = sandingOf(s);
+    const wear = sanding?.to === 'nibs' ? NIB_WEAR : 1;
+    for (const grit of sanding?.grits ?? []) byGrit.set(grit, (byGrit.get(grit) ?? 0) + wear * areaOf(c, s));
+  }
   return [...byGrit]
     .sort(([a], [b]) => a - b)
     .map(([grit, m2]) => ({
@@ -56,7 +61,7 @@ function abrasives(c: Counted): Consumable[] {
       name: `Abrasive P${grit}`,
       amount: Math.max(1, Math.ceil(m2 / DISC_M2)),
       unit: 'pieces',
-      use: `sanding ${m2.toFixed(1)} m²`,
+      use: 'sanding and rubbing down',
     }));
 }
 

@@ -1,11 +1,18 @@
 import { sanded } from '../act.ts';
 import type { Facts } from '../build/facts.ts';
+import type { LookKind } from '../brief.ts';
+import { looksOf } from '../finish.ts';
 import { colourName, colourOf, dryGround, is, key, productOf, where } from './lookAsked.ts';
 import { NIGHT, note, type Rule, step } from './rule.ts';
 
 const wetPossible = (f: Facts) => f.paint.reactivable && f.wants('paint');
 const AROUND_FILLED =
   'Rubbed dry with 120 to 220 on edges and raised detail, around every filled spot: rubbed through, filler shows grey.';
+const NOT_PAINT: readonly LookKind[] = ['transfer', 'decoupage', 'leaf', 'metallic', 'dark-wax', 'mouldings', 'glazed'];
+/** Some of what it lies on, the coats or another look, is a paint that softens again under water. */
+const wakesUp = (f: Facts) =>
+  f.asked!.parts.some(({ treatment: t }) => t.kind === 'paint' && (f.products.get(t.product) ?? f.paint).reactivable) ||
+  looksOf(f.brief).some((l) => !NOT_PAINT.includes(l.kind) && (f.products.get(l.product ?? '') ?? f.paint).reactivable);
 /** Some of what it lies on is foil or laminate, that bears no coarse paper. */
 const isSlick = (f: Facts) =>
   f.asked!.parts.some((p) => p.condition.finish === 'foil' || p.condition.wood === 'laminate');
@@ -265,7 +272,7 @@ export const LOOK_RULES: readonly Rule[] = [
     when: 'A wet glaze goes over a paint that softens again',
     so: 'a clear coat between them',
     reason: 'A watery glaze re-wets this paint and drags it: one clear coat between them.',
-    applies: (f) => is(f, 'glazed') && f.paint.reactivable,
+    applies: (f) => is(f, 'glazed') && wakesUp(f),
     does: (f) => [
       step({
         key: key(f, 'seal-under-glaze'),
