@@ -129,6 +129,16 @@ const look = object({
   late: boolean().optional(),
   zones: zoneIds().min(1, 'Choose at least one zone for this look.').optional().default(undefined),
   product: words(60).optional(),
+  sheet: object({
+    width: number().min(0.02, 'A sheet is at least 2 cm wide.').max(5).required(),
+    height: number().min(0.02, 'A sheet is at least 2 cm tall.').max(5).required(),
+    repeat: number().min(0).max(5).required(),
+    pack: number().integer().min(1, 'At least one in a pack.').max(100).required(),
+    uses: number().integer().min(1, 'Laid at least once.').max(5, 'At most 5 times.').required(),
+  })
+    .noUnknown()
+    .optional()
+    .default(undefined),
   colours: array(colour)
     .max(MOST_BLENDED - 2, `At most ${MOST_BLENDED} colours are blended.`)
     .optional()

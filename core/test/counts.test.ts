@@ -61,6 +61,28 @@ describe('what a route uses up beside paint', () => {
     expect(papered(3).use).toMatch(/^6 pieces/);
     expect(papered(5).use).toMatch(/^10 pieces/);
   });
+  test('a pack of eight, laid on nine places: two packs, or one when a sheet is laid twice', () => {
+    const sized = (uses: number) =>
+      countsOf({
+        template: 'hutch',
+        dimensions: { shelves: 3, width: 1.05, height: 1.714 },
+        brief: {
+          rows: [
+            { id: 'b', zones: ['shelf-backs'], treatment: { kind: 'paint', product: 'matt-paint', colour: WHITE } },
+          ],
+          looks: [
+            {
+              kind: 'decoupage',
+              zones: ['shelf-backs'],
+              sheet: { width: 0.4, height: 0.3001, repeat: 0, pack: 8, uses },
+            },
+          ],
+        },
+      }).find((c) => c.id === 'sheets-paper')!;
+    expect(sized(1)).toMatchObject({ amount: 2, name: 'Packs of 8 sheets' });
+    expect(sized(1).use).toMatch(/^9 pieces of 40 × 30 cm.*; 7 uses are left over$/);
+    expect(sized(2)).toMatchObject({ amount: 1 });
+  });
   // Worked example of the trade: three backs of 1.05 × 0.30 m from sheets of 0.40 × 0.30 m, a pack of eight.
   test('nine sheets for three shelf backs, eight when one is laid twice', () => {
     const backs = [{ width: 1.05, height: 0.3, count: 3 }];

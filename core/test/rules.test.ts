@@ -522,6 +522,11 @@ const EXAMPLES: Readonly<Record<string, Example>> = {
     /^paint matt-paint ×4$/,
   ],
   'tape-beside': [{ brief: { top: STAINED } }, { brief: { top: { kind: 'paint', colour: WHITE } } }, /^step tape$/],
+  'rub-primer': [
+    { findings: ['knots'] },
+    { findings: ['knots'], brief: { refusals: ['no-sanding'] } },
+    /^step rub-primer$/,
+  ],
   'made-parts': [
     { brief: { made: [{ id: 'm', name: 'Shelf', length: 0.8, width: 0.3, count: 2 }] } },
     { brief: { made: [] } },

@@ -90,6 +90,14 @@ export const LOOKS = [
   'metallic',
 ] as const;
 export type LookKind = (typeof LOOKS)[number];
+/** A sheet of paper, transfer or inlay: its size, how many are in a pack, how often one can be laid. Metres. */
+export type SheetSize = {
+  readonly width: number;
+  readonly height: number;
+  readonly repeat: number;
+  readonly pack: number;
+  readonly uses: number;
+};
 /** Several of a kind may be wanted, each on zones of its own; they are laid in the order they stand in. */
 export type Look = {
   readonly kind: LookKind;
@@ -106,6 +114,8 @@ export type Look = {
   readonly product?: string | undefined;
   /** An under-colour over everything, not only on edges. */
   readonly full?: boolean | undefined;
+  /** The sheets it is laid with, where they are known. Metres. */
+  readonly sheet?: SheetSize | undefined;
   /** Mouldings: glued on when the coats of the body are done. */
   readonly late?: boolean | undefined;
 };

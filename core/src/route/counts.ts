@@ -3,7 +3,7 @@ import { aerosolsFor } from '../quantities/cans.ts';
 import { cutList } from '../quantities/cutList.ts';
 import { type Panel, sheetsFor } from '../quantities/sheets.ts';
 import { sandingOf } from './act.ts';
-import type { Brief } from './brief.ts';
+import type { Brief, LookKind, SheetSize } from './brief.ts';
 import { looksOf, madeParts } from './finish.ts';
 import type { Route, RouteStep, Zone } from './piece.ts';
 import type { Dimensions, Template } from './template/templates.ts';
@@ -29,7 +29,7 @@ const RAGS_PER_M2 = 1;
 const FILM_OVERLAP = 1.3;
 const LITRES_IN_A_STRIPPER_CAN = 0.75;
 /** A sheet nobody has measured: paper, transfer and inlay of an ordinary size. Common practice. */
-const ORDINARY_SHEET = { width: 0.6, height: 0.45, repeat: 0, gap: 0, uses: 1 } as const;
+const ORDINARY_SHEET: SheetSize = { width: 0.6, height: 0.45, repeat: 0, pack: 1, uses: 1 };
 
 type Counted = {
   readonly route: Pick<Route, 'zones' | 'steps'>;
@@ -149,19 +149,29 @@ function rags(c: Counted): Consumable[] {
 
 /** Sheets laid out on the real panels; a zone of several parts is as many panels as it has parts. */
 function sheets(c: Counted): Consumable[] {
+  const looks = looksOf(c.brief).filter((l) => SHEETED.includes(l.kind));
   const laid = c.route.steps.filter((s) => s.coat === 'sheet');
-  return laid.map((s) => {
+  return laid.map((s, i) => {
+    const size = looks[i]?.sheet ?? ORDINARY_SHEET;
     const panels = c.route.zones.filter((z) => s.zones.includes(z.id)).map((z) => panelOf(c, z));
-    const { pieces, sheets: whole } = sheetsFor(panels, ORDINARY_SHEET);
+    const { pieces, sheets: whole } = sheetsFor(panels, { ...size, gap: 0 });
+    const packs = Math.ceil(whole / size.pack);
+    const left = packs * size.pack * size.uses - pieces;
+    const cm = (m: number) => Math.round(m * 100);
     return {
       id: `sheets-${s.key}`,
-      name: 'Sheets of paper, transfer or leaf',
-      amount: whole,
+      name: size.pack > 1 ? `Packs of ${size.pack} sheets` : 'Sheets of paper, transfer or leaf',
+      amount: packs,
       unit: 'pieces',
-      use: `${pieces} pieces of 60 × 45 cm for “${s.title}”`,
+      use: `${pieces} pieces of ${cm(size.width)} × ${cm(size.height)} cm for “${s.title}”${
+        left > 0 ? `; ${left} ${left === 1 ? 'use is' : 'uses are'} left over` : ''
+      }`,
     };
   });
 }
+
+/** Looks that are laid in sheets, in the order their sheets stand in the route. */
+const SHEETED: readonly LookKind[] = ['inlay', 'decoupage', 'transfer', 'leaf'];
 
 const COUNTED_ZONES: Readonly<Record<string, string>> = {
   drawers: 'parts',

@@ -154,7 +154,7 @@ export const WISH_CONFLICTS: readonly ConflictRule[] = [
       const heat = c.steps.findIndex((s) => does(s, 'heat'));
       const solvent = c.steps
         .slice(0, Math.max(0, heat))
-        .some((s) => /^(dewax|own-dewax|seal-odour|seal-board)/.test(s.key));
+        .some((s) => ['oil', 'alcohol', 'lacquer'].includes(c.productOf(s)?.base ?? ''));
       return heat >= 0 && solvent ? [c.steps[heat]!.key] : [];
     },
     fix: (c) => ({ label: 'Strip it with chemical', brief: c.withHouse({ strip: 'chemical' }) }),

@@ -1,6 +1,7 @@
 import { isSheer, readColour } from '../../colour/colour.ts';
 import type { Facts } from '../build/facts.ts';
-import { choose, note, type Rule } from './rule.ts';
+import { sanded } from '../act.ts';
+import { choose, DUST, note, type Rule, step } from './rule.ts';
 
 const shellac = (coats: number) => choose('primer', { product: 'shellac-primer', coats });
 const blocker = (coats: number) => choose('primer', { product: 'stain-blocker', coats });
@@ -365,5 +366,29 @@ export const PRIMING: readonly Rule[] = [
     applies: (f) =>
       covered(f) && f.primed && !f.pale && !isYellow(f.hex) && f.chosen.primer!.value.product !== 'shellac-sealer',
     does: [choose('tint', 'grey')],
+  },
+  {
+    id: 'rub-primer',
+    topic: 'Priming',
+    authority: 'common practice',
+    of: 'part',
+    when: 'A primer goes under paint, and sanding is neither refused nor against the house’s way',
+    so: 'rub it down lightly before the paint',
+    reason: 'Primer dries with nibs and raised grain: one light rub with 320, or every coat above shows them.',
+    applies: (f) => covered(f) && f.primed && !f.refuses('no-sanding') && f.house('sand') !== 'grip',
+    does: [
+      step({
+        key: 'rub-primer',
+        // Behind all priming, before whatever goes over it.
+        phase: 'under',
+        acts: sanded('nibs', 320),
+        title: 'Rub the primer down lightly, 320, dust off',
+        minutes: [4, 3],
+        skill: 'prep',
+        splittable: true,
+        dusty: true,
+        caution: DUST,
+      }),
+    ],
   },
 ];

@@ -7,14 +7,18 @@ import {
   looksOf,
   MOST_BLENDED,
   type ProductFamily,
+  type SheetSize,
   templateById,
   type Zone,
   zonesOf,
 } from '@app/core';
 import { ArrowUp, Plus, X } from 'lucide-react';
 import { useProducts } from '../../data/useProducts.ts';
+import { useWorkshop } from '../../data/workshop.tsx';
+import { fromTyped, lengthUnit, toTyped } from '../../ui/amounts.ts';
 import { Button, Choice, Field, Select, Tap } from '../../ui/parts.tsx';
 import { ColourField } from './ColourField.tsx';
+import { NumberInput } from './NumberInput.tsx';
 import type { PieceDraft } from './pieceDraft.ts';
 import { ZoneTaps } from './ZoneTaps.tsx';
 
@@ -239,6 +243,7 @@ function LookOptions({ look, name, onLook }: OptionProps) {
       )}
       {PRODUCT_OF[kind] && <LookProduct look={look} name={name} onLook={onLook} />}
       {look.colour && <ColourField label={name} colour={look.colour} onChange={(c) => onLook({ colour: c })} />}
+      {SHEETED.includes(kind) && <SheetFields look={look} name={name} onLook={onLook} />}
       {kind === 'blended' && (
         <MoreColours name={name} colours={look.colours ?? []} onColours={(colours) => onLook({ colours })} />
       )}
@@ -275,6 +280,35 @@ function LookProduct({ look, name, onLook }: OptionProps) {
           ))}
       </Select>
     </Field>
+  );
+}
+
+const SHEETED: readonly LookKind[] = ['inlay', 'decoupage', 'transfer'];
+const SHEET: SheetSize = { width: 0.6, height: 0.45, repeat: 0, pack: 1, uses: 1 };
+
+/** The sheets it is laid with: without them an ordinary size is counted. */
+function SheetFields({ look, name, onLook }: OptionProps) {
+  const { view } = useWorkshop();
+  const { units } = view.workshop;
+  const sheet = look.sheet ?? SHEET;
+  const set = (more: Partial<SheetSize>) => onLook({ sheet: { ...sheet, ...more } });
+  const length = (key: 'width' | 'height' | 'repeat', words: string) => (
+    <Field label={`${words}, ${lengthUnit(units)}`}>
+      <NumberInput value={toTyped(sheet[key], units)} onNumber={(n) => set({ [key]: fromTyped(n, units) })} />
+    </Field>
+  );
+  return (
+    <div role="group" aria-label={`Sheets (${name})`} className="grid grid-cols-2 gap-2 sm:grid-cols-5 md:col-span-2">
+      {length('width', 'Sheet wide')}
+      {length('height', 'Sheet tall')}
+      {length('repeat', 'Pattern repeats')}
+      <Field label="In a pack">
+        <NumberInput value={sheet.pack} onNumber={(pack) => set({ pack })} />
+      </Field>
+      <Field label="Laid how often">
+        <NumberInput value={sheet.uses} onNumber={(uses) => set({ uses })} />
+      </Field>
+    </div>
   );
 }
 
