@@ -84,9 +84,14 @@ test('what is refused inside an open dialog is said inside it, and stays until i
   );
   for (const [open, press] of [
     [null, 'Done'],
+    [null, 'Start'],
+    [null, 'Not yet: 1 h more'],
+    [null, 'A day more'],
+    ['Hold it: waiting for someone or something', 'Hold until then'],
     ['Move it: not before, at, by whom', 'Set and plan around it'],
   ] as const) {
     if (open) await sheet.getByText(open).click();
+    if (press === 'Hold until then') await sheet.getByLabel('Waits for').fill('two hinges');
     await sheet.getByRole('button', { name: press, exact: true }).click();
     const refusal = sheet.getByRole('alert').filter({ hasText: 'Someone changed this' });
     await expect(refusal).toBeVisible();

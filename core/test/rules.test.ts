@@ -590,6 +590,7 @@ const EXAMPLES: Readonly<Record<string, Example>> = {
     /^note Dark wax is wanted, but wax is refused/,
   ],
   'drawer-salve': [{}, { template: 'cabinet' }, /^step drawer-salve$/],
+  liners: [{}, { template: 'bedside' }, /^note Liners in the drawers/],
   'fittings-match': [{}, { brief: { hardware: 'replace' } }, /^step fittings-match$/],
   'colours-match': [
     { brief: { top: STAINED }, findings: ['gouges'] },

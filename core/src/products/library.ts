@@ -439,7 +439,7 @@ export const PRODUCTS: readonly Product[] = [
     name: 'Waterborne acrylic clear, non-yellowing',
     family: 'clear',
     base: 'water',
-    times: [30, 4 * H, 4 * H, 4 * H, 8 * H, 8 * H, 3 * D, 21 * D],
+    times: [30, 4 * H, 2 * H, 2 * H, 8 * H, 8 * H, 3 * D, 21 * D],
     spread_m2PerL: 10,
     solids_pct: 30,
     limits: AIR(10, 80),

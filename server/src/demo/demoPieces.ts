@@ -78,7 +78,7 @@ export const DEMO_PIECES: readonly DemoPiece[] = [
     dimensions: size(1.1, 0.8, 0.85, 6),
     survey: survey('red-wood', 'varnish', ['gouges'], 2),
     brief: brief(colour('Bottle', '#3d5a45'), { prime: 'no', top: stained('Rosewood', '#5e3326') }),
-    arrival: on(-6, 9),
+    arrival: on(-7, 9),
     due: MARKET,
     promised: false,
   },

@@ -245,6 +245,17 @@ export const FINISHING: readonly Rule[] = [
     ],
   },
   {
+    id: 'liners',
+    topic: 'Putting together',
+    authority: 'common practice',
+    of: 'piece',
+    when: 'It has drawers for clothes',
+    so: 'liners, when it no longer smells of paint',
+    reason: 'Clothes take on the smell of a fresh finish, and raw bottoms catch threads.',
+    applies: (f) => f.template.parts === 'drawers' && f.template.storage,
+    does: [note('Liners in the drawers at the end, once nothing smells of paint any more.')],
+  },
+  {
     id: 'fittings-match',
     topic: 'Hardware',
     authority: 'common practice',

@@ -126,6 +126,15 @@ const INSIDE: ZoneFormula = {
   note: 'two sides, back, top and bottom',
 };
 
+const DOOR_INSIDES: ZoneFormula = {
+  id: 'door-insides',
+  name: 'Inside of the doors',
+  group: 'inside',
+  area: '0.8 * width * height',
+  optional: true,
+  note: 'as large as their faces',
+};
+
 type Kind = Pick<Template, 'id' | 'name' | 'measures' | 'zones'> & Partial<Template>;
 const template = (t: Kind): Template => ({
   parts: 'none',
@@ -160,7 +169,7 @@ export const TEMPLATES: readonly Template[] = [
     id: 'cabinet',
     name: 'Cabinet with doors',
     measures: [...WIDTH_DEPTH_HEIGHT(0.9, 0.4, 1.1), count('parts', 'Doors', 2, 1, 8)],
-    zones: [BODY, fronts('doors', 'Doors'), TOP, INSIDE, BACK],
+    zones: [BODY, fronts('doors', 'Doors'), TOP, INSIDE, DOOR_INSIDES, BACK],
     parts: 'doors',
     fiddliness: 1.1,
     storage: true,
@@ -217,7 +226,7 @@ export const TEMPLATES: readonly Template[] = [
     id: 'wardrobe',
     name: 'Wardrobe',
     measures: [...WIDTH_DEPTH_HEIGHT(1.2, 0.58, 1.9), count('parts', 'Doors', 2, 1, 6)],
-    zones: [BODY, fronts('doors', 'Doors'), { ...TOP, name: 'Cornice and top' }, INSIDE, BACK],
+    zones: [BODY, fronts('doors', 'Doors'), { ...TOP, name: 'Cornice and top' }, INSIDE, DOOR_INSIDES, BACK],
     parts: 'doors',
     fiddliness: 1.1,
     storage: true,
