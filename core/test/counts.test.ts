@@ -80,7 +80,7 @@ describe('what a route uses up beside paint', () => {
         },
       }).find((c) => c.id === 'sheets-paper')!;
     expect(sized(1)).toMatchObject({ amount: 2, name: 'Packs of 8 sheets' });
-    expect(sized(1).use).toMatch(/^9 pieces of 40 × 30 cm.*; 7 uses are left over$/);
+    expect(sized(1).use).toMatch(/^9 pieces of 40 cm × 30 cm.*; 7 uses are left over$/);
     expect(sized(2)).toMatchObject({ amount: 1 });
   });
   // Worked example of the trade: three backs of 1.05 × 0.30 m from sheets of 0.40 × 0.30 m, a pack of eight.

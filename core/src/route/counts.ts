@@ -163,7 +163,7 @@ function sheets(c: Counted): Consumable[] {
       name: size.pack > 1 ? `Packs of ${size.pack} sheets` : 'Sheets of paper, transfer or leaf',
       amount: packs,
       unit: 'pieces',
-      use: `${pieces} pieces of ${cm(size.width)} × ${cm(size.height)} cm for “${s.title}”${
+      use: `${pieces} pieces of ${cm(size.width)} cm × ${cm(size.height)} cm for “${s.title}”${
         left > 0 ? `; ${left} ${left === 1 ? 'use is' : 'uses are'} left over` : ''
       }`,
     };
@@ -237,7 +237,7 @@ function boards({ brief }: Counted): Consumable[] {
   const list = fitting.length > 0 ? cutList(fitting, BOARD).boards : [];
   const cuts = list.map((b, i) => {
     const strips = b.strips.map(
-      (s) => `${s.lengths.map((l) => l.toFixed(2)).join(' + ')} m, ${s.width.toFixed(2)} m wide`,
+      (s) => `${s.lengths.map((l) => `${l.toFixed(2)} m`).join(' + ')}, ${s.width.toFixed(2)} m wide`,
     );
     return `board ${i + 1}: ${strips.join('; ')}`;
   });
@@ -245,7 +245,7 @@ function boards({ brief }: Counted): Consumable[] {
   return [
     {
       id: 'boards',
-      name: 'Boards 2.40 × 0.30 m',
+      name: 'Boards 2.40 m × 0.30 m',
       amount: list.length,
       unit: 'pieces',
       use: [...cuts, ...larger].join('. '),

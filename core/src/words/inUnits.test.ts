@@ -12,6 +12,8 @@ test.each([
   ['At 0.5 mm or less: gloves.', 'At 0.020 in or less: gloves.'],
   ['8 mm clear', '5/16 in clear'],
   ['310 mL and 1.5 L', '10.5 fl oz and 1.6 qt'],
+  ['About 35 kg whole', 'About 75 lb whole'],
+  ['6 pieces of 60 cm × 45 cm', '6 pieces of 23 1/2 in × 17 3/4 in'],
   ['for a cup or for a litre', 'for a cup or for a quart'],
   ['ten minutes for a square metre', 'ten minutes for ten square feet'],
   ['coat 1 of 2, 120-180, dust off, 2 h', 'coat 1 of 2, 120-180, dust off, 2 h'],

@@ -33,6 +33,9 @@ export function readInches(text: string): number {
   return Number(whole!.replace(',', '.')) + part(top, bottom);
 }
 
+/** Exact: 1 lb is 0.45359237 kg. Source: NIST Handbook 44, appendix C. */
+const LB_PER_KG = 1 / 0.453_592_37;
+
 type Convert = (figure: number) => string;
 const whole: Convert = (n) => String(Math.round(n));
 
@@ -46,6 +49,7 @@ const US: readonly (readonly [unit: string, said: string, convert: Convert])[] =
   ['mL', 'fl oz', (n) => litresToUsFluidOunces(n / 1000).toFixed(1)],
   ['L', 'qt', (n) => litresToUsQuarts(n).toFixed(1)],
   ['m', 'in', (n) => whole(metresToInches(n))],
+  ['kg', 'lb', (n) => String(Math.round((n * LB_PER_KG) / 5) * 5)],
 ];
 const FIGURES = US.map(
   ([unit, said, convert]) =>

@@ -1,5 +1,6 @@
 import { consumablesOf, type Consumable, type Route, templateById } from '@app/core';
 import { Tap, Section } from '../../ui/parts.tsx';
+import { useInUnits } from '../../data/saying.ts';
 import { useProducts } from '../../data/useProducts.ts';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { sayConsumable } from '../../ui/sayConsumable.ts';
@@ -14,6 +15,7 @@ type ReadyProps = {
 /** Papers, rollers, brushes, tape, sheets and cans the route takes: counted, and asked once whether they are there. */
 export function ReadyFields({ draft, onChange, route }: ReadyProps) {
   const products = useProducts();
+  const said = useInUnits();
   const { view } = useWorkshop();
   const template = templateById.get(draft.template);
   if (!route || !template) return null;
@@ -35,8 +37,8 @@ export function ReadyFields({ draft, onChange, route }: ReadyProps) {
         {list.map((c) => (
           <li key={c.id} className="grid grid-cols-[1fr_auto] items-center gap-2 border-b border-line py-1 text-table">
             <span>
-              <span className="font-semibold">{sayConsumable(c, view.workshop.units)}</span>
-              <span className="condensed block text-lane text-sub">{c.use}</span>
+              <span className="font-semibold">{said(sayConsumable(c, view.workshop.units))}</span>
+              <span className="condensed block text-lane text-sub">{said(c.use)}</span>
             </span>
             <Tap isOn={atHand.includes(c.id)} onToggle={() => toggle(c)}>
               {atHand.includes(c.id) ? 'here' : 'to get'}

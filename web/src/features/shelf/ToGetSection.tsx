@@ -1,5 +1,6 @@
 import { consumablesOf, type Consumable, templateById } from '@app/core';
 import { Link } from 'react-router';
+import { useInUnits } from '../../data/saying.ts';
 import { useProducts } from '../../data/useProducts.ts';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { Section } from '../../ui/parts.tsx';
@@ -15,6 +16,7 @@ type Wanted = {
 export function ToGetSection() {
   const { view } = useWorkshop();
   const products = useProducts();
+  const said = useInUnits();
   const wanted = new Map<string, Wanted>();
   for (const p of view.pieces.filter((x) => x.active)) {
     const steps = p.steps.filter((s) => s.state.kind !== 'done');
@@ -49,7 +51,7 @@ export function ToGetSection() {
                 style={{ width: `${(w.pieces.length / most) * 72}px` }}
               />
               <span className="font-semibold">
-                {sayConsumable({ ...w.what, amount: Math.round(w.amount * 10) / 10 }, view.workshop.units)}
+                {said(sayConsumable({ ...w.what, amount: Math.round(w.amount * 10) / 10 }, view.workshop.units))}
               </span>
             </span>
             <span className="condensed block text-lane text-sub">

@@ -36,12 +36,12 @@ export function DryingStrip({
               <button
                 type="button"
                 onClick={() => onOpen(w.step.id)}
-                className="grid min-h-14 w-full cursor-pointer grid-cols-[30px_1fr_auto] items-center gap-x-3 border-b border-line py-2 text-left hover:bg-sunk md:grid-cols-[30px_220px_1fr_200px]"
+                className="grid min-h-14 w-full cursor-pointer grid-cols-[30px_minmax(0,1fr)_minmax(0,auto)] items-center gap-x-3 border-b border-line py-2 text-left hover:bg-sunk md:grid-cols-[30px_220px_1fr_200px]"
               >
                 <Tag brief={w.piece.brief} size={28} />
                 <span className="min-w-0">
-                  <span className="block truncate text-[16px] font-semibold">{w.piece.name}</span>
-                  <span className="condensed block truncate text-table text-sub">{w.step.title}</span>
+                  <span className="block text-[16px] font-semibold">{w.piece.name}</span>
+                  <span className="condensed block text-table text-sub">{w.step.title}</span>
                 </span>
                 <svg
                   viewBox={`0 0 ${WIDTH} ${ROW}`}
@@ -55,11 +55,11 @@ export function DryingStrip({
                   <rect x="0.5" y="0.5" width={WIDTH - 1} height={ROW - 1} fill="none" stroke="var(--m-keyline)" />
                   <path d={`M${share * WIDTH} 0v${ROW}`} stroke="var(--m-ink)" strokeWidth="5" />
                 </svg>
-                <span className="text-right">
+                <span className="min-w-0 text-right">
                   <span className="block text-section font-semibold">
                     {w.ready - saying.now < 720 ? clock(w.ready, saying) : sayTime(w.ready, saying)}
                   </span>
-                  <span className="condensed block truncate text-table text-sub">
+                  <span className="condensed block text-table text-sub">
                     in {sayLength(w.ready - saying.now)}, then{' '}
                     {w.readyFor.charAt(0).toLowerCase() + w.readyFor.slice(1)}
                   </span>
