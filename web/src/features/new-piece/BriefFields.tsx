@@ -1,5 +1,6 @@
 import { useInUnits } from '../../data/saying.ts';
 import { type Brief, type Coat, type Route, type TopBrief, TOP_KINDS } from '@app/core';
+import { ProductOptions } from '../../data/ProductOptions.tsx';
 import { useProducts } from '../../data/useProducts.ts';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { Choice, Field, Section, Select } from '../../ui/parts.tsx';
@@ -75,13 +76,7 @@ export function BriefFields({ draft, onChange, route }: BriefProps) {
         />
         <Field label="Paint" hint={said(products.get(draft.brief.paint)?.range ?? '')}>
           <Select value={draft.brief.paint} onChange={(e) => brief({ paint: e.target.value })}>
-            {[...products.values()]
-              .filter((p) => p.family === 'paint')
-              .map((p) => (
-                <option key={p.id} value={p.id}>
-                  {p.name}
-                </option>
-              ))}
+            <ProductOptions family="paint" />
           </Select>
         </Field>
         <Choice

@@ -13,7 +13,7 @@ import {
   zonesOf,
 } from '@app/core';
 import { ArrowUp, Plus, X } from 'lucide-react';
-import { useProducts } from '../../data/useProducts.ts';
+import { ProductOptions } from '../../data/ProductOptions.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { fromTyped, lengthUnit, toTyped } from '../../ui/amounts.ts';
 import { Button, Choice, Field, Select, Tap } from '../../ui/parts.tsx';
@@ -241,7 +241,7 @@ function LookOptions({ look, name, onLook }: OptionProps) {
           onChange={(size) => onLook({ big: size === 'big' })}
         />
       )}
-      {PRODUCT_OF[kind] && <LookProduct look={look} name={name} onLook={onLook} />}
+      <LookProduct look={look} name={name} onLook={onLook} />
       {look.colour && <ColourField label={name} colour={look.colour} onChange={(c) => onLook({ colour: c })} />}
       {SHEETED.includes(kind) && <SheetFields look={look} name={name} onLook={onLook} />}
       {kind === 'blended' && (
@@ -265,19 +265,13 @@ const PRODUCT_OF: Partial<Record<LookKind, ProductFamily>> = {
 };
 
 function LookProduct({ look, name, onLook }: OptionProps) {
-  const products = useProducts();
   const family = PRODUCT_OF[look.kind];
+  if (!family) return null;
   return (
     <Field label={`Laid with (${name})`}>
       <Select value={look.product ?? ''} onChange={(e) => onLook({ product: e.target.value || undefined })}>
         <option value="">{family === 'glaze' ? 'a waterborne glaze' : 'the paint of these zones'}</option>
-        {[...products.values()]
-          .filter((p) => p.family === family)
-          .map((p) => (
-            <option key={p.id} value={p.id}>
-              {p.name}
-            </option>
-          ))}
+        <ProductOptions family={family} />
       </Select>
     </Field>
   );

@@ -15,7 +15,7 @@ import {
 } from '@app/core';
 import { X } from 'lucide-react';
 import { useState } from 'react';
-import { useProducts } from '../../data/useProducts.ts';
+import { ProductOptions } from '../../data/ProductOptions.tsx';
 import { Button, Choice, Field, Input, Select } from '../../ui/parts.tsx';
 import { ColourField } from './ColourField.tsx';
 import type { PieceDraft } from './pieceDraft.ts';
@@ -237,7 +237,6 @@ function TreatmentFields({
   readonly title: string;
   readonly onTreatment: (t: Treatment) => void;
 }) {
-  const products = useProducts();
   if (treatment.kind === 'paint')
     return (
       <>
@@ -248,13 +247,7 @@ function TreatmentFields({
         />
         <Field label="Paint">
           <Select value={treatment.product} onChange={(e) => onTreatment({ ...treatment, product: e.target.value })}>
-            {[...products.values()]
-              .filter((p) => p.family === 'paint')
-              .map((p) => (
-                <option key={p.id} value={p.id}>
-                  {p.name}
-                </option>
-              ))}
+            <ProductOptions family="paint" />
           </Select>
         </Field>
       </>
