@@ -44,9 +44,11 @@ export function checkedConflicts(
 ): Conflict[] {
   const faults = routeFaults(input, route);
   const told = faults.filter((f, i) => !known.has(f.step) && faults.findIndex((o) => same(o, f)) === i);
+  if (told.length === 0) return [];
+  const without = new Map(edits.map((e) => [e, faultsWithout(input, edits, e)]));
   return told.map((f): Conflict => {
     const names = faults.filter((o) => same(o, f)).flatMap((o) => route.zones.find((z) => z.id === o.zone)?.name ?? []);
-    const blamed = edits.filter((e) => !faultsWithout(input, edits, e).some((o) => same(o, f)));
+    const blamed = edits.filter((e) => !without.get(e)!.some((o) => same(o, f)));
     return {
       id: `surface-${f.need}`,
       step: f.step,
