@@ -1,0 +1,51 @@
+import { type Brief, editedRoute, measuresOf, templateById, type RouteInput } from '@app/core';
+import { expect, test } from 'vitest';
+import { finishColumns } from './finishColumns.ts';
+
+const template = templateById.get('cabinet')!;
+const inputOf = (brief: Partial<Brief>, glass = false): RouteInput => ({
+  template,
+  dimensions: Object.fromEntries(measuresOf(template).map((m) => [m.key, m.usual])),
+  survey: {
+    wood: 'softwood',
+    finish: 'raw',
+    layers: 0,
+    findings: [],
+    age: 'new',
+    zones: glass ? { doors: { wood: 'glass' } } : {},
+  },
+  brief: {
+    paint: 'matt-paint',
+    body: { name: 'slate', hex: '#3f5c74' },
+    top: { kind: 'same' },
+    prime: 'auto',
+    sealer: 'clear',
+    method: 'auto',
+    hardware: 'keep',
+    ...brief,
+  },
+  means: { people: 1, sprayer: false },
+});
+const columnsOf = (input: RouteInput) => finishColumns(input, editedRoute(input, []));
+
+test('a piece of one finish is one column, with every zone by name and its films from the wood up', () => {
+  const columns = columnsOf(inputOf({}));
+  expect(columns.map((c) => c.name)).toEqual(['Body, doors, top']);
+  expect(columns[0]!.films.map((f) => f.label)).toEqual(['coat 1', 'coat 2', 'clear', 'clear']);
+});
+
+test('each row is a column of its own; what is covered says so instead of films', () => {
+  const stained = inputOf(
+    {
+      rows: [{ id: 'r', zones: ['top'], treatment: { kind: 'stain', colour: { name: 'oak', hex: '#7a5230' } } }],
+    },
+    true,
+  );
+  const columns = columnsOf(stained);
+  expect(columns.map((c) => [c.name, c.note])).toEqual([
+    ['Body', null],
+    ['Doors', 'covered, no wood'],
+    ['Top', null],
+  ]);
+  expect(columns[2]!.films[0]).toMatchObject({ label: 'stain', colour: '#7a5230' });
+});
