@@ -46,7 +46,16 @@ export class Mokume {
   /** @param now ISO moment at which the server's clock stands still */
   async start(now: string, more: Readonly<Record<string, string>> = {}): Promise<void> {
     await this.stop();
-    const port = await freePort();
+    // A port that was free may be taken in between, by the other worker's server: then the next one is tried.
+    for (let left = 2; ; left--)
+      try {
+        return await this.#startOn(await freePort(), now, more);
+      } catch (error) {
+        if (left === 0) throw error;
+      }
+  }
+
+  async #startOn(port: number, now: string, more: Readonly<Record<string, string>>): Promise<void> {
     const env = {
       ...process.env,
       MOKUME_DATABASE_URL: this.#database,
