@@ -1,4 +1,4 @@
-import { readColour } from '../colour/colour.ts';
+import { isPale, readColour } from '../colour/colour.ts';
 import type { Product, Stage } from '../products/product.ts';
 import type { Act, ActKind } from '../route/act.ts';
 import type { RouteStep } from '../route/piece.ts';
@@ -53,8 +53,6 @@ function stageFor(v: Visit): Stage | null {
   return null;
 }
 
-/** From here on a colour is pale: what comes through shows. Source: common practice. */
-const PALE_L = 72;
 /** Overnight. */
 const NIGHT = 12 * 60;
 
@@ -64,9 +62,9 @@ function minutesTo(stage: Stage, v: Visit): number {
   const full = product.stages_minutes[stage];
   if (stage !== 'topcoat' || product.family !== 'primer' || product.base !== 'water' || family(v) !== 'paint')
     return full;
-  const isPale = v.step.colour !== null && readColour(v.step.colour).lightness >= PALE_L;
+  const showsThrough = v.step.colour !== null && isPale(readColour(v.step.colour));
   const recoat = product.stages_minutes.recoat;
-  if (!isPale) return Math.min(full, recoat);
+  if (!showsThrough) return Math.min(full, recoat);
   const isRedWood = v.surface.substrate === 'red-wood' && v.surface.films.every((f) => f.by !== null);
   return v.surface.bled || isRedWood ? full : Math.min(full, Math.max(recoat, NIGHT));
 }

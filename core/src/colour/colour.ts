@@ -23,6 +23,9 @@ export function readColour(hex: string): ColourReading {
 /** Pale enough that stains, red woods and knots show through it. Common practice, drawn at L* 72. */
 export const isPale = (c: ColourReading) => c.lightness >= 72;
 
+/** So white that it hides dark grounds badly, having hardly any pigment that darkens. Common practice, drawn at L* 88. */
+export const isWhite = (c: ColourReading) => c.lightness >= 88;
+
 /** Yellows and clean reds, whose pigments hide badly: they take more coats. Common practice. */
 export const isSheer = (c: ColourReading) =>
   c.chroma >= 45 && (c.hue_deg <= 35 || (c.hue_deg >= 70 && c.hue_deg <= 108));

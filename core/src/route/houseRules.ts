@@ -28,6 +28,13 @@ export const HOUSE_DEFAULTS: HouseRules = {
   assembly: 'last',
 };
 
+/** What is done on one piece: as its brief overrules, else as the house does, else as most do. */
+export const houseRuleOf = <K extends HouseRule>(
+  rule: K,
+  brief: { readonly house?: Partial<HouseRules> | undefined },
+  means: { readonly house?: HouseRules | undefined },
+): HouseRules[K] => brief.house?.[rule] ?? means.house?.[rule] ?? HOUSE_DEFAULTS[rule];
+
 export type SwitchSide<K extends HouseRule = HouseRule> = {
   readonly value: HouseRules[K];
   readonly name: string;

@@ -1,12 +1,4 @@
-import {
-  conditionOf,
-  finishOf,
-  HOUSE_DEFAULTS,
-  type Route,
-  type RouteInput,
-  type RouteStep,
-  type Zone,
-} from '@app/core';
+import { conditionOf, finishOf, houseRuleOf, type Route, type RouteInput, type RouteStep, type Zone } from '@app/core';
 import type { FinishColumn, FinishFilm } from './FinishSections.tsx';
 import { WOOD_COLOURS } from './laneModel.ts';
 
@@ -28,7 +20,7 @@ const NOTES: Record<string, string> = {
 
 /** The finishes of a piece, each with its zones and what the route lays on them. */
 export function finishColumns(input: RouteInput, route: Pick<Route, 'zones' | 'steps'>): FinishColumn[] {
-  const backs = input.brief.house?.backs ?? input.means.house?.backs ?? HOUSE_DEFAULTS.backs;
+  const backs = houseRuleOf('backs', input.brief, input.means);
   const rows = new Map<string, { zones: Zone[]; kind: string }>();
   for (const z of route.zones) {
     const finish = finishOf(z, input.survey, input.brief, backs);

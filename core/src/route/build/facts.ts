@@ -1,4 +1,4 @@
-import { isPale, readColour } from '../../colour/colour.ts';
+import { isPale, isWhite, readColour } from '../../colour/colour.ts';
 import type { Need } from '../../planner/model/model.ts';
 import type { Product } from '../../products/product.ts';
 import { productById } from '../../products/library.ts';
@@ -13,7 +13,7 @@ import {
   USUAL_USE,
 } from '../brief.ts';
 import { looksOf, showsWood } from '../finish.ts';
-import { HOUSE_DEFAULTS, type HouseRule, type HouseRules } from '../houseRules.ts';
+import { type HouseRule, houseRuleOf, type HouseRules } from '../houseRules.ts';
 import type { Colour, Zone } from '../piece.ts';
 import { type Finding, type Finish, isBoard, isPaint, mayHoldLead, type Survey } from '../survey.ts';
 import { isLarge, looseParts, piecesOf, spaceOf, type Dimensions, type Template } from '../template/templates.ts';
@@ -42,9 +42,6 @@ export type RouteInput = {
 
 /** All boards of a piece against those that are seen: backs, bottoms, frames. Common practice. */
 const UNSEEN_TOO = 1.6;
-/** Lightness at which a clean white stops hiding dark grounds even in three coats. Common practice. */
-const WHITE_L = 88;
-
 /** A look as it is asked for: on these zones of one row, the how-manieth of its kind. */
 export type LookAsked = {
   readonly look: Look;
@@ -102,7 +99,7 @@ export class Facts {
     return this.products.get(id) ?? productById.get('matt-paint')!;
   }
   house<K extends HouseRule>(rule: K): HouseRules[K] {
-    return this.brief.house?.[rule] ?? this.input.means.house?.[rule] ?? HOUSE_DEFAULTS[rule];
+    return houseRuleOf(rule, this.brief, this.input.means);
   }
 
   /** Found on this part. */
@@ -168,7 +165,7 @@ export class Facts {
     return isPale(readColour(this.hex));
   }
   get white(): boolean {
-    return readColour(this.hex).lightness >= WHITE_L;
+    return isWhite(readColour(this.hex));
   }
 
   /** Stripped or sanded to the wood before the first coat, or bare when it came. */
@@ -312,9 +309,4 @@ export const touches = (look: Look, part: Part): boolean =>
   look.zones ? part.zones.some((z) => look.zones!.includes(z)) : part.row === 'body' && part.treatment.kind === 'paint';
 
 export const partsFor = (input: RouteInput, zones: readonly Zone[]): Part[] =>
-  partsOf(
-    zones,
-    input.survey,
-    input.brief,
-    input.brief.house?.backs ?? input.means.house?.backs ?? HOUSE_DEFAULTS.backs,
-  );
+  partsOf(zones, input.survey, input.brief, houseRuleOf('backs', input.brief, input.means));

@@ -2,7 +2,7 @@ import { checkRoute, type RouteFault } from '../../checker/checkRoute.ts';
 import { productById } from '../../products/library.ts';
 import type { RouteInput } from '../build/facts.ts';
 import { finishOf } from '../finish.ts';
-import { HOUSE_DEFAULTS } from '../houseRules.ts';
+import { houseRuleOf } from '../houseRules.ts';
 import type { RouteStep, Zone } from '../piece.ts';
 import { conditionOf, mayHoldLead } from '../survey.ts';
 
@@ -12,7 +12,7 @@ export function routeFaults(
   route: { readonly zones: readonly Zone[]; readonly steps: readonly RouteStep[] },
 ): RouteFault[] {
   const { survey, brief, means } = input;
-  const backs = brief.house?.backs ?? means.house?.backs ?? HOUSE_DEFAULTS.backs;
+  const backs = houseRuleOf('backs', brief, means);
   const starts = route.zones.map((zone) => ({
     zone,
     condition: conditionOf(survey, zone.id),

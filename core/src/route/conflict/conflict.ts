@@ -4,7 +4,7 @@ import { composeRoute, type RouteInput } from '../buildRoute.ts';
 import type { StepSpec } from '../build/spec.ts';
 import type { RouteEdit } from '../edit/routeEdit.ts';
 import { canTakeLook, finishOf, looksOf } from '../finish.ts';
-import { HOUSE_DEFAULTS, type HouseRule, type HouseRules } from '../houseRules.ts';
+import { type HouseRule, houseRuleOf, type HouseRules } from '../houseRules.ts';
 import type { RouteStep, StruckStep, Zone } from '../piece.ts';
 import { conditionOf, type Finding, isBoard, mayHoldLead } from '../survey.ts';
 import { type Layer, layersUnder } from './layers.ts';
@@ -91,7 +91,7 @@ export class Scene {
     return this.input.brief;
   }
   house<K extends HouseRule>(rule: K): HouseRules[K] {
-    return this.brief.house?.[rule] ?? this.input.means.house?.[rule] ?? HOUSE_DEFAULTS[rule];
+    return houseRuleOf(rule, this.brief, this.input.means);
   }
   looks(...kinds: readonly LookKind[]): boolean {
     return looksOf(this.brief).some((l) => kinds.includes(l.kind) && this.#lies(l));

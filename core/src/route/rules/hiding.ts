@@ -1,4 +1,4 @@
-import { colourDifference, isPale, isSheer, readColour } from '../../colour/colour.ts';
+import { colourDifference, isPale, isSheer, isWhite, readColour } from '../../colour/colour.ts';
 import type { Finish, Wood } from '../survey.ts';
 import type { Facts } from '../build/facts.ts';
 
@@ -32,8 +32,6 @@ const TINTED_HEX = '#8d9296';
 const UNSEEN = 3;
 /** Share of the contrast that one coat leaves, by how well the pigments hide. From memory, fitted to the trade's counts. */
 const LEFT_BY_COAT = { sheer: 0.5, white: 0.38, pale: 0.3, strong: 0.2 } as const;
-/** From here a white has so little pigment that darkens that it hides badly. */
-const WHITE_L = 88;
 const MOST = 5;
 
 export type Hiding = { readonly coats: number; readonly contrast: number; readonly ground: string };
@@ -47,7 +45,7 @@ export function coatsToHide(hex: string, ground: string): { readonly coats: numb
   const colour = readColour(hex);
   const left = isSheer(colour)
     ? LEFT_BY_COAT.sheer
-    : colour.lightness >= WHITE_L
+    : isWhite(colour)
       ? LEFT_BY_COAT.white
       : isPale(colour)
         ? LEFT_BY_COAT.pale
