@@ -66,7 +66,7 @@ test('two open browsers agree without a reload', async ({ browser }) => {
 test('a step is started from Today with one tap and taken back with another', async ({ page }) => {
   await demo(page, '/today');
   const teo = page.getByRole('region', { name: 'Teo' });
-  const done = teo.getByRole('button', { name: 'Done' });
+  const done = teo.getByRole('button', { name: 'Done', exact: true });
   await done.click();
   const toast = page.getByRole('listitem').filter({ hasText: 'done on' });
   await expect(toast).toBeVisible();

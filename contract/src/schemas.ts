@@ -212,6 +212,45 @@ export const StepDone = object({
   /** It was noted before, and this is how it really was. */
   corrects: boolean().optional(),
 });
+/** How a step under way goes on: laid down for later, taking longer, or so many parts of a set finished. */
+export const PROGRESS_KINDS = ['pause', 'longer', 'parts'] as const;
+export const StepProgress = object({
+  ...command,
+  version: version(),
+  by: person(),
+  at: instantField().optional(),
+  kind: string<(typeof PROGRESS_KINDS)[number]>()
+    .oneOf([...PROGRESS_KINDS], `Choose one of ${PROGRESS_KINDS.join(', ')}.`)
+    .required(),
+  /** Longer than it would have taken. */
+  minutes: number()
+    .integer()
+    .min(5, 'At least 5 minutes.')
+    .max(480, 'At most 8 hours; lay it down instead.')
+    .optional(),
+  /** Finished so far, earlier sittings included. */
+  parts: number().integer('Whole parts.').min(1, 'At least one part.').max(999).optional(),
+});
+/** What was done otherwise than the route says. */
+export const DIFFERENT_KINDS = ['can', 'zones', 'coats', 'spilled'] as const;
+export const StepDifferently = object({
+  ...command,
+  version: version(),
+  by: person(),
+  at: instantField().optional(),
+  kind: string<(typeof DIFFERENT_KINDS)[number]>()
+    .oneOf([...DIFFERENT_KINDS], `Choose one of ${DIFFERENT_KINDS.join(', ')}.`)
+    .required(),
+  /** The can that was really used, or spilled from. */
+  paint: words(60).optional(),
+  /** It was a mistake: sand back and lay it again as the route says. */
+  isWrong: boolean().default(false),
+  /** Zones that were really done. */
+  zones: array(words(60).required()).max(60).optional(),
+  /** Coats more (1) or fewer (-1) than the route says. */
+  coats: number().oneOf([-1, 1], 'One coat more or one fewer.').optional(),
+  litres: number().moreThan(0, 'Enter how much was spilled.').max(20, 'At most 20 litres.').optional(),
+});
 /** What can go wrong with a step, or hold it up; each is told in one tap. */
 export const PROBLEM_KINDS = ['redo', 'bleed-through', 'not-dry', 'hold'] as const;
 export type ProblemKind = (typeof PROBLEM_KINDS)[number];
@@ -264,6 +303,8 @@ export type WorkshopInput = InferType<typeof WorkshopInput>;
 export type HelperInput = InferType<typeof HelperInput>;
 export type StepStart = InferType<typeof StepStart>;
 export type StepDone = InferType<typeof StepDone>;
+export type StepProgress = InferType<typeof StepProgress>;
+export type StepDifferently = InferType<typeof StepDifferently>;
 export type StepProblem = InferType<typeof StepProblem>;
 export type StepPin = InferType<typeof StepPin>;
 export type Undo = InferType<typeof Undo>;

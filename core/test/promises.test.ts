@@ -209,10 +209,10 @@ describe('paint on the shelf', () => {
     lead_days: null,
   });
   test('a can short of what is planned names the first coat that lacks, and by how much in all', () => {
-    const [full] = shelfDemand([can(1000)], w.pieces, plan);
+    const [full] = shelfDemand({ paints: [can(1000)], products: [] }, w.pieces, plan);
     expect(full!.needed_litres).toBeGreaterThan(0);
     expect(full!.short).toBeNull();
-    const [empty] = shelfDemand([can(0)], w.pieces, plan);
+    const [empty] = shelfDemand({ paints: [can(0)], products: [] }, w.pieces, plan);
     expect(empty!.short!.litres).toBeCloseTo(full!.needed_litres, 9);
     const first = w.pieces
       .flatMap((p) => p.steps)
@@ -224,10 +224,12 @@ describe('paint on the shelf', () => {
     expect(empty!.short!.at).toBe(Math.min(...first));
   });
   test('another colour or a piece out of the shop takes nothing', () => {
-    expect(shelfDemand([{ ...can(0), hex: '#000000' }], w.pieces, plan)[0]!.needed_litres).toBe(0);
+    expect(
+      shelfDemand({ paints: [{ ...can(0), hex: '#000000' }], products: [] }, w.pieces, plan)[0]!.needed_litres,
+    ).toBe(0);
     expect(
       shelfDemand(
-        [can(0)],
+        { paints: [can(0)], products: [] },
         w.pieces.map((p) => ({ ...p, active: false })),
         plan,
       )[0]!.short,

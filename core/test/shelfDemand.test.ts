@@ -24,10 +24,11 @@ const planOf = (starts: Record<string, number>): Plan => ({
 });
 const two = [pieceOf([coat('one'), coat('two')])];
 const plan = planOf({ one: at(0, 9), two: at(1, 9) });
-const short = (paint: ShelfPaint, pieces = two) => shelfDemand([paint], pieces, plan)[0]!.short;
+const short = (paint: ShelfPaint, pieces = two) =>
+  shelfDemand({ paints: [paint], products: [] }, pieces, plan)[0]!.short;
 
 test('the coat that finds too little in the can is named, with how much is missing', () => {
-  expect(shelfDemand([can], two, plan)[0]!.needed_litres).toBeCloseTo(0.8);
+  expect(shelfDemand({ paints: [can], products: [] }, two, plan)[0]!.needed_litres).toBeCloseTo(0.8);
   expect(short(can)).toMatchObject({ piece: 'p', step: 'two', at: at(1, 9) });
   expect(short(can)!.litres).toBeCloseTo(0.3);
 });
@@ -47,13 +48,13 @@ test('exactly enough is enough', () => {
 test('coats already on, pieces that left and other colours or products take nothing', () => {
   const done = { kind: 'done', from: at(0, 9), until: at(0, 10), by: ['ada'] } as const;
   const none = (s: ShopStep, more: Partial<ShopPiece> = {}) =>
-    expect(shelfDemand([can], [pieceOf([s], more)], plan)[0]!.needed_litres).toBe(0);
+    expect(shelfDemand({ paints: [can], products: [] }, [pieceOf([s], more)], plan)[0]!.needed_litres).toBe(0);
   none(coat('one', { state: done }));
   none(coat('one', { colour: '#ffffff' }));
   none(coat('one', { product: 'clear-satin' }));
   none(coat('one'), { active: false });
 });
 test('coats are served in the order they are planned, not in the order they are listed', () => {
-  const swapped = shelfDemand([can], two, planOf({ one: at(3, 9), two: at(1, 9) }))[0]!;
+  const swapped = shelfDemand({ paints: [can], products: [] }, two, planOf({ one: at(3, 9), two: at(1, 9) }))[0]!;
   expect(swapped.short).toMatchObject({ step: 'one', at: at(3, 9) });
 });

@@ -305,7 +305,7 @@ describe('what a piece takes', () => {
     can_cents: 1000,
     lead_days: null,
   };
-  const sums = pieceSums(route.steps, route.zones, [can]);
+  const sums = pieceSums(route.steps, route.zones, [can], productById);
   test('each coat has its surface, its way and its loss, and litres that follow from them', () => {
     const coat = sums.coats.find((c) => c.key === 'paint-1')!;
     expect(coat).toMatchObject({ method: 'roll', loss: 0.1 });
@@ -319,6 +319,6 @@ describe('what a piece takes', () => {
     expect(paint.buy).toEqual({ cans: 2, left_litres: expect.closeTo(0.5 - (need - 0.1), 9) as number });
     expect(paint.cents).toBe(Math.round((need / 0.25) * 1000));
     expect(sums.materials_cents).toBe(paint.cents);
-    expect(pieceSums(route.steps, route.zones, []).materials_cents).toBe(0);
+    expect(pieceSums(route.steps, route.zones, [], productById).materials_cents).toBe(0);
   });
 });

@@ -199,6 +199,17 @@ export const MATRIX = {
     ],
     packages: [],
   },
+  'core/src/today': {
+    rooms: [
+      `${PLANNER}/compile`,
+      `type:${PLANNER}/model`,
+      'core/src/products',
+      'core/src/route',
+      'core/src/workshop',
+      'type:core/src/quantities',
+    ],
+    packages: [],
+  },
   'core/src/words': { rooms: [...WORDS_OF, 'core/src/calendar', 'core/src/quantities', 'core/src'], packages: [] },
   // Core's front door, which shows what is in the rooms behind it.
   'core/src': {
@@ -226,6 +237,7 @@ export const MATRIX = {
       'core/src/promise',
       'core/src/neutral',
       'core/src/workshop',
+      'core/src/today',
       'core/src/questions',
       'core/src/words',
     ],

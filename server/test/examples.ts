@@ -64,6 +64,8 @@ export const EXAMPLES: Readonly<Record<string, Example>> = {
   'put /pieces/:id/edits': (h) => ({ ...pieceVersion(h), edits: [{ op: 'minutes', step: 'wash', minutes: 45 }] }),
   'put /pieces/:id/arrival': (h) => ({ ...pieceVersion(h), sheet: { marks: [], remarks: randomUUID(), agreed: null } }),
   'delete /pieces/:id': pieceVersion,
+  'post /steps/:id/progress': (h) => ({ ...stepVersion(h), by: 'owner', kind: 'longer', minutes: 15 }),
+  'post /steps/:id/differently': (h) => ({ ...stepVersion(h), by: 'owner', kind: 'zones', zones: ['body'] }),
   'post /steps/:id/start': (h) => ({ ...stepVersion(h), by: 'owner' }),
   'post /steps/:id/done': (h) => ({ ...stepVersion(h), by: 'owner' }),
   'post /steps/:id/problem': (h) => ({ ...stepVersion(h), by: 'owner', kind: 'not-dry' }),

@@ -5,6 +5,7 @@ import { type Panel, sheetsFor } from '../quantities/sheets.ts';
 import { sandingOf } from './act.ts';
 import type { Brief, LookKind, SheetSize } from './brief.ts';
 import { looksOf, madeParts } from './finish.ts';
+import { COUNTED_ZONES } from './template/parts.ts';
 import type { Route, RouteStep, Zone } from './piece.ts';
 import type { Dimensions, Template } from './template/templates.ts';
 
@@ -172,14 +173,6 @@ function sheets(c: Counted): Consumable[] {
 
 /** Looks that are laid in sheets, in the order their sheets stand in the route. */
 const SHEETED: readonly LookKind[] = ['inlay', 'decoupage', 'transfer', 'leaf'];
-
-const COUNTED_ZONES: Readonly<Record<string, string>> = {
-  drawers: 'parts',
-  fronts: 'parts',
-  doors: 'parts',
-  shelves: 'shelves',
-  'shelf-backs': 'shelves',
-};
 
 function panelOf({ dimensions, template }: Counted, z: Zone): Panel {
   const measure = COUNTED_ZONES[z.id];

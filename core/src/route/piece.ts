@@ -100,7 +100,10 @@ export type RouteStep = {
   readonly product: string | null;
   /** Product that is made ready for use here: what is laid of it must be laid while this mix lives. */
   readonly mixes?: string | undefined;
+  /** Of what is laid, water that thins it included where the step says so. */
   readonly litres: number;
+  /** Share of water in it; missing: as the product is mixed and laid. */
+  readonly water_pct?: number | undefined;
   readonly outcomes: readonly Outcome[];
   readonly after: readonly Link[];
 };

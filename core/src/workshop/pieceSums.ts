@@ -1,9 +1,11 @@
+import { takenOf } from '../products/portions.ts';
+import type { Product } from '../products/product.ts';
 import { sumsOf } from '../route/routeSums.ts';
 import { cansFor } from '../quantities/film.ts';
 import { type Litres, litres } from '../quantities/units.ts';
 import type { Method, RouteStep, Zone } from '../route/piece.ts';
 import { LOSS } from '../route/build/coats.ts';
-import type { ShelfPaint } from './shelf.ts';
+import { type ShelfPaint, tintOf } from './shelf.ts';
 
 /** One coat: what surface it covers, how it is laid, what is lost on the way, and what it takes. */
 export type CoatSum = {
@@ -41,6 +43,7 @@ export function pieceSums(
   steps: readonly RouteStep[],
   zones: readonly Zone[],
   paints: readonly ShelfPaint[],
+  catalogue: ReadonlyMap<string, Product>,
 ): PieceSums {
   const coats = steps
     .filter((s) => s.product !== null && s.litres > 0)
@@ -56,11 +59,11 @@ export function pieceSums(
     }));
   const products = new Map<string, { product: string; colour: string | null; litres: number }>();
   for (const c of coats) {
-    const coloured = steps.find((s) => s.key === c.key)!.coat;
-    const colour = coloured === 'paint' || coloured === 'glaze' || coloured === 'stain' ? c.colour : null;
+    const step = steps.find((s) => s.key === c.key)!;
+    const colour = tintOf(step);
     const key = `${c.product} ${colour ?? ''}`;
     const sum = products.get(key) ?? { product: c.product, colour, litres: 0 };
-    products.set(key, { ...sum, litres: sum.litres + c.litres });
+    products.set(key, { ...sum, litres: sum.litres + takenOf(step, catalogue.get(c.product)) });
   }
   const sums = [...products.values()].map((p) => productSum(p, paints));
   return {

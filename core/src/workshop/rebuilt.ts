@@ -1,4 +1,5 @@
 import type { RouteStep } from '../route/piece.ts';
+import { isBegun } from './workState.ts';
 import { type ShopStep, stepId } from './workshop.ts';
 
 /**
@@ -8,7 +9,7 @@ import { type ShopStep, stepId } from './workshop.ts';
 export function rebuilt(pieceId: string, before: readonly ShopStep[], route: readonly RouteStep[]): ShopStep[] {
   const keys = new Set(route.map((s) => s.key));
   const old = new Map(before.map((s) => [s.key, s]));
-  const gone = before.filter((s) => s.state.kind !== 'planned' && !keys.has(s.key));
+  const gone = before.filter((s) => isBegun(s) && !keys.has(s.key));
   const known = new Set([...gone.map((s) => s.key), ...keys]);
   const kept = (s: ShopStep): ShopStep => ({ ...s, after: s.after.filter((l) => known.has(l.step)) });
   return [
@@ -16,7 +17,7 @@ export function rebuilt(pieceId: string, before: readonly ShopStep[], route: rea
     ...route.map((s): ShopStep => {
       const was = old.get(s.key);
       if (was && was.state.kind !== 'planned') return kept(was);
-      return { ...s, id: stepId(pieceId, s.key), state: { kind: 'planned' }, pin: was?.pin ?? {} };
+      return { ...s, id: stepId(pieceId, s.key), state: was?.state ?? { kind: 'planned' }, pin: was?.pin ?? {} };
     }),
   ];
 }

@@ -1,5 +1,9 @@
 import type { Plan } from '../planner/model/model.ts';
 import type { Instant } from '../quantities/units.ts';
+import { catalogueOf } from '../products/library.ts';
+import { takenOf } from '../products/portions.ts';
+import type { Product } from '../products/product.ts';
+import type { RouteStep } from '../route/piece.ts';
 import type { ShopPiece } from './workshop.ts';
 
 /** One can or mix on the shelf: a colour in a product, and what is left of it. */
@@ -30,8 +34,23 @@ export type Demand = {
   } | null;
 };
 
+type Shelf = { readonly paints: readonly ShelfPaint[]; readonly products: readonly Product[] };
+type Coat = Pick<RouteStep, 'product' | 'colour'>;
+
+const isOf = (paint: ShelfPaint, { product, colour }: Coat): boolean =>
+  paint.product === product && paint.hex.toLowerCase() === colour?.toLowerCase();
+
+/** Colour a product is tinted to for a coat; null: it comes as it is (primer, clear, wax, oil). */
+export const tintOf = ({ coat, colour }: Pick<RouteStep, 'coat' | 'colour'>): string | null =>
+  coat === 'paint' || coat === 'glaze' || coat === 'stain' ? colour : null;
+
+/** The can or mix on the shelf that a coat is taken from. */
+export const canFor = (paints: readonly ShelfPaint[], coat: Coat): ShelfPaint | undefined =>
+  paints.find((p) => isOf(p, coat));
+
 /** What the planned coats will take from each paint on the shelf, in the order they are planned. */
-export function shelfDemand(paints: readonly ShelfPaint[], pieces: readonly ShopPiece[], plan: Plan): Demand[] {
+export function shelfDemand(shelf: Shelf, pieces: readonly ShopPiece[], plan: Plan): Demand[] {
+  const products = catalogueOf(shelf.products);
   const coats = pieces
     .filter((p) => p.active)
     .flatMap((p) =>
@@ -40,12 +59,12 @@ export function shelfDemand(paints: readonly ShelfPaint[], pieces: readonly Shop
         .map((s) => ({ piece: p.id, step: s, at: plan.steps[s.id]!.start })),
     )
     .sort((a, b) => a.at - b.at);
-  return paints.map((paint) => {
+  return shelf.paints.map((paint) => {
     let needed_litres = 0;
     let short: Demand['short'] = null;
     for (const { piece, step, at } of coats) {
-      if (step.product !== paint.product || step.colour?.toLowerCase() !== paint.hex.toLowerCase()) continue;
-      needed_litres += step.litres;
+      if (!isOf(paint, step)) continue;
+      needed_litres += takenOf(step, products.get(step.product!));
       const missing = needed_litres - thereBy(paint, at);
       if (missing > 0 && !short) short = { piece, step: step.id, at, litres: missing };
     }

@@ -1,7 +1,7 @@
 import type { Position } from '../calendar/daylight.ts';
 import type { Hours, Shift } from '../calendar/hours.ts';
 import { type ClimateSeries, type TypicalDay, hourlyClimate } from '../climate/climate.ts';
-import type { Link, Pin, PieceToPlan, Problem, Person, Station, StepState, Tool } from '../planner/model/model.ts';
+import type { Link, Pin, PieceToPlan, Problem, Person, Station, Tool } from '../planner/model/model.ts';
 import { catalogueOf } from '../products/library.ts';
 import { latestAfterMixing, mixingMinutes } from '../products/potLife.ts';
 import type { Product } from '../products/product.ts';
@@ -12,8 +12,10 @@ import type { RouteStep } from '../route/piece.ts';
 import type { Mix } from './mix.ts';
 import { type Planning, PLANNING_DEFAULTS } from '../planner/model/preferences.ts';
 import type { Recipe } from './recipe.ts';
+import { takenOf } from '../products/portions.ts';
 import { aheadMinutes } from './aheadMinutes.ts';
-import type { ShelfPaint } from './shelf.ts';
+import { canFor, type ShelfPaint } from './shelf.ts';
+import { minutesLeft, type WorkState } from './workState.ts';
 
 /** A place with air of its own. */
 export type ClimatePlace = {
@@ -56,7 +58,7 @@ export const meansOf = (shop: Shop): ShopMeans => ({
   products: catalogueOf(shop.products),
 });
 
-export type ShopStep = RouteStep & { readonly id: string; readonly state: StepState; readonly pin: Pin };
+export type ShopStep = RouteStep & { readonly id: string; readonly state: WorkState; readonly pin: Pin };
 export type ShopPiece = {
   readonly id: string;
   readonly name: string;
@@ -132,7 +134,7 @@ export class ProblemKeeper {
     return known;
   }
 }
-const NO_SHOP = { paints: [], products: [] };
+const NO_SHOP = { paints: [], products: [], people: [] };
 
 /**
  * @param midnight of the day by UTC: the air of a day is known from the same hour on, whenever it is asked for
@@ -164,7 +166,7 @@ const everyDay = (shift: Shift): Hours => ({
 });
 
 /** A piece as the planner takes it, with what of the shop its steps draw on. */
-export function pieceToPlan(shop: Pick<Shop, 'paints' | 'products'>): (p: ShopPiece) => PieceToPlan {
+export function pieceToPlan(shop: Pick<Shop, 'paints' | 'products' | 'people'>): (p: ShopPiece) => PieceToPlan {
   const products = catalogueOf(shop.products);
   return (p) => ({
     id: p.id,
@@ -177,12 +179,12 @@ export function pieceToPlan(shop: Pick<Shop, 'paints' | 'products'>): (p: ShopPi
     staysUntilDue: p.kind === 'client',
     steps: p.steps.map((s) => {
       const sprayed = s.method === 'spray' || s.method === 'aerosol';
-      const paint = shop.paints.find((x) => x.product === s.product && x.hex.toLowerCase() === s.colour?.toLowerCase());
+      const paint = canFor(shop.paints, s);
       return {
         id: s.id,
         title: s.title,
         zones: s.zones,
-        work_minutes: s.work_minutes,
+        work_minutes: minutesLeft(s, shop.people),
         hands: s.hands,
         skill: s.skill,
         splittable: s.splittable,
@@ -195,7 +197,7 @@ export function pieceToPlan(shop: Pick<Shop, 'paints' | 'products'>): (p: ShopPi
         moves: s.hands === 2 || sprayed,
         thickness: s.thickness,
         load: s.product === null ? null : [s.product, s.colour ?? '', s.method ?? ''].join(' '),
-        uses: paint ? { stock: paint.id, litres: s.litres } : null,
+        uses: paint ? { stock: paint.id, litres: takenOf(s, products.get(s.product!)) } : null,
         after: linksOf(s, p, products).map((l) => ({ ...l, step: stepId(p.id, l.step) })),
         state: s.state,
         pin: s.pin,
@@ -205,7 +207,7 @@ export function pieceToPlan(shop: Pick<Shop, 'paints' | 'products'>): (p: ShopPi
 }
 
 /** What a step waits for, with the windows that what it lays brings: of the coat below, and of the mix. */
-function linksOf(s: ShopStep, p: ShopPiece, products: ReadonlyMap<string, Product>): Link[] {
+export function linksOf(s: ShopStep, p: ShopPiece, products: ReadonlyMap<string, Product>): Link[] {
   const links = s.after.map((l) => withRescue(l, s, p, products));
   const product = s.product === null ? undefined : products.get(s.product);
   const mix = p.steps.findLast((x) => x.mixes !== undefined && x.mixes === s.product && isBefore(p, x, s));

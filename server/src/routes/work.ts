@@ -13,7 +13,9 @@ import {
   ProposalAnswerSchema,
   StepDone,
   StepPin,
+  StepDifferently,
   StepProblem,
+  StepProgress,
   StepStart,
   Undo,
   ViewSchema,
@@ -25,6 +27,8 @@ import { isStillSignedIn } from '../guards.ts';
 import { addPiece, editPiece, editRoute, removePiece, saveArrivalSheet } from '../services/pieces.ts';
 import { adopt, lookForBetter } from '../services/proposals.ts';
 import { planAgain } from '../services/shop.ts';
+import { tellDifferently } from '../services/differently.ts';
+import { tellProgress } from '../services/progress.ts';
 import { finishStep, pinStep, reportProblem, startStep } from '../services/steps.ts';
 import { undo } from '../services/undo.ts';
 import { leftPieces, olderChanges, pieceView, viewSince, workshopView } from '../services/view.ts';
@@ -179,6 +183,22 @@ export const WORK_ROUTES: readonly Route[] = [
     does: 'says that a step is done',
     body: StepDone,
     run: ({ deps, actor, id, body }) => finishStep(deps, actor, id, body),
+  }),
+  route({
+    ...onStep,
+    method: 'post',
+    path: '/steps/:id/progress',
+    does: 'tells how a step under way goes on: laid down, taking longer, parts finished',
+    body: StepProgress,
+    run: ({ deps, actor, id, body }) => tellProgress(deps, actor, id, body),
+  }),
+  route({
+    ...onStep,
+    method: 'post',
+    path: '/steps/:id/differently',
+    does: 'tells what was done otherwise than the route says',
+    body: StepDifferently,
+    run: ({ deps, actor, id, body }) => tellDifferently(deps, actor, id, body),
   }),
   route({
     ...onStep,

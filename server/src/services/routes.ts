@@ -5,15 +5,16 @@ import {
   type EditedRoute,
   editedRoute,
   HOUSE_DEFAULTS,
+  isBegun,
   type Product,
   rebuilt,
   type RouteEdit,
   type RouteInput,
   type ShopMeans,
   type ShopStep,
-  type StepState,
   type Survey,
   templateById,
+  type WorkState,
   zonesOf,
 } from '@app/core';
 import { ApiError } from '../errors.ts';
@@ -103,5 +104,4 @@ export async function rebuildPiece(
   return route;
 }
 
-export const isUntouched = (steps: readonly { readonly state: StepState }[]) =>
-  steps.every((s) => s.state.kind === 'planned');
+export const isUntouched = (steps: readonly { readonly state: WorkState }[]) => !steps.some(isBegun);

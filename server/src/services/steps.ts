@@ -12,27 +12,31 @@ import {
   sayNoRoom,
   sayNotice,
   type RouteStep,
-  type StepState,
+  type WorkState,
 } from '@app/core';
 import type { CommandAnswer } from '@app/contract';
 import { ApiError } from '../errors.ts';
 import type { Recorder } from '../store/recorder.ts';
 import type { Records } from '../store/records.ts';
 import { type Actor, carryOut, type Deps } from './commands.ts';
+import { takeFromCan } from './cans.ts';
 import { mustBeHere } from './mustBeHere.ts';
 import { rebuildPiece } from './routes.ts';
 
-type StepFields = Records['steps'] & { readonly version: number };
+export type StepFields = Records['steps'] & { readonly version: number };
 
 export function startStep(deps: Deps, actor: Actor, stepId: string, input: StepStart): Promise<CommandAnswer> {
   return carryOut(deps, actor, {
     id: input.commandId,
     run: async (rows) => {
-      const { step, piece } = await find(rows, stepId);
+      const { step, piece } = await findStep(rows, stepId);
       const corrects = step.state.kind === 'started' && input.corrects === true;
       if (step.state.kind !== 'planned' && !corrects) throw new ApiError('STEP_STATE');
       const at = happened(deps, input.at);
-      const state: StepState = { kind: 'started', at, by: await crew(rows, input.by) };
+      const by = await crew(rows, input.by);
+      const state: WorkState = corrects
+        ? { ...step.state, at, by }
+        : { ...laidDown(step.state), kind: 'started', at, by };
       await rows.update('steps', stepId, { state }, input.version);
       return {
         summary: `${corrects ? 'Corrected when it was started:' : 'Started'} “${step.route.title}” on ${piece}`,
@@ -48,12 +52,13 @@ export function startStep(deps: Deps, actor: Actor, stepId: string, input: StepS
 export function finishStep(deps: Deps, actor: Actor, stepId: string, input: StepDone): Promise<CommandAnswer> {
   return carryOut(deps, actor, {
     id: input.commandId,
-    run: async (rows) => {
-      const { step, piece } = await find(rows, stepId);
+    run: async (rows, { view }) => {
+      const { step, piece } = await findStep(rows, stepId);
       const corrects = step.state.kind === 'done' && input.corrects === true;
       if (step.state.kind === 'done' && !corrects) throw new ApiError('STEP_STATE');
       const until = happened(deps, input.at);
-      const state = doneState(step, until, await crew(rows, input.by));
+      const took = step.state.kind === 'done' ? step.state.took : await takeFromCan(rows, view.shop, step.route);
+      const state = { ...doneState(step, until, await crew(rows, input.by)), ...(took ? { took } : {}) };
       const outcome = corrects && input.outcome === undefined ? null : outcomeOf(step.route, input.outcome);
       await rows.update('steps', stepId, { state }, input.version);
       if (outcome) await learnFrom(rows, step.piece_id, outcome);
@@ -89,18 +94,25 @@ async function learnFrom(rows: Recorder, pieceId: string, outcome: Outcome): Pro
  * A step nobody tapped as started is taken to have run its own length up to its end; one whose end is corrected took as long
  * as it was noted.
  */
-function doneState({ state, route }: StepFields, until: Instant, by: readonly string[]): StepState {
-  const took = state.kind === 'done' ? state.until - state.from : route.work_minutes;
-  const from = state.kind === 'started' ? state.at : until - took;
+export function doneState(
+  { state, route }: StepFields,
+  until: Instant,
+  by: readonly string[],
+): WorkState & { readonly kind: 'done' } {
+  const length = state.kind === 'done' ? state.until - state.from : route.work_minutes;
+  const from = state.kind === 'started' ? state.at : until - length;
   if (until < from) throw new ApiError('INVALID_REQUEST', { fields: { at: 'It cannot end before it started.' } });
-  return { kind: 'done', from, until, by: route.hands === 0 ? [] : by };
+  return { ...laidDown(state), kind: 'done', from, until, by: route.hands === 0 ? [] : by };
 }
+
+/** What earlier sittings did of it stays known. */
+const laidDown = ({ worked }: WorkState) => (worked ? { worked } : {});
 
 export function reportProblem(deps: Deps, actor: Actor, stepId: string, input: StepProblem): Promise<CommandAnswer> {
   return carryOut(deps, actor, {
     id: input.commandId,
     run: async (rows) => {
-      const { step, piece } = await find(rows, stepId);
+      const { step, piece } = await findStep(rows, stepId);
       const summary = await recordProblem(deps, rows, { id: stepId, step, piece }, input);
       const { piece_id } = step;
       return { summary, piece: piece_id, touched: [piece_id], planning: 'repair', hasHappened: true };
@@ -108,7 +120,7 @@ export function reportProblem(deps: Deps, actor: Actor, stepId: string, input: S
   });
 }
 
-type Found = { readonly id: string; readonly step: StepFields; readonly piece: string };
+export type Found = { readonly id: string; readonly step: StepFields; readonly piece: string };
 
 /** @returns what happened, for the log */
 async function recordProblem(deps: Deps, rows: Recorder, found: Found, input: StepProblem): Promise<string> {
@@ -140,12 +152,12 @@ async function waitLonger(deps: Deps, rows: Recorder, { id, step }: Found, input
 }
 
 /** @throws {ApiError} STEP_STATE while it has not been begun */
-async function addRework(
+export async function addRework(
   deps: Deps,
   rows: Recorder,
   { id: stepId, step: failed }: Found,
   op: 'redo' | 'block',
-  input: StepProblem,
+  input: Pick<StepProblem, 'version' | 'by'>,
 ): Promise<void> {
   if (failed.state.kind === 'planned')
     throw new ApiError('STEP_STATE', { detail: 'It has not been started, so it cannot have failed.' });
@@ -183,7 +195,7 @@ async function addHold(deps: Deps, rows: Recorder, step: StepFields, { title, un
 }
 
 /** One more change to a piece's route, made by what happened. */
-async function addEdit(
+export async function addEdit(
   rows: Recorder,
   pieceId: string,
   make: (edits: readonly RouteEdit[]) => RouteEdit,
@@ -199,7 +211,7 @@ export function pinStep(deps: Deps, actor: Actor, stepId: string, input: StepPin
   return carryOut(deps, actor, {
     id: input.commandId,
     run: async (rows) => {
-      const { step, piece } = await find(rows, stepId);
+      const { step, piece } = await findStep(rows, stepId);
       if (step.state.kind !== 'planned')
         throw new ApiError('STEP_STATE', { detail: 'Only a step still to come can be moved.' });
       const pin: Pin = Object.fromEntries(Object.entries(input.pin).filter(([, v]) => v !== undefined));
@@ -226,20 +238,20 @@ export function pinStep(deps: Deps, actor: Actor, stepId: string, input: StepPin
   });
 }
 
-async function find(rows: Recorder, stepId: string): Promise<{ step: StepFields; piece: string }> {
+export async function findStep(rows: Recorder, stepId: string): Promise<{ step: StepFields; piece: string }> {
   const step = await rows.mustRead('steps', stepId);
   const { name } = await mustBeHere(rows, step.piece_id);
   return { step, piece: name };
 }
 
-async function crew(rows: Recorder, personId: string): Promise<string[]> {
+export async function crew(rows: Recorder, personId: string): Promise<string[]> {
   if (!(await rows.read('people', personId)))
     throw new ApiError('INVALID_REQUEST', { fields: { by: 'This person is not in the shop.' } });
   return [personId];
 }
 
 /** When something happened: now, or the past moment told; never the future. */
-function happened(deps: Deps, at: Instant | undefined): Instant {
+export function happened(deps: Deps, at: Instant | undefined): Instant {
   const now = deps.clock.now();
   if (at !== undefined && at > now)
     throw new ApiError('INVALID_REQUEST', { fields: { at: 'That is in the future. Enter when it really happened.' } });

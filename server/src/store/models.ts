@@ -19,7 +19,6 @@ import type {
   Plan,
   PieceMove,
   RouteStep,
-  StepState,
   Zone,
   Hours,
   Skill,
@@ -30,6 +29,7 @@ import type {
   DryingLimits,
   Planning,
   Shift,
+  WorkState,
 } from '@app/core';
 import type { PlanUpdate } from '@app/contract';
 import { pieceAttributes } from './pieceColumns.ts';
@@ -172,7 +172,7 @@ export class StepRow extends Model<InferAttributes<StepRow>, InferCreationAttrib
   declare piece_id: string;
   declare position: number;
   declare route: RouteStep;
-  declare state: StepState;
+  declare state: WorkState;
   declare pin: Pin;
   declare version: number;
 }

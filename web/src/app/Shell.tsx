@@ -161,8 +161,8 @@ function ShopState() {
     (p) => p.active && p.steps.length > 0 && view.plan.ready[p.id] === undefined,
   ).length;
   const short = useMemo(
-    () => shelfDemand(view.shop.paints, view.pieces, view.plan).filter((d) => d.short !== null),
-    [view.shop.paints, view.pieces, view.plan],
+    () => shelfDemand(view.shop, view.pieces, view.plan).filter((d) => d.short !== null),
+    [view.shop, view.pieces, view.plan],
   );
   const air = useMemo(() => {
     const place = mainPlace(view.shop);

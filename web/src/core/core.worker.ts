@@ -32,6 +32,8 @@ import {
   type PromiseAnswer,
   promiseFor,
   queryPlan,
+  type ReadyIn,
+  readyByPlace,
   type Remedy,
   ResourceCache,
   type Scarce,
@@ -39,6 +41,7 @@ import {
   scoreOf,
   type Shop,
   type ShopPiece,
+  type Stage,
   type StartSpan,
   startTimesIn,
   type WeekOfWaiting,
@@ -171,6 +174,9 @@ export class CoreApi {
   chances(runs: number): Readonly<Record<string, Chances>> {
     const { problem, plan } = this.#here;
     return Object.fromEntries(chancesOf(problem, plan, runs));
+  }
+  readyIn(step: string, laid: Instant, stage: Stage): ReadyIn[] {
+    return readyByPlace(this.#here.problem, step, laid, stage);
   }
   starts(step: string, from: Instant, until: Instant): StartSpan[] {
     return startTimesIn(this.#queried(), this.#here.plan, step, from, until);

@@ -1,5 +1,5 @@
 import type { WorkshopView } from '@app/contract';
-import type { Gap, HouseRules, HouseSample, Instant, Scarce, WhatIf } from '@app/core';
+import type { Gap, HouseRules, HouseSample, Instant, Scarce, Stage, WhatIf } from '@app/core';
 import { proxy, type Remote } from 'comlink';
 import { useEffect, useState } from 'react';
 import useSWR, { useSWRConfig } from 'swr';
@@ -77,6 +77,12 @@ export const useOutlook = (view: WorkshopView, what: WhatIf | null) =>
 /** Steps that fit somebody's free time. */
 export const useFillers = (view: WorkshopView, gap: Gap | null) =>
   useAnswer(view, gap && ['gap', gap], (api) => api.gap(gap!));
+
+/** When a film laid then would be ready in each place of the shop; null while nothing is laid. */
+export const useReadyIn = (
+  view: WorkshopView,
+  laid: { readonly step: string; readonly at: Instant; readonly stage: Stage } | null,
+) => useAnswer(view, laid && ['readyIn', laid], (api) => api.readyIn(laid!.step, laid!.at, laid!.stage));
 
 /** Simulation runs for a first answer; enough to tell 80 from 90 per cent. */
 const RUNS = 200;

@@ -11,14 +11,19 @@ describe('what may wait to be sent', () => {
   test.each([
     ['start', 'Started: Prime on Settle'],
     ['done', 'Done: Prime on Settle'],
+    ['progress', 'Under way: Prime on Settle'],
+    ['differently', 'Done differently: Prime on Settle'],
     ['problem', 'Problem with: Prime on Settle'],
     ['pin', 'Moved: Prime on Settle'],
   ])('a %s of a step, in words', (what, words) => {
     expect(tapOf(view, 'POST', `/steps/a%2Fb/${what}`, BODY, 7)).toMatchObject({ words, step: 'a/b', tappedAt: 7 });
   });
-  test.each(['start', 'done'])('a %s happened when it was tapped, however late it arrives', (what) => {
-    expect(tapOf(view, 'POST', `/steps/a%2Fb/${what}`, BODY, 7)?.body).toEqual({ ...BODY, at: 7 });
-  });
+  test.each(['start', 'done', 'progress', 'differently'])(
+    'a %s happened when it was tapped, however late it arrives',
+    (what) => {
+      expect(tapOf(view, 'POST', `/steps/a%2Fb/${what}`, BODY, 7)?.body).toEqual({ ...BODY, at: 7 });
+    },
+  );
   test('a time that was entered stands', () => {
     expect(tapOf(view, 'POST', '/steps/a%2Fb/done', { ...BODY, at: 3 }, 7)?.body).toMatchObject({ at: 3 });
   });

@@ -1,8 +1,17 @@
 import type { WorkshopView } from '@app/contract';
 import type { NewTap } from '../offline/store.ts';
 
-const STEP = /^\/steps\/([^/]+)\/(start|done|problem|pin)$/;
-const WORDS = { start: 'Started', done: 'Done', problem: 'Problem with', pin: 'Moved' } as const;
+const STEP = /^\/steps\/([^/]+)\/(start|done|progress|differently|problem|pin)$/;
+const WORDS = {
+  start: 'Started',
+  done: 'Done',
+  progress: 'Under way',
+  differently: 'Done differently',
+  problem: 'Problem with',
+  pin: 'Moved',
+} as const;
+/** What happened at the moment it was tapped, unless another was entered. */
+const HAPPENS: readonly (keyof typeof WORDS)[] = ['start', 'done', 'progress', 'differently'];
 
 /**
  * A command as a tap that may wait to be sent: what is said of a step. It carries when it was tapped, so that it says the
@@ -22,7 +31,7 @@ export function tapOf(
   const piece = view.pieces.find((p) => p.steps.some((s) => s.id === step));
   const title = piece?.steps.find((s) => s.id === step)?.title;
   if (!piece || title === undefined) return null;
-  const happens = what === 'start' || what === 'done' ? { at: now } : {};
+  const happens = HAPPENS.includes(what) ? { at: now } : {};
   return {
     method,
     path,

@@ -1,5 +1,5 @@
 import type { PieceView, WorkshopView } from '@app/contract';
-import type { Plan, ShopStep, StepState } from '@app/core';
+import type { Plan, ShopStep, WorkState } from '@app/core';
 import type { Tap } from './store.ts';
 
 type Begun = { readonly at?: number; readonly by?: string };
@@ -29,17 +29,19 @@ function withTap(view: WorkshopView, tap: Tap): WorkshopView {
   };
 }
 
-function stateAfter(step: ShopStep, tap: Tap): StepState {
+function stateAfter(step: ShopStep, tap: Tap): WorkState {
   const { at = tap.tappedAt, by } = tap.body as Begun;
   const crew = by === undefined ? [] : [by];
   if (tap.path.endsWith('/start')) return { kind: 'started', at, by: crew };
+  if (tap.path.endsWith('/progress') && (tap.body as { kind?: string }).kind === 'pause')
+    return { kind: 'planned', worked: { minutes: 0 } };
   if (!tap.path.endsWith('/done')) return step.state;
   const from = step.state.kind === 'started' ? step.state.at : at - step.work_minutes;
   return { kind: 'done', from, until: at, by: crew };
 }
 
 /** The step where it was tapped; its film dries as long as planned, from then. */
-function planAfter(plan: Plan, id: string, state: StepState): Plan {
+function planAfter(plan: Plan, id: string, state: WorkState): Plan {
   const at = plan.steps[id];
   if (!at || state.kind === 'planned') return plan;
   const start = state.kind === 'done' ? state.from : state.at;

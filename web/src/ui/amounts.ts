@@ -19,6 +19,25 @@ export const sayLitres = (l: number, units: Units) =>
 /** A part of a mix, measured in a cup: in one unit whatever its size, so that the ratio is seen in the figures. */
 export const sayCup = (l: number, units: Units) =>
   units === 'metric' ? `${Math.round(l * 1000)} mL` : `${litresToUsFluidOunces(l).toFixed(1)} fl oz`;
+/** An amount as it is poured: to the 10 mL once there are 50, or in fluid ounces with the cups they make. */
+export function sayPoured(l: number, units: Units): string {
+  if (units === 'metric') {
+    const ml = l * 1000;
+    return `${ml >= 50 ? Math.round(ml / 10) * 10 : Math.max(1, Math.round(ml))} mL`;
+  }
+  const ounces = litresToUsFluidOunces(l);
+  const quarters = Math.round(ounces / 2);
+  const cups = quarters >= 1 ? ` (${inCups(quarters)})` : '';
+  return `${ounces.toFixed(1)} fl oz${cups}`;
+}
+/** Eight fluid ounces are a cup. Source: NIST Handbook 44, appendix C. */
+function inCups(quarters: number): string {
+  const whole = Math.floor(quarters / 4);
+  const part = ['', '¼', '½', '¾'][quarters % 4]!;
+  const words = [whole > 0 ? String(whole) : '', part].filter(Boolean).join(' ');
+  return `${words} ${quarters > 4 ? 'cups' : 'cup'}`;
+}
+
 /** Aerosols are bought by the can of 400 mL, everything else by volume. */
 const AEROSOLS = new Set(['shellac-sealer', 'spray-wax']);
 const AEROSOL_LITRES = 0.4;

@@ -177,6 +177,7 @@ function wishSpec({ wish, zones, rule, facts: f }: Wanted, sheet: Sheet): StepSp
     colour: wish.colour ?? null,
     method: wish.method ?? null,
     ...(wish.thickness === undefined ? {} : { thickness: wish.thickness }),
+    ...(wish.water_pct === undefined ? {} : { water_pct: wish.water_pct }),
     hands: isAlone ? 1 : (wish.hands ?? 1),
     splittable: wish.splittable ?? false,
     dusty: wish.dusty ?? false,

@@ -76,6 +76,8 @@ export type StepWish = {
   readonly method?: Method;
   /** Against an ordinary coat; missing: 1. */
   readonly thickness?: number;
+  /** Share of water in what is laid; missing: as the product is mixed and laid. */
+  readonly water_pct?: number;
   readonly hands?: 0 | 1 | 2;
   readonly splittable?: boolean;
   readonly dusty?: boolean;

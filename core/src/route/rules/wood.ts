@@ -218,6 +218,7 @@ function washes(f: Facts): Effect[] {
       coat: 'stain',
       colour: f.hex,
       method: 'wipe',
+      water_pct,
       place: n === 1 ? { before: denib(f) } : { after: key(n - 1) },
     }),
     ...(left_minutes === null || left_minutes === 0

@@ -20,7 +20,7 @@ export function SumsSection({ piece }: { readonly piece: PieceView }) {
   const { view } = useWorkshop();
   const products = useProducts();
   const { units } = view.workshop;
-  const sums = pieceSums(piece.steps, piece.zones, view.shop.paints);
+  const sums = pieceSums(piece.steps, piece.zones, view.shop.paints, products);
   const most = Math.max(0.01, ...sums.coats.map((c) => c.litres));
   const name = (id: string) => products.get(id)?.name ?? id;
   return (

@@ -1,6 +1,6 @@
 import { useInUnits } from '../../data/saying.ts';
 import { EditInput } from '@app/contract';
-import { FILMS, METHODS, type Method, type RouteEdit, type RouteStep, sayCoats } from '@app/core';
+import { FILMS, METHODS, type Method, type RouteEdit, type RouteStep, sayCoats, seriesOf } from '@app/core';
 import { useProducts } from '../../data/useProducts.ts';
 import { Button, Field, Input, Section, Select } from '../../ui/parts.tsx';
 import { readNumber } from '../../ui/readNumber.ts';
@@ -8,7 +8,6 @@ import { useTypedForm } from '../../ui/useTypedForm.ts';
 import { AddStep } from './AddStep.tsx';
 import type { RouteDraft } from '../../conflict/pieceWith.ts';
 import type { DraftView } from '../../conflict/routeDraft.ts';
-import { seriesOf } from './seriesOf.ts';
 
 type EditorProps = {
   readonly step: RouteStep;

@@ -1,7 +1,7 @@
+import { seriesOf } from '@app/core';
 import type { RouteEdit, RouteStep } from '@app/core';
 import { expect, test } from 'vitest';
 import { freshKey, waitBefore, withEdit } from './editList.ts';
-import { seriesOf } from './seriesOf.ts';
 
 const own = (key: string): RouteEdit => ({
   op: 'add',

@@ -17,7 +17,7 @@ import { DeliveriesField, type TypedDelivery } from './DeliveriesField.tsx';
 export function PaintsSection() {
   const { view } = useWorkshop();
   const [open, setOpen] = useState<string | null>(null);
-  const demand = shelfDemand(view.shop.paints, view.pieces, view.plan);
+  const demand = shelfDemand(view.shop, view.pieces, view.plan);
   const shown = demand.find((d) => d.paint.id === open);
   const most = Math.max(1, ...demand.map((d) => Math.max(d.paint.on_hand_litres + comingOf(d.paint), d.needed_litres)));
   return (

@@ -5,8 +5,11 @@ import { useSaying } from '../../data/saying.ts';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { useExplained } from '../../core/useCore.ts';
 import { useStepSheet } from '../../step/useStepSheet.tsx';
-import { DryingStrip } from './DryingStrip.tsx';
+import { DayStrata } from './DayStrata.tsx';
+import { LastMove } from './LastMove.tsx';
+import { useKept } from '../../ui/useKept.ts';
 import { PersonToday } from './PersonToday.tsx';
+import { TodayHead } from './TodayHead.tsx';
 import { todayOf } from './todayOf.ts';
 import { clock, sayDay, shelfDemand } from '@app/core';
 
@@ -21,28 +24,25 @@ export function TodayScreen() {
   const short = useMemo(
     () =>
       new Map(
-        shelfDemand(shown.shop.paints, shown.pieces, shown.plan).flatMap((d) =>
-          d.short ? [[d.short.step, d] as const] : [],
-        ),
+        shelfDemand(shown.shop, shown.pieces, shown.plan).flatMap((d) => (d.short ? [[d.short.step, d] as const] : [])),
       ),
     [shown],
   );
+  const { role, personId } = view.me;
+  const own = view.shop.people.length > 1 && view.shop.people.some((p) => p.id === personId) ? personId : null;
+  // A helper looks at their own day first; the owner at everybody's.
+  const [whose, setWhose] = useKept('whose-day', role === 'helper' ? 'mine' : 'all');
+  const isOnlyMine = own !== null && whose === 'mine';
   const inHand = new Set(today.people.map((p) => p.now?.step.id));
   const others = taps.all.filter((t) => !inHand.has(t.step));
   return (
     <main className="min-h-0 flex-1 overflow-auto">
       <div className="mx-auto flex max-w-7xl flex-col gap-6 p-4 md:p-6">
-        <h1 className="flex items-baseline gap-4">
-          <span className="text-clock leading-none font-bold">{clock(now, saying)}</span>
-          <span className="text-section text-sub">
-            {new Intl.DateTimeFormat(saying.units === 'us' ? 'en-US' : 'en-GB', {
-              weekday: 'long',
-              day: 'numeric',
-              month: 'long',
-              timeZone: saying.zone,
-            }).format(now * 60_000)}
-          </span>
-        </h1>
+        <TodayHead
+          today={today}
+          whose={own === null ? null : { value: isOnlyMine ? 'mine' : 'all', onChange: setWhose }}
+        />
+        <LastMove />
         <CoreFault of={why} />
         {others.length > 0 && (
           <section aria-label="Not yet sent" className="flex flex-col gap-2 bg-raised p-3">
@@ -60,12 +60,16 @@ export function TodayScreen() {
             .
           </p>
         )}
-        <div className="grid grid-cols-[minmax(0,1fr)] gap-5 md:grid-cols-2 xl:grid-cols-3">
-          {today.people.map((p) => (
-            <PersonToday key={p.person.id} day={p} short={short} onOpen={open} />
-          ))}
+        <div className="flex flex-col gap-6 md:flex-col-reverse">
+          <div className="grid grid-cols-[minmax(0,1fr)] gap-5 md:grid-cols-2 xl:grid-cols-3">
+            {today.people
+              .filter((p) => !isOnlyMine || p.person.id === own)
+              .map((p) => (
+                <PersonToday key={p.person.id} day={p} short={short} onOpen={open} />
+              ))}
+          </div>
+          <DayStrata view={shown} strata={today.strata} onOpen={open} />
         </div>
-        <DryingStrip wet={today.wet} onOpen={open} />
       </div>
       {sheet}
     </main>

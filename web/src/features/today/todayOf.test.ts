@@ -45,7 +45,7 @@ const place = (start: number, end: number, dry = {}): Placement => ({
 const view = (steps: ShopStep[], plan: Record<string, Placement>): WorkshopView =>
   ({
     shop: firstShop(ZONE, 'Rona'),
-    pieces: [{ id: 'p', name: 'Settle', active: true, steps, stepVersions: {} } as unknown as PieceView],
+    pieces: [{ id: 'p', name: 'Settle', active: true, due: null, steps, stepVersions: {} } as unknown as PieceView],
     plan: { steps: plan, ready: {}, unplanned: [], notices: [] },
   }) as unknown as WorkshopView;
 const done = (from: number, until: number) => ({ kind: 'done', from, until, by: ['owner'] }) as const;
@@ -78,9 +78,9 @@ test('a window is counted down only once what opens it is done', () => {
   const wipe = step('wipe', { after: [{ step: 'wax', from: 'end', min_minutes: 15, max_minutes: 20 }] });
   const plan = { 'p.wax': place(at(9), at(9, 30)), 'p.wipe': place(at(9, 45), at(9, 55)) };
   const open = todayOf(view([step('wax', { state: done(at(9), at(9, 30)) }), wipe], plan), at(9, 40)).people[0]!;
-  expect(open.now?.windowUntil).toBe(at(9, 50));
+  expect(open.now?.window?.closes).toBe(at(9, 50));
   const notYet = todayOf(view([step('wax'), wipe], plan), at(8, 50)).people[0]!;
-  expect(notYet.next?.windowUntil).toBeNull();
+  expect(notYet.next?.window).toBeNull();
 });
 test('what is wet is ready for what comes next, soonest first; dry things are gone from the list', () => {
   const coat = (key: string, more: Partial<ShopStep>) => step(key, { product: 'matt-paint', coat: 'paint', ...more });
@@ -98,8 +98,8 @@ test('what is wet is ready for what comes next, soonest first; dry things are go
       'p.last': place(at(8), at(9), { handle: at(12) }),
     },
   );
-  expect(todayOf(v, at(10)).wet.map((w) => [w.step.key, w.ready, w.readyFor])).toEqual([
-    ['last', at(12), 'handling'],
+  expect(todayOf(v, at(10)).wet.map((w) => [w.step.key, w.ready, w.next?.title])).toEqual([
+    ['last', at(12), undefined],
     ['one', at(13), 'two'],
   ]);
 });

@@ -1,5 +1,16 @@
 import type { PieceView, WorkshopView } from '@app/contract';
-import { type Instant, type Person, type Placement, type ShopStep, wallClock } from '@app/core';
+import {
+  filmsBetween,
+  type Instant,
+  isBegun,
+  type Person,
+  type Placement,
+  type ShopStep,
+  type Stage,
+  wallClock,
+  type Window,
+  windowsOf,
+} from '@app/core';
 
 export type Job = {
   readonly piece: PieceView;
@@ -7,7 +18,8 @@ export type Job = {
   readonly at: Placement;
   readonly isRunning: boolean;
   readonly isDue: boolean;
-  readonly windowUntil: Instant | null;
+  /** In which it must be begun, or before which it cannot be; null: whenever. */
+  readonly window: Window | null;
 };
 export type PersonDay = {
   readonly person: Person;
@@ -20,61 +32,63 @@ export type PersonDay = {
 export type Wet = {
   readonly piece: PieceView;
   readonly step: ShopStep;
+  /** Laid already; otherwise it is planned. */
+  readonly isLaid: boolean;
   readonly from: Instant;
   readonly ready: Instant;
-  readonly readyFor: string;
+  readonly stage: Stage;
+  /** What waits for it; null: it only dries to be handled. */
+  readonly next: ShopStep | null;
+  /** In which what waits can be begun, where everything else for it is done. */
+  readonly window: Window | null;
 };
+export type PieceStrata = { readonly piece: PieceView; readonly films: readonly Wet[] };
 export type Today = {
   readonly people: readonly PersonDay[];
+  /** Films wet now, the first that is ready first. */
   readonly wet: readonly Wet[];
+  /** Pieces with films that are wet or will be laid within a day, each with its films in the order they are laid. */
+  readonly strata: readonly PieceStrata[];
+  readonly windows: readonly Window[];
   readonly nextWork: Instant | null;
+  /** Pieces whose date is today and that are still here. */
+  readonly leaving: readonly PieceView[];
 };
 
 /** What each person does now, next and later today, and every film that is not yet fit for what comes after it. */
 export function todayOf(view: WorkshopView, now: Instant): Today {
-  const { day } = wallClock(view.shop.timeZone, now);
-  const jobs = view.pieces
-    .filter((p) => p.active)
-    .flatMap((piece) =>
-      piece.steps.flatMap((step) => (isOpen(step) && view.plan.steps[step.id] ? [jobOf(view, piece, step, now)] : [])),
-    )
+  const dayOfInstant = (at: Instant) => wallClock(view.shop.timeZone, at).day;
+  const day = dayOfInstant(now);
+  const active = view.pieces.filter((p) => p.active);
+  const asked = { pieces: active, products: view.shop.products, plan: view.plan };
+  const windows = windowsOf(asked, now);
+  const windowOf = new Map(windows.map((w) => [w.step, w]));
+  const jobOf = (piece: PieceView, step: ShopStep): Job[] => {
+    const at = view.plan.steps[step.id];
+    const isRunning = step.state.kind === 'started';
+    return at ? [{ piece, step, at, isRunning, isDue: at.start <= now, window: windowOf.get(step.id) ?? null }] : [];
+  };
+  const open = active
+    .flatMap((piece) => piece.steps.flatMap((step) => (isOpen(step) ? jobOf(piece, step) : [])))
     .sort((a, b) => Number(b.isRunning) - Number(a.isRunning) || a.at.start - b.at.start);
-  const today = jobs.filter((j) => j.isRunning || wallClock(view.shop.timeZone, j.at.start).day <= day);
-  const done = view.pieces
-    .filter((p) => p.active)
-    .flatMap((piece) =>
-      piece.steps.flatMap((step) =>
-        step.state.kind === 'done' &&
-        view.plan.steps[step.id] &&
-        wallClock(view.shop.timeZone, step.state.until).day === day
-          ? [jobOf(view, piece, step, now)]
-          : [],
-      ),
-    )
+  const today = open.filter((j) => j.isRunning || dayOfInstant(j.at.start) <= day);
+  const done = active
+    .flatMap((piece) => piece.steps.flatMap((step) => (isDoneOn(step, day, dayOfInstant) ? jobOf(piece, step) : [])))
     .sort((a, b) => b.at.end - a.at.end);
+  const films = filmsOf(view, now, windowOf);
   return {
     people: view.shop.people.map((person) => personDay(person, today, done, now)),
-    wet: wetFilms(view, now),
-    nextWork: jobs[0]?.at.start ?? null,
+    wet: films.filter((f) => f.isLaid),
+    strata: strataOf(films),
+    windows,
+    nextWork: open[0]?.at.start ?? null,
+    leaving: active.filter((p) => p.due !== null && dayOfInstant(p.due) === day),
   };
 }
 
 const isOpen = (s: ShopStep) => s.hands > 0 && s.state.kind !== 'done';
-
-function jobOf(view: WorkshopView, piece: PieceView, step: ShopStep, now: Instant): Job {
-  const at = view.plan.steps[step.id]!;
-  const link = step.after.find((l) => l.max_minutes !== null);
-  const before = link && view.plan.steps[`${piece.id}.${link.step}`];
-  const begun = piece.steps.find((s) => s.key === link?.step)?.state.kind === 'done';
-  return {
-    piece,
-    step,
-    at,
-    isRunning: step.state.kind === 'started',
-    isDue: at.start <= now,
-    windowUntil: before && begun ? before.end + link.max_minutes! : null,
-  };
-}
+const isDoneOn = ({ state }: ShopStep, day: number, dayOfInstant: (at: Instant) => number) =>
+  state.kind === 'done' && dayOfInstant(state.until) === day;
 
 function personDay(person: Person, jobs: readonly Job[], done: readonly Job[], now: Instant): PersonDay {
   const own = jobs.filter((j) => j.at.people.includes(person.id));
@@ -84,20 +98,30 @@ function personDay(person: Person, jobs: readonly Job[], done: readonly Job[], n
   return { person, now: current, next: rest[0] ?? null, later: rest.slice(1), done: doneByThem };
 }
 
-/** The drying stage that the next step of hands-on work waits for decides what "ready" means. */
-function wetFilms(view: WorkshopView, now: Instant): Wet[] {
-  const wet: Wet[] = [];
-  for (const piece of view.pieces.filter((p) => p.active))
-    for (const step of piece.steps) {
-      const at = view.plan.steps[step.id];
-      if (!at || step.state.kind !== 'done' || step.product === null) continue;
-      const link = piece.steps
-        .filter((s) => s.state.kind === 'planned' && s.hands > 0)
-        .flatMap((s) => s.after.filter((l) => l.step === step.key && l.from !== 'end').map((l) => ({ l, s })))[0];
-      const stage = link && link.l.from !== 'end' ? link.l.from : 'handle';
-      const ready = at.dry[stage];
-      if (ready !== undefined && ready > now)
-        wet.push({ piece, step, from: at.end, ready, readyFor: link ? link.s.title : 'handling' });
-    }
-  return wet.sort((a, b) => a.ready - b.ready);
+function filmsOf(view: WorkshopView, now: Instant, windowOf: ReadonlyMap<string, Window>): Wet[] {
+  const pieces = new Map(view.pieces.map((p) => [p.id, p]));
+  const asked = { pieces: view.pieces, products: view.shop.products, plan: view.plan };
+  return filmsBetween(asked, now, now + AHEAD_MINUTES).map(({ piece: id, step, next, ...film }) => {
+    const piece = pieces.get(id)!;
+    const stepWith = (wanted: string | null) => piece.steps.find((s) => s.id === wanted) ?? null;
+    const window = next === null ? null : (windowOf.get(next) ?? null);
+    return { ...film, piece, step: stepWith(step)!, next: stepWith(next), window };
+  });
 }
+
+/** How far the day is drawn ahead: through the night to tomorrow's first coats. */
+export const AHEAD_MINUTES = 24 * 60;
+
+/** Pieces by what opens first: those that are wet, then those that will be. */
+function strataOf(films: readonly Wet[]): PieceStrata[] {
+  const byPiece = new Map<string, Wet[]>();
+  for (const f of [...films.filter((x) => x.isLaid), ...films.filter((x) => !x.isLaid)])
+    byPiece.set(f.piece.id, [...(byPiece.get(f.piece.id) ?? []), f]);
+  return [...byPiece.values()].map((own) => ({
+    piece: own[0]!.piece,
+    films: own.toSorted((a, b) => a.from - b.from),
+  }));
+}
+
+/** What an earlier sitting did of it, in the words of the card. */
+export const isLaidDown = (step: ShopStep): boolean => step.state.kind === 'planned' && isBegun(step);

@@ -1,0 +1,38 @@
+import { clock } from '@app/core';
+import { useSaying } from '../../data/saying.ts';
+import { useCommand } from '../../data/useCommand.tsx';
+import { useWorkshop } from '../../data/workshop.tsx';
+import { changeSentence } from '../../plan/changeSentence.ts';
+import { Button } from '../../ui/parts.tsx';
+
+/** So long a tap is fresh. */
+const FRESH_MINUTES = 30;
+
+/** What the last tap was and what it moved, for as long as it is fresh, with the way back. */
+export function LastMove() {
+  const { view, now } = useWorkshop();
+  const { undo, refusal, isSending } = useCommand();
+  const saying = useSaying();
+  const last = view.changes.find((c) => c.madeBy === 'person');
+  if (!last || now - last.at > FRESH_MINUTES || last.undoneBy !== null) return null;
+  const moved = changeSentence(last, view, saying);
+  return (
+    <section
+      aria-label="Last tap"
+      className="flex flex-wrap items-center gap-x-4 gap-y-1 border-l-4 border-line bg-raised px-3 py-1"
+    >
+      <p className="min-w-60 flex-1 text-body">
+        <span className="condensed text-sub">
+          {clock(last.at, saying)} {last.by}:
+        </span>{' '}
+        {last.summary}. {moved ?? 'Nothing else moves.'}
+      </p>
+      {last.undoable && (
+        <Button size="hand" disabled={isSending} onClick={() => void undo(last.id)}>
+          Undo this
+        </Button>
+      )}
+      {refusal}
+    </section>
+  );
+}
