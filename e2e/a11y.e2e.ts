@@ -20,6 +20,7 @@ const VIEWS = {
     '/pieces/settle/arrival',
     '/shelf',
     '/house',
+    '/evening',
     '/history',
     '/find',
     '/shop',

@@ -20,6 +20,7 @@ const NARROW = [
   '/pieces/wardrobe/arrival',
   '/shelf',
   '/house',
+  '/evening',
   '/history',
   '/find',
   '/shop',

@@ -75,7 +75,7 @@ test('a shop in inches and quarts meets no metric word on any view', async ({ pa
         `${where}: …${text.slice(Math.max(0, m.index - 40), m.index + m[0].length + 20).replace(/\s+/g, ' ')}…`,
       );
   };
-  const paths = ['/today', '/plan', '/pieces', '/shelf', '/house', '/find', '/sums', '/shop', '/history'];
+  const paths = ['/today', '/plan', '/pieces', '/shelf', '/house', '/find', '/sums', '/shop', '/history', '/evening'];
   for (const path of paths) {
     await page.goto(mokume.address + path);
     await look(path);

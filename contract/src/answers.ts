@@ -2,6 +2,7 @@ import { type NoRoom, NO_ROOM_CODES, type Notice, NOTICE_KINDS } from '@app/core
 import { array, boolean, mixed, number, object, type Schema, string } from 'yup';
 import type {
   Announced,
+  CalendarFeedView,
   ChangesPage,
   ChangeView,
   CommandAnswer,
@@ -148,6 +149,7 @@ export const ChangesPageSchema = typed<ChangesPage>(
 export const CopiesSchema = typed<CopiesView>(
   object({ now: number().required(), made: array(number().required()).required() }),
 );
+export const CalendarFeedSchema = typed<CalendarFeedView>(object({ path: string().nullable().defined() }));
 export const HelpersSchema = typed<readonly HelperView[]>(
   array(object({ personId: string().required(), signIn: string().required() })).required(),
 );

@@ -193,6 +193,13 @@ export const EditPiece = object({
 });
 export const PieceVersion = object({ ...command, version: version() });
 
+/** What of a piece's things lies ready, beside paint. */
+export const AtHandInput = object({
+  ...command,
+  version: version(),
+  atHand: array(words(60).required()).max(60, 'At most 60 things.').required(),
+});
+
 const person = () => words(60).required('Say who.');
 export const StepStart = object({
   ...command,

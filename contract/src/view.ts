@@ -69,6 +69,9 @@ export type Announced = { readonly revision: number; readonly update: ViewUpdate
 /** When each of the daily copies of all data was made, the oldest first, and the hour by the clock that made them. */
 export type CopiesView = { readonly now: Instant; readonly made: readonly Instant[] };
 
+/** Where one's own calendar can be followed; null: no address was made. */
+export type CalendarFeedView = { readonly path: string | null };
+
 /** Who of the shop can sign in, for its owner. */
 export type HelperView = { readonly personId: string; readonly signIn: string };
 

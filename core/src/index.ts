@@ -120,5 +120,8 @@ export * from './questions/promisesMadeLater.ts';
 export * from './route/routeSums.ts';
 export * from './today/windows.ts';
 export * from './today/alarms.ts';
+export * from './today/agenda.ts';
 export * from './today/hands.ts';
+export * from './today/layingOut.ts';
+export * from './today/evening.ts';
 export * from './today/elsewhere.ts';

@@ -180,7 +180,7 @@ export const MATRIX = {
       'core/src/route',
       'core/src/route/build',
       'core/src/route/edit',
-      'type:core/src/calendar',
+      'core/src/calendar',
     ],
     packages: [],
   },
@@ -201,8 +201,10 @@ export const MATRIX = {
   },
   'core/src/today': {
     rooms: [
+      'core/src/calendar',
       `${PLANNER}/compile`,
       `type:${PLANNER}/model`,
+      'core/src/climate',
       'core/src/products',
       'core/src/route',
       'core/src/workshop',
@@ -259,6 +261,7 @@ export const MATRIX = {
     packages: [
       '@node-rs/argon2',
       'async-mutex',
+      'ical-generator',
       'sharp',
       'type:pino',
       'type:sequelize',
@@ -324,7 +327,12 @@ export const MATRIX = {
     packages: ['dequal/lite', 'lucide-react', 'react', 'sonner', 'swr', 'swr/infinite', 'yup'],
   },
   'web/src/step': { rooms: SCREEN, packages: ['lucide-react', 'react', 'react-router'] },
+  'web/src/alarms': { rooms: ['web/src/data', 'web/src/ui', 'core'], packages: ['lucide-react', 'react'] },
   'web/src/features/arrival': { rooms: SCREEN, packages: ['lucide-react', 'react', 'react-router'] },
+  'web/src/features/evening': {
+    rooms: ['web/src/data', 'web/src/ui', 'web/src/grain', 'core'],
+    packages: ['lucide-react', 'react'],
+  },
   'web/src/features/history': { rooms: [...SCREEN, 'web/src/plan'], packages: ['lucide-react', 'react'] },
   'web/src/features/house': { rooms: [...SCREEN, 'web/src/core'], packages: ['react'] },
   'web/src/features/new-piece': {
@@ -385,8 +393,8 @@ export const MATRIX = {
     packages: ['lucide-react', 'react', 'react-router'],
   },
   'web/src/features/today': {
-    rooms: [...SCREEN, 'web/src/core', 'web/src/grain', 'web/src/step'],
-    packages: ['lucide-react', 'react'],
+    rooms: [...SCREEN, 'web/src/alarms', 'web/src/core', 'web/src/grain', 'web/src/plan', 'web/src/step'],
+    packages: ['lucide-react', 'react', 'react-router'],
   },
   'web/src/features/welcome': {
     rooms: ['web/src/data', 'web/src/ui', 'web/src/grain', 'contract'],
@@ -398,7 +406,9 @@ export const MATRIX = {
       'web/src/offline',
       'web/src/ui',
       'web/src/grain',
+      'web/src/alarms',
       'web/src/features/arrival',
+      'web/src/features/evening',
       'web/src/features/history',
       'web/src/features/house',
       'web/src/features/new-piece',

@@ -11,6 +11,7 @@ import { up as theFieldsOwnWords } from '../migrations/0005-the-fields-own-words
 import { up as aShopThatLasts } from '../migrations/0006-a-shop-that-lasts.ts';
 import { up as stepBackAndForward } from '../migrations/0007-step-back-and-forward.ts';
 import { up as finishByZone } from '../migrations/0008-finish-by-zone.ts';
+import { up as calendarToFollow } from '../migrations/0010-a-calendar-to-follow.ts';
 import { up as whatLiesReady } from '../migrations/0009-what-lies-ready.ts';
 import { loadShop } from '../src/store/shopStore.ts';
 import { KeptShops } from '../src/services/keptShops.ts';
@@ -50,6 +51,7 @@ describe('the schema', () => {
       { name: '0007-step-back-and-forward' },
       { name: '0008-finish-by-zone' },
       { name: '0009-what-lies-ready' },
+      { name: '0010-a-calendar-to-follow' },
     ]);
     await again.close();
   });
@@ -63,6 +65,7 @@ describe('the schema', () => {
     stepBackAndForward,
     finishByZone,
     whatLiesReady,
+    calendarToFollow,
   };
   const NAMES = [
     '0001-first-shop',
@@ -74,6 +77,7 @@ describe('the schema', () => {
     '0007-step-back-and-forward',
     '0008-finish-by-zone',
     '0009-what-lies-ready',
+    '0010-a-calendar-to-follow',
   ];
   const ups = Object.values(ALL);
   const recorded = (names: readonly string[]) =>

@@ -10,6 +10,8 @@ export type HandItem = {
   /** The same thing has the same id for every step. */
   readonly id: string;
   readonly words: string;
+  /** Colour it is used for; missing: it belongs to none. */
+  readonly colour?: string | null;
 };
 /** What is poured for a coat: from which can, and how much of what. */
 export type Pour = {
@@ -40,7 +42,8 @@ function pourOf(step: RouteStep, product: Product | undefined): Pour | null {
   return { product: product.id, colour: tintOf(step), portions, litres };
 }
 
-const item = (kind: HandItem['kind'], id: string, words: string): HandItem => ({ kind, id, words });
+const item = (kind: HandItem['kind'], id: string, words: string, colour?: string | null): HandItem =>
+  colour === undefined ? { kind, id, words } : { kind, id, words, colour };
 
 /** What protects hands, eyes and lungs. */
 function worn(step: RouteStep, product: Product | undefined): HandItem[] {
@@ -67,14 +70,14 @@ function applied(step: RouteStep, product: Product | undefined): HandItem[] {
   const of = `${product.id} ${colour ?? ''}`.trim();
   switch (step.method) {
     case 'brush':
-      return [item('applicator', `brush ${of}`, product.family === 'wax' ? 'Wax brush' : 'Brush')];
+      return [item('applicator', `brush ${of}`, product.family === 'wax' ? 'Wax brush' : 'Brush', colour)];
     case 'roll':
       return [
-        item('applicator', `roller ${of}`, 'Roller'),
-        item('applicator', `brush ${of}`, 'Brush for edges and details'),
+        item('applicator', `roller ${of}`, 'Roller', colour),
+        item('applicator', `brush ${of}`, 'Brush for edges and details', colour),
       ];
     case 'wipe':
-      return [item('cloth', `cloth ${of}`, 'Lint-free cloth')];
+      return [item('cloth', `cloth ${of}`, 'Lint-free cloth', colour)];
     case 'spray':
       return [item('cover', 'strainer', 'Strainer')];
     case 'aerosol':

@@ -64,7 +64,7 @@ export function nextOn(piece: ShopPiece, laid: ShopStep): { readonly step: strin
 
 /**
  * The windows of steps still to come whose forerunners are all done and of which at least one makes them wait or will not
- * wait for them: still shut, or open with an end. The next to change first.
+ * wait for them: those that open after an instant, and those that close. The next to change first.
  */
 export function windowsOf({ pieces, products, plan }: Asked, now: Instant): Window[] {
   const catalogue = catalogueOf(products);

@@ -1,3 +1,4 @@
+import { CALENDAR_ROUTES } from './calendar.ts';
 import { PHOTO_ROUTES } from './photos.ts';
 import type { Route } from './route.ts';
 import { SESSION_ROUTES } from './session.ts';
@@ -5,7 +6,13 @@ import { SHOP_ROUTES } from './shop.ts';
 import { WORK_ROUTES } from './work.ts';
 
 /** Every route there is: what is registered, described in docs/api.md and tested for who may call it. */
-export const ROUTES: readonly Route[] = [...SESSION_ROUTES, ...WORK_ROUTES, ...PHOTO_ROUTES, ...SHOP_ROUTES];
+export const ROUTES: readonly Route[] = [
+  ...SESSION_ROUTES,
+  ...WORK_ROUTES,
+  ...PHOTO_ROUTES,
+  ...SHOP_ROUTES,
+  ...CALENDAR_ROUTES,
+];
 
 /** docs/api.md, made from the table; a test keeps the page equal to it. */
 export function apiPage(routes: readonly Route[]): string {

@@ -1,6 +1,7 @@
 import {
   AdoptInput,
   ArrivalInput,
+  AtHandInput,
   ChangesPageSchema,
   Command,
   CommandAnswerSchema,
@@ -24,7 +25,7 @@ import {
 import type { RouteEdit } from '@app/core';
 import { ApiError } from '../errors.ts';
 import { isStillSignedIn } from '../guards.ts';
-import { addPiece, editPiece, editRoute, removePiece, saveArrivalSheet } from '../services/pieces.ts';
+import { addPiece, editPiece, editRoute, removePiece, saveArrivalSheet, sayAtHand } from '../services/pieces.ts';
 import { adopt, lookForBetter } from '../services/proposals.ts';
 import { planAgain } from '../services/shop.ts';
 import { tellDifferently } from '../services/differently.ts';
@@ -143,6 +144,14 @@ export const WORK_ROUTES: readonly Route[] = [
     body: EditPiece,
     run: ({ deps, actor, id, body }) =>
       editPiece(deps, actor, id, { ...body, edits: body.edits as RouteEdit[] | undefined }),
+  }),
+  route({
+    ...onPiece,
+    method: 'put',
+    path: '/pieces/:id/at-hand',
+    does: 'says what lies ready for a piece beside paint',
+    body: AtHandInput,
+    run: ({ deps, actor, id, body }) => sayAtHand(deps, actor, id, body),
   }),
   route({
     ...onPiece,

@@ -18,6 +18,7 @@ export function tellDifferently(
     id: input.commandId,
     run: async (rows, { view }) => {
       const found: Found = { id: stepId, ...(await findStep(rows, stepId)) };
+      await rows.mustBeSeen('steps', stepId, input.version);
       const words = await tell(deps, rows, view.shop, found, input);
       const { piece_id, route } = found.step;
       return {

@@ -134,6 +134,23 @@ export function removePiece(
   });
 }
 
+/** What lies ready for a piece beside paint; nothing is planned by it. */
+export function sayAtHand(
+  deps: Deps,
+  actor: Actor,
+  pieceId: string,
+  input: { readonly commandId: string; readonly version: number; readonly atHand: readonly string[] },
+): Promise<CommandAnswer> {
+  return carryOut(deps, actor, {
+    id: input.commandId,
+    run: async (rows) => {
+      const { name } = await mustBeHere(rows, pieceId);
+      await rows.update('pieces', pieceId, { atHand: [...new Set(input.atHand)] }, input.version);
+      return { summary: `Said what lies ready for ${name}`, piece: pieceId, planning: 'none' };
+    },
+  });
+}
+
 /** What was agreed when the piece came; marks stand on photos of this piece only. */
 export function saveArrivalSheet(
   deps: Deps,

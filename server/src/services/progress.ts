@@ -15,6 +15,7 @@ export function tellProgress(deps: Deps, actor: Actor, stepId: string, input: St
     id: input.commandId,
     run: async (rows, before) => {
       const { step, piece } = await findStep(rows, stepId);
+      await rows.mustBeSeen('steps', stepId, input.version);
       if (step.state.kind !== 'started')
         throw new ApiError('STEP_STATE', { detail: 'It is not under way. Tap Start first.' });
       const now = happened(deps, input.at);

@@ -9,6 +9,7 @@ import * as aShopThatLasts from '../../migrations/0006-a-shop-that-lasts.ts';
 import * as stepBackAndForward from '../../migrations/0007-step-back-and-forward.ts';
 import * as finishByZone from '../../migrations/0008-finish-by-zone.ts';
 import * as whatLiesReady from '../../migrations/0009-what-lies-ready.ts';
+import * as calendarToFollow from '../../migrations/0010-a-calendar-to-follow.ts';
 import { defineModels } from './models.ts';
 
 /** Each migration, and a column that is there once it was made; null: it makes none, and may be made twice. */
@@ -22,6 +23,7 @@ const MIGRATIONS = {
   '0007-step-back-and-forward': { up: stepBackAndForward.up, makes: ['changes', 'restored_plan'] },
   '0008-finish-by-zone': { up: finishByZone.up, makes: null },
   '0009-what-lies-ready': { up: whatLiesReady.up, makes: ['pieces', 'at_hand'] },
+  '0010-a-calendar-to-follow': { up: calendarToFollow.up, makes: ['calendar_feeds', 'token'] },
 } as const;
 const LOCK = 7_410_061; // any number, the same for every server that migrates this database
 

@@ -206,6 +206,14 @@ export class ChangeRow extends Model<InferAttributes<ChangeRow>, InferCreationAt
   declare request: string | null;
 }
 
+/** An address under which a user's calendar is followed without signing in. */
+export class CalendarFeedRow extends Model<InferAttributes<CalendarFeedRow>, InferCreationAttributes<CalendarFeedRow>> {
+  declare token: string;
+  declare workshop_id: string;
+  declare user_id: string;
+  declare made_at: Date;
+}
+
 // Fresh objects each time: Sequelize writes the field's name into them.
 const id = () => ({ type: DataTypes.TEXT, primaryKey: true }) as const;
 const text = () => ({ type: DataTypes.TEXT, allowNull: false }) as const;
@@ -374,6 +382,10 @@ export function defineModels(sequelize: Sequelize): void {
       difference: DataTypes.JSONB,
     },
     options('plans'),
+  );
+  CalendarFeedRow.init(
+    { token: id(), workshop_id: text(), user_id: text(), made_at: moment() },
+    options('calendar_feeds'),
   );
   ChangeRow.init(
     {

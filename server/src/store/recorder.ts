@@ -119,8 +119,7 @@ export class Recorder {
     mustKnow(table, columns);
     const before = await this.columns(table, id);
     if (!before) throw new ApiError('NOT_FOUND');
-    if (version !== undefined && version !== before.version)
-      throw new ApiError('STALE_VERSION', { detail: await this.#whoChanged(table, id) });
+    if (version !== undefined) await this.#mustBe(version, before.version, table, id);
     const was = storable(before);
     const changed = Object.fromEntries(
       Object.entries(storable(columns)).filter(([k, v]) => !isDeepStrictEqual(v, was[k])),
@@ -132,6 +131,20 @@ export class Recorder {
       { where: this.#key(table, id), transaction: this.transaction },
     );
     this.changes.push({ table, id, before: Object.fromEntries(names.map((k) => [k, was[k]])), after: changed });
+  }
+
+  /**
+   * For a command that looks at a row before it writes: what the sender saw comes before what it says.
+   * @throws {ApiError} NOT_FOUND, or STALE_VERSION saying who changed what
+   */
+  async mustBeSeen(table: TableName, id: string, version: number): Promise<void> {
+    const before = await this.columns(table, id);
+    if (!before) throw new ApiError('NOT_FOUND');
+    await this.#mustBe(version, before.version, table, id);
+  }
+
+  async #mustBe(seen: number, version: number, table: TableName, id: string): Promise<void> {
+    if (seen !== version) throw new ApiError('STALE_VERSION', { detail: await this.#whoChanged(table, id) });
   }
 
   /** @throws {ApiError} NOT_FOUND */

@@ -1,3 +1,4 @@
+import { AlarmsProvider } from '../alarms/AlarmsContext.tsx';
 import { lazy, Suspense } from 'react';
 import { Navigate, Route, Routes, useLocation } from 'react-router';
 import { Toaster } from 'sonner';
@@ -34,6 +35,9 @@ const ShelfScreen = lazy(async () => ({ default: (await import('../features/shel
 const HouseScreen = lazy(async () => ({ default: (await import('../features/house/HouseScreen.tsx')).HouseScreen }));
 const FindScreen = lazy(async () => ({ default: (await import('../features/sums/FindScreen.tsx')).FindScreen }));
 const SumsScreen = lazy(async () => ({ default: (await import('../features/sums/SumsScreen.tsx')).SumsScreen }));
+const EveningScreen = lazy(async () => ({
+  default: (await import('../features/evening/EveningScreen.tsx')).EveningScreen,
+}));
 const HistoryScreen = lazy(async () => ({
   default: (await import('../features/history/HistoryScreen.tsx')).HistoryScreen,
 }));
@@ -70,30 +74,33 @@ function SignedIn() {
   const { pathname } = useLocation();
   return (
     <WorkshopProvider waiting={<Blank />} failed={Failed}>
-      <Shell>
-        <Mended where={pathname}>
-          <Suspense fallback={<Blank />}>
-            <Routes>
-              <Route path="/" element={<Navigate to="/plan" replace />} />
-              <Route path="/today" element={<TodayScreen />} />
-              <Route path="/plan" element={<PlanScreen />} />
-              <Route path="/pieces" element={<PiecesScreen />} />
-              <Route path="/pieces/new" element={<NewPieceScreen />} />
-              <Route path="/pieces/:id" element={<PieceScreen />} />
-              <Route path="/pieces/:id/edit" element={<EditPieceScreen />} />
-              <Route path="/pieces/:id/route" element={<RouteEditorScreen />} />
-              <Route path="/pieces/:id/arrival" element={<ArrivalScreen />} />
-              <Route path="/shelf" element={<ShelfScreen />} />
-              <Route path="/house" element={<HouseScreen />} />
-              <Route path="/history" element={<HistoryScreen />} />
-              <Route path="/find" element={<FindScreen />} />
-              <Route path="/shop" element={<ShopScreen />} />
-              <Route path="/sums" element={<SumsScreen />} />
-              <Route path="*" element={<Navigate to="/plan" replace />} />
-            </Routes>
-          </Suspense>
-        </Mended>
-      </Shell>
+      <AlarmsProvider>
+        <Shell>
+          <Mended where={pathname}>
+            <Suspense fallback={<Blank />}>
+              <Routes>
+                <Route path="/" element={<Navigate to="/plan" replace />} />
+                <Route path="/today" element={<TodayScreen />} />
+                <Route path="/plan" element={<PlanScreen />} />
+                <Route path="/pieces" element={<PiecesScreen />} />
+                <Route path="/pieces/new" element={<NewPieceScreen />} />
+                <Route path="/pieces/:id" element={<PieceScreen />} />
+                <Route path="/pieces/:id/edit" element={<EditPieceScreen />} />
+                <Route path="/pieces/:id/route" element={<RouteEditorScreen />} />
+                <Route path="/pieces/:id/arrival" element={<ArrivalScreen />} />
+                <Route path="/shelf" element={<ShelfScreen />} />
+                <Route path="/house" element={<HouseScreen />} />
+                <Route path="/evening" element={<EveningScreen />} />
+                <Route path="/history" element={<HistoryScreen />} />
+                <Route path="/find" element={<FindScreen />} />
+                <Route path="/shop" element={<ShopScreen />} />
+                <Route path="/sums" element={<SumsScreen />} />
+                <Route path="*" element={<Navigate to="/plan" replace />} />
+              </Routes>
+            </Suspense>
+          </Mended>
+        </Shell>
+      </AlarmsProvider>
     </WorkshopProvider>
   );
 }

@@ -8,6 +8,7 @@ import {
   LogOut,
   type LucideIcon,
   Moon,
+  MoonStar,
   Printer,
   Scale,
   Search,
@@ -24,6 +25,7 @@ import { forgetKept } from '../offline/kept.ts';
 
 /** Screens that are no tab. */
 export const SCREENS = [
+  ['/evening', 'Close the day, lay out the next', MoonStar],
   ['/history', 'History: step back and forward', History],
   ['/find', 'What a find is worth', Coins],
   ['/sums', 'Bench sums', Calculator],

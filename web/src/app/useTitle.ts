@@ -11,6 +11,7 @@ const TITLES: readonly (readonly [RegExp, string])[] = [
   [/^\/pieces\/[^/]+\/arrival/, 'Arrival'],
   [/^\/pieces/, 'Pieces'],
   [/^\/shelf/, 'Shelf'],
+  [/^\/evening/, 'Close the day, lay out the next'],
   [/^\/history/, 'History'],
   [/^\/house/, 'House rules'],
   [/^\/find/, 'What a find is worth'],

@@ -1,4 +1,6 @@
 import {
+  CalendarFeedSchema,
+  type CalendarFeedView,
   type ChangesPage,
   ChangesPageSchema,
   CopiesSchema,
@@ -62,6 +64,8 @@ const isOf = <T>(read: Read<T>, kept: Kept): kept is Kept & { readonly value: T 
 export const COPIES: Read<CopiesView> = { path: '/copies', schema: CopiesSchema };
 /** Who of the shop can sign in beside its owner. */
 export const HELPERS: Read<readonly HelperView[]> = { path: '/helpers', schema: HelpersSchema };
+/** The address of one's own calendar. */
+export const CALENDAR_FEED: Read<CalendarFeedView> = { path: '/calendar', schema: CalendarFeedSchema };
 /** One piece, also when it has left. */
 export const usePieceThatLeft = (id: string | null) =>
   useSWR<PieceView, Error>(id === null ? null : `/pieces/${encodeURIComponent(id)}`, (path: string) =>

@@ -1,10 +1,13 @@
 import { CoreFault } from '../../core/CoreFault.tsx';
+import { MoonStar } from 'lucide-react';
 import { useMemo } from 'react';
+import { Link } from 'react-router';
 import { NotSent } from '../../data/NotSent.tsx';
 import { useSaying } from '../../data/saying.ts';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { useExplained } from '../../core/useCore.ts';
 import { useStepSheet } from '../../step/useStepSheet.tsx';
+import { AlarmPanel } from './AlarmPanel.tsx';
 import { DayStrata } from './DayStrata.tsx';
 import { LastMove } from './LastMove.tsx';
 import { useKept } from '../../ui/useKept.ts';
@@ -43,6 +46,7 @@ export function TodayScreen() {
           whose={own === null ? null : { value: isOnlyMine ? 'mine' : 'all', onChange: setWhose }}
         />
         <LastMove />
+        <AlarmPanel />
         <CoreFault of={why} />
         {others.length > 0 && (
           <section aria-label="Not yet sent" className="flex flex-col gap-2 bg-raised p-3">
@@ -70,6 +74,12 @@ export function TodayScreen() {
           </div>
           <DayStrata view={shown} strata={today.strata} onOpen={open} />
         </div>
+        <Link
+          to="/evening"
+          className="flex min-h-12 items-center gap-2 border-t border-line text-body font-semibold underline"
+        >
+          <MoonStar size={18} aria-hidden="true" /> Close the day, lay out the next
+        </Link>
       </div>
       {sheet}
     </main>

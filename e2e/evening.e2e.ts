@@ -1,0 +1,25 @@
+import { expect, test } from '@playwright/test';
+import { enterDemo, Mokume } from './support/mokume.ts';
+
+let mokume: Mokume;
+test.beforeAll(async () => {
+  mokume = await Mokume.create();
+  await mokume.start('2026-03-10T15:12:00Z');
+});
+test.afterAll(() => mokume.stop());
+
+test('in the evening it says what is opened and unfinished; tomorrow’s tables are laid, and what is missing is red until it is here', async ({
+  page,
+}) => {
+  await enterDemo(page, mokume.address, '/today');
+  await page.getByRole('link', { name: 'Close the day, lay out the next' }).click();
+  const tonight = page.locator('section').filter({ has: page.getByRole('heading', { name: 'This evening' }) });
+  await expect(tonight.getByText('Lids on')).toBeVisible();
+  await expect(tonight.getByText('Brushes, rollers and sprayer clean')).toBeVisible();
+  await expect(tonight.getByText('still under way: finish it, or lay it down on Today').first()).toBeVisible();
+
+  const table = page.getByRole('region', { name: 'Table of Ines' });
+  const paper = table.getByRole('listitem').filter({ hasText: 'Paper P320' });
+  await paper.getByRole('button', { name: 'It is here' }).click();
+  await expect(paper.getByRole('button')).toHaveCount(0);
+});
