@@ -1,6 +1,6 @@
 import { ACTS, COATS, EDIT_OPS, FILMS, GRITS, isHexColour, METHODS, SANDINGS, SKILLS } from '@app/core';
 import { array, boolean, lazy, number, object, string, type AnyObjectSchema } from 'yup';
-import { words } from './fields.ts';
+import { hex, words } from './fields.ts';
 
 const key = () => words(60).required();
 const minutes = (max: number) =>
@@ -50,6 +50,7 @@ const FIELDS = {
   add: { after: words(60).nullable().default(null), step: OwnStepInput.required() },
   move: { step: key(), after: words(60).nullable().default(null) },
   product: { step: key(), product: words(60).required() },
+  can: { step: key(), product: words(60).required(), colour: hex() },
   method: {
     step: key(),
     method: string()

@@ -3,14 +3,17 @@ import {
   CHEMISTRIES,
   FAMILIES,
   HOUSE_SWITCHES,
+  MOST_TRIALS,
   type Product,
   productFaults,
   SIDES,
   STAGES,
   usualChemistry,
+  type Verdict,
+  VERDICTS,
 } from '@app/core';
 import { array, boolean, number, object, string, tuple, type InferType } from 'yup';
-import { command, hex, instantField, name, version, words } from './fields.ts';
+import { command, hex, instantField, name, uuid, version, words } from './fields.ts';
 import { edits } from './editFields.ts';
 import { brief } from './pieceFields.ts';
 
@@ -40,6 +43,54 @@ export const PaintInput = object({
   deliveries: array(object({ at: instantField().required(), litres: positive('Delivery', 1000).required() }))
     .max(50)
     .default([]),
+});
+
+/** A cup mixed here: it is put on the shelf, and what it took comes out of its cans. */
+export const CupInput = object({
+  ...command,
+  id: uuid(),
+  name: name('the cup'),
+  hex: hex(),
+  product: words(60).required('Choose a product.'),
+  parts: array(
+    object({
+      paint: words(60).nullable().default(null),
+      name: words(60).required('Name each part.'),
+      litres: number().min(0, 'Amounts are 0 or more.').max(100, 'At most 100 litres.').required(),
+    }),
+  )
+    .min(1, 'A cup of nothing: pour some paint in first.')
+    .max(12, 'At most 12 parts.')
+    .required(),
+  water_litres: number().min(0, 'Water is 0 or more.').max(100, 'At most 100 litres.').default(0),
+  alive_until: instantField().nullable().default(null),
+  stands: words(60).default(''),
+});
+/** Everything of one can into another. */
+export const PourInput = object({ ...command, from: words(60).required(), into: words(60).required() });
+/** Which can a coat still to come is laid from. */
+export const StepCan = object({ ...command, version: version(), paint: words(60).required('Choose a can.') });
+export const TrialsInput = object({
+  ...command,
+  version: version(),
+  trials: object({
+    decide_by: instantField().nullable().default(null),
+    tried: array(
+      object({
+        id: uuid(),
+        name: words(60).required('Name the colour.'),
+        hex: hex(),
+        paint: words(60).nullable().default(null),
+        sealed: boolean().default(false),
+        verdict: string<Verdict>()
+          .oneOf([...VERDICTS])
+          .nullable()
+          .default(null),
+      }),
+    )
+      .max(MOST_TRIALS, `At most ${MOST_TRIALS} colours at once: take one away first.`)
+      .required(),
+  }).required(),
 });
 
 const part = () => positive('Parts', 1000).required();
@@ -191,5 +242,7 @@ export const PhotoInput = object({
     .required(),
 });
 
+export type CupInput = InferType<typeof CupInput>;
+export type TrialsInput = InferType<typeof TrialsInput>;
 export type PaintInput = InferType<typeof PaintInput>;
 export type MixInput = InferType<typeof MixInput>;

@@ -11,6 +11,7 @@ import type {
   Shop,
   ShopPiece,
   StruckStep,
+  Trials,
   Zone,
 } from '@app/core';
 
@@ -45,6 +46,8 @@ export type PieceView = ShopPiece &
     readonly edits: readonly RouteEdit[];
     readonly struck: readonly StruckStep[];
     readonly sheet: ArrivalSheet;
+    /** Colours tried on it, and until when somebody decides. */
+    readonly trials: Trials;
     readonly photos: readonly PhotoView[];
     readonly notes: readonly string[];
     /** When it left the shop; null while it is here. */

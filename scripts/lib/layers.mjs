@@ -20,7 +20,7 @@ export const MATRIX = {
   'core/src/quantities': { rooms: [], packages: [] },
   'core/src/calendar': { rooms: ['type:core/src/quantities'], packages: ['@date-fns/tz', 'suncalc'] },
   'core/src/climate': { rooms: ['core/src/calendar', 'core/src/quantities'], packages: [] },
-  'core/src/colour': { rooms: [], packages: ['culori/fn'] },
+  'core/src/colour': { rooms: [], packages: ['culori/fn', 'spectral.js'] },
   'core/src/money': { rooms: [], packages: [] },
   'core/src/drying': { rooms: ['core/src/climate', 'type:core/src/quantities'], packages: [] },
   'core/src/products': { rooms: ['core/src/quantities', 'type:core/src/drying'], packages: [] },
@@ -173,6 +173,7 @@ export const MATRIX = {
   },
   'core/src/workshop': {
     rooms: [
+      'core/src/colour',
       `${PLANNER}/model`,
       'core/src/climate',
       'core/src/products',
@@ -381,7 +382,7 @@ export const MATRIX = {
     ],
   },
   'web/src/features/shelf': {
-    rooms: ['web/src/data', 'web/src/ui', 'web/src/step', 'core', 'contract'],
+    rooms: ['web/src/data', 'web/src/ui', 'web/src/core', 'web/src/grain', 'web/src/step', 'core', 'contract'],
     packages: ['d3', 'lucide-react', 'papaparse', 'react', 'react-hook-form', 'react-router'],
   },
   'web/src/features/shop': {

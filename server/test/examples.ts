@@ -103,6 +103,22 @@ export const EXAMPLES: Readonly<Record<string, Example>> = {
     ...version('places')(h),
     series: { from: 0, temperature_c: [Math.round(Math.random() * 20)], humidity_pct: [50] },
   }),
+  'post /cups': () => ({
+    id: randomUUID(),
+    name: 'Dusk',
+    hex: '#445566',
+    product: 'matt-paint',
+    parts: [{ paint: null, name: 'Tester', litres: 0.1 }],
+  }),
+  'post /cups/pour': (h) => ({ from: h.ids['leftovers'], into: h.ids['paints'] }),
+  'put /steps/:id/can': ({ ids, view }) => ({
+    version: view.pieces.find((p) => p.id === ids['pieces'])!.stepVersions[ids['coats']!],
+    paint: ids['paints'],
+  }),
+  'put /pieces/:id/trials': (h) => ({
+    ...pieceVersion(h),
+    trials: { tried: [{ id: randomUUID(), name: 'Dusk', hex: '#445566' }] },
+  }),
   'get /calendar': () => ({}),
   'post /calendar': () => ({}),
   'delete /calendar': () => ({}),
@@ -125,7 +141,7 @@ export const EXAMPLES: Readonly<Record<string, Example>> = {
 
 /** What `:id` is in an example: for rows that may be made under an id too. */
 const ownedBy = (r: Route): string | null =>
-  r.owned ??
+  (r.path === '/steps/:id/can' ? 'coats' : r.owned) ??
   (r.path === '/view/since/:id' ? 'revision' : null) ??
   /^\/shop\/(\w+)\/:id$/.exec(r.path)?.[1] ??
   (r.path === '/products/:id' ? 'products' : null);
@@ -137,6 +153,7 @@ export async function furnish(browser: Browser): Promise<Here> {
   const ids: Record<string, string> = { products: own.id };
   await browser.command('put', `/products/${own.id}`, { product: own });
   for (const [table, row] of Object.entries(ROWS)) await browser.command('post', `/shop/${table}`, row);
+  await browser.command('post', '/shop/paints', { ...ROWS['paints'], name: 'Leftover' });
   ids['pieces'] = await browser.addChest();
   const photo = randomUUID();
   await browser.agent
@@ -151,6 +168,8 @@ export async function furnish(browser: Browser): Promise<Here> {
   ids['revision'] = String(view.revision);
   const last = (list: readonly { readonly id: string; readonly name: string }[], name: string) =>
     list.find((x) => x.name === name)!.id;
+  ids['coats'] = view.pieces.find((p) => p.id === ids['pieces'])!.steps.find((s) => s.coat === 'paint')!.id;
+  ids['leftovers'] = last(view.shop.paints, 'Leftover');
   for (const table of ['people', 'stations', 'tools', 'places', 'paints', 'mixes', 'recipes'] as const)
     ids[table] = last(
       view.shop[table] as readonly { id: string; name: string }[],

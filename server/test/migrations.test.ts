@@ -11,6 +11,7 @@ import { up as theFieldsOwnWords } from '../migrations/0005-the-fields-own-words
 import { up as aShopThatLasts } from '../migrations/0006-a-shop-that-lasts.ts';
 import { up as stepBackAndForward } from '../migrations/0007-step-back-and-forward.ts';
 import { up as finishByZone } from '../migrations/0008-finish-by-zone.ts';
+import { up as cupsAndColours } from '../migrations/0011-cups-and-colours-tried.ts';
 import { up as calendarToFollow } from '../migrations/0010-a-calendar-to-follow.ts';
 import { up as whatLiesReady } from '../migrations/0009-what-lies-ready.ts';
 import { loadShop } from '../src/store/shopStore.ts';
@@ -52,6 +53,7 @@ describe('the schema', () => {
       { name: '0008-finish-by-zone' },
       { name: '0009-what-lies-ready' },
       { name: '0010-a-calendar-to-follow' },
+      { name: '0011-cups-and-colours-tried' },
     ]);
     await again.close();
   });
@@ -66,6 +68,7 @@ describe('the schema', () => {
     finishByZone,
     whatLiesReady,
     calendarToFollow,
+    cupsAndColours,
   };
   const NAMES = [
     '0001-first-shop',
@@ -78,6 +81,7 @@ describe('the schema', () => {
     '0008-finish-by-zone',
     '0009-what-lies-ready',
     '0010-a-calendar-to-follow',
+    '0011-cups-and-colours-tried',
   ];
   const ups = Object.values(ALL);
   const recorded = (names: readonly string[]) =>

@@ -4,6 +4,7 @@ import { catalogueOf } from '../products/library.ts';
 import { takenOf } from '../products/portions.ts';
 import type { Product } from '../products/product.ts';
 import type { RouteStep } from '../route/piece.ts';
+import type { Made } from './cup.ts';
 import type { ShopPiece } from './workshop.ts';
 
 /** One can or mix on the shelf: a colour in a product, and what is left of it. */
@@ -19,6 +20,8 @@ export type ShelfPaint = {
   readonly lead_days: number | null;
   /** Cans on their way. */
   readonly deliveries?: readonly Delivery[] | undefined;
+  /** How it was mixed here; missing or null: it was bought. */
+  readonly made?: Made | null | undefined;
 };
 export type Delivery = { readonly at: Instant; readonly litres: number };
 export type Demand = {
@@ -74,5 +77,9 @@ export function shelfDemand(shelf: Shelf, pieces: readonly ShopPiece[], plan: Pl
 }
 
 /** On the shelf now, and what comes by then. */
-const thereBy = (paint: ShelfPaint, at: Instant): number =>
-  (paint.deliveries ?? []).reduce((n, d) => n + (d.at <= at ? d.litres : 0), paint.on_hand_litres);
+function thereBy(paint: ShelfPaint, at: Instant): number {
+  // A mix that is dead by then is as good as none.
+  const alive = paint.made?.alive_until ?? Number.POSITIVE_INFINITY;
+  const here = at <= alive || at === Number.POSITIVE_INFINITY ? paint.on_hand_litres : 0;
+  return (paint.deliveries ?? []).reduce((n, d) => n + (d.at <= at ? d.litres : 0), here);
+}

@@ -2,6 +2,7 @@ import { hash } from '@node-rs/argon2';
 import {
   editedRoute,
   EMPTY_SHEET,
+  NO_TRIALS,
   type Instant,
   instantAt,
   type Plan,
@@ -39,7 +40,13 @@ export async function seedDemo(deps: Deps, fresh = false): Promise<void> {
     await addUser(ownerWith(passwordHash), transaction);
     const lived = await live(deps, shop, now);
     for (const p of lived.pieces)
-      await addPieceWithSteps(DEMO_ID, p.id, { ...p, sheet: EMPTY_SHEET, left_at: null }, p.steps, transaction);
+      await addPieceWithSteps(
+        DEMO_ID,
+        p.id,
+        { ...p, sheet: EMPTY_SHEET, trials: NO_TRIALS, left_at: null },
+        p.steps,
+        transaction,
+      );
     await addPlan(DEMO_ID, { number: 1, plan: lived.plan, difference: null }, now, transaction);
     const log = logOf(lived.pieces, now);
     await appendChanges(DEMO_ID, log, transaction);

@@ -1,4 +1,5 @@
 import { CALENDAR_ROUTES } from './calendar.ts';
+import { CUP_ROUTES } from './cups.ts';
 import { PHOTO_ROUTES } from './photos.ts';
 import type { Route } from './route.ts';
 import { SESSION_ROUTES } from './session.ts';
@@ -12,6 +13,7 @@ export const ROUTES: readonly Route[] = [
   ...PHOTO_ROUTES,
   ...SHOP_ROUTES,
   ...CALENDAR_ROUTES,
+  ...CUP_ROUTES,
 ];
 
 /** docs/api.md, made from the table; a test keeps the page equal to it. */

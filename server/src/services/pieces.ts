@@ -1,5 +1,5 @@
 import { type CommandAnswer, type PieceFields, pieceFieldsOf } from '@app/contract';
-import { type ArrivalSheet, EMPTY_SHEET, type RouteEdit } from '@app/core';
+import { type ArrivalSheet, EMPTY_SHEET, NO_TRIALS, type RouteEdit } from '@app/core';
 import { ApiError } from '../errors.ts';
 import type { Recorder } from '../store/recorder.ts';
 import { toDate } from '../store/moments.ts';
@@ -27,6 +27,7 @@ export function addPiece(
         ...routeRest(route),
         edits: input.edits,
         sheet: EMPTY_SHEET,
+        trials: NO_TRIALS,
         active: true,
         left_at: null,
       });

@@ -62,7 +62,7 @@ const REMOVED = 'It was removed in the meantime, so there is nothing to change. 
 /** What is kept in these says nothing about when anything can be done. */
 const NO_PLAN_NEEDED: readonly ShopTable[] = ['mixes', 'recipes'];
 
-async function mustBeProduct(rows: Recorder, id: string): Promise<void> {
+export async function mustBeProduct(rows: Recorder, id: string): Promise<void> {
   if (!catalogueOf(await ownProducts(rows)).has(id))
     throw new ApiError('INVALID_REQUEST', { fields: { product: 'Choose a product from the list.' } });
 }

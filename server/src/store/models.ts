@@ -10,6 +10,7 @@ import type {
   ArrivalSheet,
   Brief,
   HouseRules,
+  Made,
   MixPart,
   PhotoSide,
   Product,
@@ -29,8 +30,10 @@ import type {
   DryingLimits,
   Planning,
   Shift,
+  Trials,
   WorkState,
 } from '@app/core';
+import { NO_TRIALS } from '@app/core';
 import type { PlanUpdate } from '@app/contract';
 import { pieceAttributes } from './pieceColumns.ts';
 import type { RowChange } from './records.ts';
@@ -114,6 +117,7 @@ export class PaintRow extends Model<InferAttributes<PaintRow>, InferCreationAttr
   declare can_cents: number | null;
   declare lead_days: number | null;
   declare deliveries: CreationOptional<readonly Delivery[]>;
+  declare made: CreationOptional<Made | null>;
   declare version: number;
 }
 export class ProductRow extends Model<InferAttributes<ProductRow>, InferCreationAttributes<ProductRow>> {
@@ -161,6 +165,7 @@ export class PieceRow extends Model {
   declare edits: readonly RouteEdit[];
   declare struck: readonly StruckStep[];
   declare sheet: ArrivalSheet;
+  declare trials: CreationOptional<Trials>;
   declare active: boolean;
   /** Null while it is here. */
   declare left_at: Date | null;
@@ -316,6 +321,7 @@ export function defineModels(sequelize: Sequelize): void {
       can_cents: DataTypes.INTEGER,
       lead_days: DataTypes.INTEGER,
       deliveries: { ...json(), defaultValue: [] },
+      made: DataTypes.JSONB,
       version: version(),
     },
     options('paints'),
@@ -354,6 +360,7 @@ export function defineModels(sequelize: Sequelize): void {
       edits: json(),
       struck: json(),
       sheet: json(),
+      trials: { ...json(), defaultValue: NO_TRIALS },
       active: flag(),
       left_at: DataTypes.DATE,
       version: version(),

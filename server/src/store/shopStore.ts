@@ -95,7 +95,7 @@ export async function loadShopRows(workshopId: string, transaction?: Transaction
         cleanout_minutes,
       })),
       paints: paints.map(
-        ({ id, name, hex, product, on_hand_litres, can_litres, can_cents, lead_days, deliveries }) => ({
+        ({ id, name, hex, product, on_hand_litres, can_litres, can_cents, lead_days, deliveries, made }) => ({
           id,
           name,
           hex,
@@ -105,6 +105,7 @@ export async function loadShopRows(workshopId: string, transaction?: Transaction
           can_cents,
           lead_days,
           deliveries,
+          made,
         }),
       ),
       products: products.map((p) => p.product),
@@ -223,6 +224,7 @@ function pieceView(p: PieceRow, steps: readonly StepRow[], photos: readonly Phot
     edits: p.edits,
     struck: p.struck,
     sheet: p.sheet,
+    trials: p.trials,
     photos: photos.map(({ id, side, width, height }): PhotoView => ({ id, side, width, height })),
     active: p.active,
     leftAt: p.left_at && toInstant(p.left_at),

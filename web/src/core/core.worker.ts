@@ -19,6 +19,8 @@ import {
   lowerBoundsOf,
   madeLater,
   type MadeLater,
+  mixesNear,
+  type NearMix,
   type Outlook,
   outlookOf,
   type PieceToPlan,
@@ -39,6 +41,7 @@ import {
   type Scarce,
   type Score,
   scoreOf,
+  type ShelfPaint,
   type Shop,
   type ShopPiece,
   type Stage,
@@ -177,6 +180,11 @@ export class CoreApi {
   }
   readyIn(step: string, laid: Instant, stage: Stage): ReadyIn[] {
     return readyByPlace(this.#here.problem, step, laid, stage);
+  }
+  /** Of the shelf's paints of one product, those whose mix comes nearest to a colour. */
+  mixesNear(hex: string, product: string): NearMix<ShelfPaint>[] {
+    const paints = this.#here.shop.paints.filter((p) => p.product === product && p.on_hand_litres > 0);
+    return mixesNear(hex, paints);
   }
   starts(step: string, from: Instant, until: Instant): StartSpan[] {
     return startTimesIn(this.#queried(), this.#here.plan, step, from, until);

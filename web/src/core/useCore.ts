@@ -84,6 +84,10 @@ export const useReadyIn = (
   laid: { readonly step: string; readonly at: Instant; readonly stage: Stage } | null,
 ) => useAnswer(view, laid && ['readyIn', laid], (api) => api.readyIn(laid!.step, laid!.at, laid!.stage));
 
+/** Which of the shelf's paints come near a colour, in which parts; null while nothing is looked for. */
+export const useMixesNear = (view: WorkshopView, wanted: { readonly hex: string; readonly product: string } | null) =>
+  useAnswer(view, wanted && ['near', wanted], (api) => api.mixesNear(wanted!.hex, wanted!.product));
+
 /** Simulation runs for a first answer; enough to tell 80 from 90 per cent. */
 const RUNS = 200;
 

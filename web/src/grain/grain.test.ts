@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest';
 import {
   buildRoute,
   EMPTY_SHEET,
+  NO_TRIALS,
   firstShop,
   TEMPLATE_ZONES,
   planAfresh,
@@ -51,6 +52,7 @@ function view(due: number): PieceView {
     edits: [],
     struck: [],
     sheet: EMPTY_SHEET,
+    trials: NO_TRIALS,
     photos: [],
     arrival: NOW,
     due,

@@ -18,6 +18,7 @@ import { useWorkshop } from '../data/workshop.tsx';
 import { Tag } from '../ui/Tag.tsx';
 import { sayLitres } from '../ui/amounts.ts';
 import { useDialog } from '../ui/useDialog.ts';
+import { CanChoice } from './CanChoice.tsx';
 import { PinForm } from './PinForm.tsx';
 import { StepActions } from './StepActions.tsx';
 
@@ -47,6 +48,7 @@ export function StepSheet({ piece, step, wait, onClose }: SheetProps) {
         {step.caution && <Caution words={said(cautionOf(step.caution)!)} />}
         <Drying step={step} />
         <StepActions piece={piece} step={step} onDone={() => ref.current?.close()} />
+        {step.state.kind === 'planned' && step.coat !== null && <CanChoice piece={piece} step={step} />}
         {step.state.kind === 'planned' && step.hands > 0 && (
           <PinForm piece={piece} step={step} onDone={() => ref.current?.close()} />
         )}

@@ -38,6 +38,12 @@ function inCups(quarters: number): string {
   return `${words} ${quarters > 4 ? 'cups' : 'cup'}`;
 }
 
+/** Small amounts are typed in millilitres or fluid ounces and kept in litres. */
+export const typedPoured = (l: number, units: Units): string =>
+  units === 'metric' ? String(Math.round(l * 1000)) : String(Math.round(litresToUsFluidOunces(l) * 10) / 10);
+export const litresOfPoured = (typed: number, units: Units): number =>
+  units === 'metric' ? typed / 1000 : typed / litresToUsFluidOunces(1);
+
 /** Aerosols are bought by the can of 400 mL, everything else by volume. */
 const AEROSOLS = new Set(['shellac-sealer', 'spray-wax']);
 const AEROSOL_LITRES = 0.4;

@@ -48,6 +48,14 @@ function applyOne(specs: readonly StepSpec[], e: RouteEdit, shop: Shop): Done {
           ? { specs: replaced(specs, s, { product: e.product }) }
           : 'This product is not in the list any more.',
       );
+    case 'can':
+      return withStep(specs, e.step, (s) =>
+        !shop.products.has(e.product)
+          ? 'This product is not in the list any more.'
+          : s.coat === null
+            ? 'It lays no coat.'
+            : { specs: replaced(specs, s, { product: e.product, colour: e.colour }) },
+      );
     case 'method':
       return withStep(specs, e.step, (s) => ({ specs: replaced(specs, s, methodChange(s, e.method)) }));
     case 'film':

@@ -29,6 +29,8 @@ export type RouteEdit =
   | { readonly op: 'add'; readonly after: string | null; readonly step: OwnStep }
   | { readonly op: 'move'; readonly step: string; readonly after: string | null }
   | { readonly op: 'product'; readonly step: string; readonly product: string }
+  /** Laid from a can of another product or colour than the brief says. */
+  | { readonly op: 'can'; readonly step: string; readonly product: string; readonly colour: string }
   | { readonly op: 'method'; readonly step: string; readonly method: Method }
   /** Thinner or thicker than an ordinary coat: paint used goes with it, drying with its square. */
   | { readonly op: 'film'; readonly step: string; readonly thickness: number }
@@ -52,6 +54,7 @@ export const EDIT_OPS = [
   'add',
   'move',
   'product',
+  'can',
   'method',
   'film',
   'coats',

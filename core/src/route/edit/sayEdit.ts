@@ -18,6 +18,8 @@ export function sayEdit(e: RouteEdit, steps: readonly RouteStep[], products: Rea
       return `Moved ${named(e.step)} behind ${named(e.after)}`;
     case 'product':
       return `${product(e.product)} for ${named(e.step)}`;
+    case 'can':
+      return `${product(e.product)} ${e.colour} from a can of its own for ${named(e.step)}`;
     case 'method':
       return `${named(e.step)} by ${e.method}`;
     case 'film':

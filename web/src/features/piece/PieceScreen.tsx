@@ -26,6 +26,7 @@ import { Tag } from '../../ui/Tag.tsx';
 import { sayArea } from '../../ui/amounts.ts';
 import { RouteList } from './RouteList.tsx';
 import { withPast } from './withPast.ts';
+import { TrialsSection } from './TrialsSection.tsx';
 import { SumsSection } from './SumsSection.tsx';
 
 export function PieceScreen() {
@@ -106,6 +107,7 @@ function Piece({ piece }: { readonly piece: PieceView }) {
                 <DaysBar parts={days} />
               </Section>
             )}
+            {(piece.active || piece.trials.tried.length > 0) && <TrialsSection piece={piece} />}
             <About piece={piece} />
             <Log piece={piece} />
           </div>

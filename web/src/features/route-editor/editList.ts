@@ -5,6 +5,7 @@ export function withEdit(edits: readonly RouteEdit[], e: RouteEdit): readonly Ro
   const about = (x: RouteEdit): string => {
     switch (x.op) {
       case 'product':
+      case 'can':
       case 'method':
       case 'minutes':
       case 'wait':

@@ -1,4 +1,5 @@
 import { useWorkshop } from '../../data/workshop.tsx';
+import { CupsSection } from './CupsSection.tsx';
 import { MixesSection } from './MixesSection.tsx';
 import { PaintsSection } from './PaintsSection.tsx';
 import { ProductsSection } from './ProductsSection.tsx';
@@ -12,6 +13,7 @@ export function ShelfScreen() {
       <div className="mx-auto flex max-w-6xl flex-col gap-8 p-4 md:p-6">
         <h1 className="text-title font-semibold">Shelf</h1>
         <PaintsSection />
+        <CupsSection />
         <ToGetSection />
         <MixesSection />
         <ProductsSection isOwner={view.me.role === 'owner'} />

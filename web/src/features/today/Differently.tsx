@@ -2,7 +2,7 @@ import type { PieceView } from '@app/contract';
 import { seriesOf, type ShopStep } from '@app/core';
 import { useState } from 'react';
 import { useWorkshop } from '../../data/workshop.tsx';
-import { fromTypedLitres } from '../../ui/amounts.ts';
+import { litresOfPoured } from '../../ui/amounts.ts';
 import { Button, Field, Input, Select, Tap } from '../../ui/parts.tsx';
 import { readNumber } from '../../ui/readNumber.ts';
 
@@ -124,7 +124,7 @@ function Spilled({ onDifferent }: Told) {
     onDifferent({
       kind: 'spilled',
       paint,
-      litres: units === 'metric' ? amount / 1000 : fromTypedLitres(amount / 32, units),
+      litres: litresOfPoured(amount, units),
     });
     setTyped('');
   };
