@@ -7,6 +7,7 @@ import type {
   ChangeView,
   CommandAnswer,
   CopiesView,
+  FoundRecord,
   HelperView,
   LeftPieces,
   PieceView,
@@ -150,6 +151,21 @@ export const CopiesSchema = typed<CopiesView>(
   object({ now: number().required(), made: array(number().required()).required() }),
 );
 export const CalendarFeedSchema = typed<CalendarFeedView>(object({ path: string().nullable().defined() }));
+export const FoundRecordSchema = typed<FoundRecord>(
+  object({
+    pieces: array(
+      object({
+        id: string().required(),
+        name: string().required(),
+        client: string().nullable().defined(),
+        leftAt: number().nullable().defined(),
+        last: number().nullable().defined(),
+        coats: array(any()).required(),
+      }),
+    ).required(),
+    isAll: boolean().required(),
+  }),
+);
 export const HelpersSchema = typed<readonly HelperView[]>(
   array(object({ personId: string().required(), signIn: string().required() })).required(),
 );

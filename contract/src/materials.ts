@@ -242,6 +242,23 @@ export const PhotoInput = object({
     .required(),
 });
 
+/** A photo or a clip at a step; `done`: the step is done with the same tap. */
+export const StepPicture = object({
+  ...command,
+  /** What was seen of the step; needed only when it is done with it. */
+  version: number()
+    .integer()
+    .min(0)
+    .when('done', ([done], seen) => (done === true ? seen.required() : seen)),
+  by: words(60).required('Say who.'),
+  at: instantField().optional(),
+  side: string()
+    .oneOf([...SIDES], 'Choose a side.')
+    .default('front'),
+  note: words(300).default(''),
+  done: boolean().default(false),
+});
+export type StepPicture = InferType<typeof StepPicture>;
 export type CupInput = InferType<typeof CupInput>;
 export type TrialsInput = InferType<typeof TrialsInput>;
 export type PaintInput = InferType<typeof PaintInput>;

@@ -1,4 +1,4 @@
-import { isTimeZone, SKILLS, STATION_KINDS } from '@app/core';
+import { isTimeZone, LOOK_OUTCOMES, type LookOutcome, SKILLS, STATION_KINDS } from '@app/core';
 import { array, boolean, lazy, number, object, string, type InferType } from 'yup';
 import { command, instantField, localMinute, name, uuid, version, words } from './fields.ts';
 import { edits } from './editFields.ts';
@@ -258,6 +258,26 @@ export const StepDifferently = object({
   coats: number().oneOf([-1, 1], 'One coat more or one fewer.').optional(),
   litres: number().moreThan(0, 'Enter how much was spilled.').max(20, 'At most 20 litres.').optional(),
 });
+/** Something was looked at; a fault is rescued in the route. */
+export const StepLook = object({
+  ...command,
+  version: version(),
+  by: person(),
+  at: instantField().optional(),
+  look: words(40).required('Say what was looked at.'),
+  outcome: string<LookOutcome>()
+    .oneOf([...LOOK_OUTCOMES], `Choose one of ${LOOK_OUTCOMES.join(', ')}.`)
+    .required(),
+  zones: array(words(60).required()).max(60).default([]),
+});
+/** Found while working: a little more to do on the same parts. */
+export const StepFound = object({
+  ...command,
+  version: version(),
+  by: person(),
+  minutes: number().oneOf([5, 15, 30], 'Five minutes, fifteen or thirty.').required(),
+  words: words(60).default(''),
+});
 /** What can go wrong with a step, or hold it up; each is told in one tap. */
 export const PROBLEM_KINDS = ['redo', 'bleed-through', 'not-dry', 'hold'] as const;
 export type ProblemKind = (typeof PROBLEM_KINDS)[number];
@@ -312,6 +332,8 @@ export type StepStart = InferType<typeof StepStart>;
 export type StepDone = InferType<typeof StepDone>;
 export type StepProgress = InferType<typeof StepProgress>;
 export type StepDifferently = InferType<typeof StepDifferently>;
+export type StepLook = InferType<typeof StepLook>;
+export type StepFound = InferType<typeof StepFound>;
 export type StepProblem = InferType<typeof StepProblem>;
 export type StepPin = InferType<typeof StepPin>;
 export type Undo = InferType<typeof Undo>;

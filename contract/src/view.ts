@@ -62,6 +62,23 @@ export type LeftPiece = Pick<PieceFields, 'name' | 'kind' | 'client' | 'brief' |
 };
 /** A page of them, the last that left first. */
 export type LeftPieces = { readonly pieces: readonly LeftPiece[]; readonly isAll: boolean };
+/** A piece found in the record, with the coats that were really laid on it. */
+export type FoundPiece = {
+  readonly id: string;
+  readonly name: string;
+  readonly client: string | null;
+  readonly leftAt: Instant | null;
+  /** When something was last done on it; null: nothing yet. */
+  readonly last: Instant | null;
+  readonly coats: readonly {
+    readonly product: string;
+    readonly colour: string | null;
+    readonly coats: number;
+    readonly litres: number;
+    readonly zones: readonly string[];
+  }[];
+};
+export type FoundRecord = { readonly pieces: readonly FoundPiece[]; readonly isAll: boolean };
 /** Older changes, the newest first. */
 export type ChangesPage = { readonly changes: readonly ChangeView[]; readonly isAll: boolean };
 /** What happened since a revision, in order; null: too long ago, the view has to be asked for. */
@@ -82,8 +99,14 @@ export type HelperView = { readonly personId: string; readonly signIn: string };
 export type PhotoView = {
   readonly id: string;
   readonly side: PhotoSide;
+  /** In pixels; 0 of a clip. */
   readonly width: number;
   readonly height: number;
+  readonly at: Instant;
+  /** Step at which it was taken; null: of the piece as it came or stands. */
+  readonly step: string | null;
+  readonly kind: 'photo' | 'clip';
+  readonly note: string;
 };
 
 export type ChangeView = {

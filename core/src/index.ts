@@ -32,6 +32,8 @@ export * from './products/library.ts';
 export * from './route/bodesWell.ts';
 export * from './route/piece.ts';
 export * from './route/template/parts.ts';
+export * from './route/looks/looks.ts';
+export * from './route/looks/rescue.ts';
 export * from './route/survey.ts';
 export * from './route/brief.ts';
 export * from './route/houseRules.ts';

@@ -153,6 +153,7 @@ export const MATRIX = {
     ],
     packages: [],
   },
+  'core/src/route/looks': { rooms: ['core/src/route', 'core/src/route/edit'], packages: [] },
   'core/src/promise': {
     rooms: [
       `${PLANNER}/explain`,
@@ -181,6 +182,7 @@ export const MATRIX = {
       'core/src/route',
       'core/src/route/build',
       'core/src/route/edit',
+      'type:core/src/route/looks',
       'core/src/calendar',
     ],
     packages: [],
@@ -229,6 +231,7 @@ export const MATRIX = {
       'core/src/route/rules',
       'core/src/route/edit',
       'core/src/route/conflict',
+      'core/src/route/looks',
       'core/src/checker',
       `${PLANNER}/model`,
       `${PLANNER}/compile`,
@@ -263,6 +266,7 @@ export const MATRIX = {
       '@node-rs/argon2',
       'async-mutex',
       'ical-generator',
+      'music-metadata',
       'sharp',
       'type:pino',
       'type:sequelize',
@@ -328,6 +332,10 @@ export const MATRIX = {
     packages: ['dequal/lite', 'lucide-react', 'react', 'sonner', 'swr', 'swr/infinite', 'yup'],
   },
   'web/src/step': { rooms: SCREEN, packages: ['lucide-react', 'react', 'react-router'] },
+  'web/src/camera': {
+    rooms: ['web/src/data', 'web/src/ui', 'core', 'type:contract'],
+    packages: ['lucide-react', 'react'],
+  },
   'web/src/alarms': { rooms: ['web/src/data', 'web/src/ui', 'core'], packages: ['lucide-react', 'react'] },
   'web/src/features/arrival': { rooms: SCREEN, packages: ['lucide-react', 'react', 'react-router'] },
   'web/src/features/evening': {
@@ -354,7 +362,7 @@ export const MATRIX = {
     rooms: [...SCREEN, 'web/src/conflict', 'web/src/core', 'web/src/grain', 'web/src/plan', 'web/src/step'],
     packages: ['lucide-react', 'react', 'react-router'],
   },
-  'web/src/features/pieces': { rooms: [...SCREEN, 'web/src/grain'], packages: ['react', 'react-router'] },
+  'web/src/features/pieces': { rooms: [...SCREEN, 'web/src/grain'], packages: ['react', 'react-router', 'swr'] },
   'web/src/features/plan': {
     rooms: [
       'web/src/data',
@@ -394,7 +402,15 @@ export const MATRIX = {
     packages: ['lucide-react', 'react', 'react-router'],
   },
   'web/src/features/today': {
-    rooms: [...SCREEN, 'web/src/alarms', 'web/src/core', 'web/src/grain', 'web/src/plan', 'web/src/step'],
+    rooms: [
+      ...SCREEN,
+      'web/src/alarms',
+      'web/src/camera',
+      'web/src/core',
+      'web/src/grain',
+      'web/src/plan',
+      'web/src/step',
+    ],
     packages: ['lucide-react', 'react', 'react-router'],
   },
   'web/src/features/welcome': {

@@ -43,7 +43,10 @@ function asApiError(error: unknown): ApiError {
   if (error instanceof ValidationError) return new ApiError('INVALID_REQUEST', { fields: fieldMessages(error) });
   if (error instanceof MulterError)
     return new ApiError(error.code === 'LIMIT_FILE_SIZE' ? 'TOO_LARGE' : 'INVALID_REQUEST', {
-      detail: error.code === 'LIMIT_FILE_SIZE' ? 'Photos are at most 15 MB.' : 'Send one photo at a time.',
+      detail:
+        error.code === 'LIMIT_FILE_SIZE'
+          ? 'Photos are at most 15 MB, clips at most a minute.'
+          : 'Send one photo at a time.',
     });
   const { type, status } = (typeof error === 'object' && error !== null ? error : {}) as {
     type?: unknown;

@@ -38,6 +38,25 @@ export const picture: Buffer = await sharp({ create: { width: 8, height: 8, chan
   .png()
   .toBuffer();
 
+/** Seconds of silence as a sound file (8000 bytes a second). Source: the RIFF wave format, from memory. */
+export function sound(seconds: number): Buffer {
+  const data = Buffer.alloc(seconds * 8000, 128);
+  const head = Buffer.alloc(44);
+  head.write('RIFF', 0);
+  head.writeUInt32LE(36 + data.length, 4);
+  head.write('WAVEfmt ', 8);
+  head.writeUInt32LE(16, 16);
+  head.writeUInt16LE(1, 20);
+  head.writeUInt16LE(1, 22);
+  head.writeUInt32LE(8000, 24);
+  head.writeUInt32LE(8000, 28);
+  head.writeUInt16LE(1, 32);
+  head.writeUInt16LE(8, 34);
+  head.write('data', 36);
+  head.writeUInt32LE(data.length, 40);
+  return Buffer.concat([head, data]);
+}
+
 /** A body each route takes; a route without one here fails the first test below. */
 export const EXAMPLES: Readonly<Record<string, Example>> = {
   'get /session': () => ({}),
@@ -58,6 +77,7 @@ export const EXAMPLES: Readonly<Record<string, Example>> = {
   'get /left': () => ({}),
   'get /pieces/:id': () => ({}),
   'get /changes': () => ({}),
+  'get /record': () => ({}),
   'get /events': () => ({}),
   'post /pieces': () => ({ id: randomUUID(), ...chest() }),
   'put /pieces/:id': (h) => ({ ...pieceVersion(h), ...chest(), name: `Chest ${randomUUID().slice(0, 4)}` }),
@@ -82,6 +102,10 @@ export const EXAMPLES: Readonly<Record<string, Example>> = {
   'post /plan/adopt': () => ({ proposal: randomUUID() }),
   'post /changes/:id/undo': () => ({ withDependents: true }),
   'post /pieces/:id/photos': () => ({ side: 'front' }),
+  'post /steps/:id/look': (h) => ({ ...stepVersion(h), by: 'owner', look: 'loose', outcome: 'fault' }),
+  'post /steps/:id/found': (h) => ({ ...stepVersion(h), by: 'owner', minutes: 15, words: 'a loose foot' }),
+  'post /steps/:id/photo': () => ({ by: 'owner', side: 'left', note: 'a scratch' }),
+  'post /steps/:id/clip': () => ({ by: 'owner' }),
   'delete /photos/:id': () => ({}),
   'get /photos/:id': () => ({}),
   'put /workshop': (h) => ({
@@ -188,7 +212,9 @@ export function call(
   if (!r.takesPhoto) return r.method === 'get' ? request : request.send(body);
   for (const [k, v] of Object.entries(body))
     void request.field(k, typeof v === 'object' ? JSON.stringify(v) : String(v));
-  return request.attach('photo', picture, 'front.png');
+  return r.path.endsWith('/clip')
+    ? request.attach('photo', sound(1), 'clip.wav')
+    : request.attach('photo', picture, 'front.png');
 }
 export const bodyFor = (r: Route, h: Here): object =>
   r.body === null ? {} : { commandId: randomUUID(), ...EXAMPLES[keyOf(r)]!(h) };

@@ -11,6 +11,7 @@ import { up as theFieldsOwnWords } from '../migrations/0005-the-fields-own-words
 import { up as aShopThatLasts } from '../migrations/0006-a-shop-that-lasts.ts';
 import { up as stepBackAndForward } from '../migrations/0007-step-back-and-forward.ts';
 import { up as finishByZone } from '../migrations/0008-finish-by-zone.ts';
+import { up as pictureRecord } from '../migrations/0012-the-picture-record.ts';
 import { up as cupsAndColours } from '../migrations/0011-cups-and-colours-tried.ts';
 import { up as calendarToFollow } from '../migrations/0010-a-calendar-to-follow.ts';
 import { up as whatLiesReady } from '../migrations/0009-what-lies-ready.ts';
@@ -54,6 +55,7 @@ describe('the schema', () => {
       { name: '0009-what-lies-ready' },
       { name: '0010-a-calendar-to-follow' },
       { name: '0011-cups-and-colours-tried' },
+      { name: '0012-the-picture-record' },
     ]);
     await again.close();
   });
@@ -69,6 +71,7 @@ describe('the schema', () => {
     whatLiesReady,
     calendarToFollow,
     cupsAndColours,
+    pictureRecord,
   };
   const NAMES = [
     '0001-first-shop',
@@ -82,6 +85,7 @@ describe('the schema', () => {
     '0009-what-lies-ready',
     '0010-a-calendar-to-follow',
     '0011-cups-and-colours-tried',
+    '0012-the-picture-record',
   ];
   const ups = Object.values(ALL);
   const recorded = (names: readonly string[]) =>

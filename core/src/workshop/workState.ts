@@ -1,5 +1,6 @@
 import { GRID_MINUTES } from '../calendar/grid.ts';
 import type { Person, Skill } from '../planner/model/model.ts';
+import type { LookOutcome } from '../route/looks/looks.ts';
 import type { Instant } from '../quantities/units.ts';
 
 /** What of a step was done in earlier sittings. */
@@ -11,6 +12,14 @@ export type Worked = {
 };
 /** What a coat took out of a can when it was laid. */
 export type Took = { readonly paint: string; readonly litres: number };
+
+/** Something that was looked at, and what came of it. */
+export type Looked = {
+  readonly look: string;
+  readonly outcome: LookOutcome;
+  readonly at: Instant;
+  readonly zones: readonly string[];
+};
 
 /** How far a step has come: as the planner knows it, with what its painter said beside it. */
 export type WorkState =
@@ -32,6 +41,7 @@ export type WorkState =
       readonly by: readonly string[];
       readonly worked?: Worked | undefined;
       readonly took?: Took | undefined;
+      readonly looked?: readonly Looked[] | undefined;
     };
 
 type Working = { readonly work_minutes: number; readonly skill: Skill; readonly state: WorkState };

@@ -1,6 +1,6 @@
-import { Command, CommandAnswerSchema, PhotoInput } from '@app/contract';
+import { Command, CommandAnswerSchema, PhotoInput, StepPicture } from '@app/contract';
 import { ApiError } from '../errors.ts';
-import { addPhoto, removePhoto, showPhoto } from '../services/photos.ts';
+import { addPhoto, pictureOfStep, removePhoto, showPhoto } from '../services/photos.ts';
 import { type Route, route } from './route.ts';
 
 /** Photos of pieces; seen only by people of their workshop. */
@@ -22,6 +22,36 @@ export const PHOTO_ROUTES: readonly Route[] = [
     },
   }),
   route({
+    method: 'post',
+    path: '/steps/:id/photo',
+    access: 'helper',
+    owned: 'steps',
+    does: 'adds a photo at a step, which the same tap may say is done',
+    body: StepPicture,
+    answer: CommandAnswerSchema,
+    status: 201,
+    takesPhoto: true,
+    run: ({ deps, actor, id, body, req }) => {
+      if (!req.file) throw new ApiError('INVALID_REQUEST', { fields: { photo: 'Choose a photo to send.' } });
+      return pictureOfStep(deps, actor, id, { ...body, file: req.file.buffer, isSound: false });
+    },
+  }),
+  route({
+    method: 'post',
+    path: '/steps/:id/clip',
+    access: 'helper',
+    owned: 'steps',
+    does: 'adds a clip of sound at a step, up to a minute',
+    body: StepPicture,
+    answer: CommandAnswerSchema,
+    status: 201,
+    takesPhoto: true,
+    run: ({ deps, actor, id, body, req }) => {
+      if (!req.file) throw new ApiError('INVALID_REQUEST', { fields: { photo: 'Record a clip to send.' } });
+      return pictureOfStep(deps, actor, id, { ...body, file: req.file.buffer, isSound: true });
+    },
+  }),
+  route({
     method: 'delete',
     path: '/photos/:id',
     access: 'helper',
@@ -36,12 +66,12 @@ export const PHOTO_ROUTES: readonly Route[] = [
     path: '/photos/:id',
     access: 'helper',
     owned: 'photos',
-    does: 'a photo’s picture',
+    does: 'a photo’s picture, or the sound of a clip',
     body: null,
     answer: 'picture',
     run: async ({ actor, id, res }) => {
-      const picture = await showPhoto(actor.workshopId, id);
-      res.type('image/webp').set('cache-control', 'private, max-age=31536000, immutable').send(picture);
+      const { mime, bytes } = await showPhoto(actor.workshopId, id);
+      res.type(mime).set('cache-control', 'private, max-age=31536000, immutable').send(bytes);
     },
   }),
 ];

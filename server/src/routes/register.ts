@@ -17,7 +17,7 @@ export function register(routes: readonly Route[], options: AppOptions): Router 
   const guards = [tries(TRIES_OF_ONE, byName), tries(TRIES_OF_ADDRESS, byAddress)];
   const upload = multer({
     storage: multer.memoryStorage(),
-    limits: { fileSize: MOST_BYTES, files: 1, fields: 4, fieldSize: 2000, fieldNameSize: 100, parts: 8 },
+    limits: { fileSize: MOST_BYTES, files: 1, fields: 10, fieldSize: 2000, fieldNameSize: 100, parts: 14 },
   });
   for (const r of routes) {
     const before: RequestHandler[] = r.isGuarded ? [...guards] : [];

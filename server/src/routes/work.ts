@@ -7,6 +7,7 @@ import {
   CommandAnswerSchema,
   EditPiece,
   EditsInput,
+  FoundRecordSchema,
   LeftPiecesSchema,
   NewPiece,
   PieceSchema,
@@ -15,6 +16,8 @@ import {
   StepDone,
   StepPin,
   StepDifferently,
+  StepFound,
+  StepLook,
   StepProblem,
   StepProgress,
   StepStart,
@@ -29,7 +32,9 @@ import { addPiece, editPiece, editRoute, removePiece, saveArrivalSheet, sayAtHan
 import { adopt, lookForBetter } from '../services/proposals.ts';
 import { planAgain } from '../services/shop.ts';
 import { tellDifferently } from '../services/differently.ts';
+import { tellFound, tellLook } from '../services/looks.ts';
 import { tellProgress } from '../services/progress.ts';
+import { searchRecord } from '../services/record.ts';
 import { finishStep, pinStep, reportProblem, startStep } from '../services/steps.ts';
 import { undo } from '../services/undo.ts';
 import { leftPieces, olderChanges, pieceView, viewSince, workshopView } from '../services/view.ts';
@@ -37,6 +42,9 @@ import { type Route, route } from './route.ts';
 
 /** Revisions are whole numbers of the database, up to this. */
 const MOST_REVISION = 2_147_483_647;
+
+/** More than anybody searches for. */
+const LONGEST_WORD = 80;
 
 /** @throws {ApiError} INVALID_REQUEST for what is no whole number the database has room for */
 function wholeNumber(given: unknown): number {
@@ -99,6 +107,23 @@ export const WORK_ROUTES: readonly Route[] = [
     body: null,
     answer: PieceSchema,
     run: ({ actor, id }) => pieceView(actor.workshopId, id),
+  }),
+  route({
+    method: 'get',
+    path: '/record',
+    access: 'helper',
+    owned: null,
+    does: 'pieces, here and left, that had a word, a colour near one, a product or a person, with their coats',
+    body: null,
+    answer: FoundRecordSchema,
+    run: ({ actor, req }) => {
+      const said = (name: string) => {
+        const given = req.query[name];
+        return typeof given === 'string' ? given.slice(0, LONGEST_WORD) : '';
+      };
+      const query = { word: said('word'), hex: said('hex'), product: said('product'), person: said('person') };
+      return searchRecord(actor.workshopId, query);
+    },
   }),
   route({
     method: 'get',
@@ -208,6 +233,22 @@ export const WORK_ROUTES: readonly Route[] = [
     does: 'tells what was done otherwise than the route says',
     body: StepDifferently,
     run: ({ deps, actor, id, body }) => tellDifferently(deps, actor, id, body),
+  }),
+  route({
+    ...onStep,
+    method: 'post',
+    path: '/steps/:id/look',
+    does: 'tells what came of looking at something; a fault is rescued in the route',
+    body: StepLook,
+    run: ({ deps, actor, id, body }) => tellLook(deps, actor, id, body),
+  }),
+  route({
+    ...onStep,
+    method: 'post',
+    path: '/steps/:id/found',
+    does: 'adds a little more to do that was found while working',
+    body: StepFound,
+    run: ({ deps, actor, id, body }) => tellFound(deps, actor, id, body),
   }),
   route({
     ...onStep,

@@ -51,7 +51,7 @@ export type Command = {
   /** Writes rows through the recorder; says what was done, in words for the log. Null: there is nothing to do. */
   readonly run: (rows: Recorder, before: KeptShop) => Promise<Done | null>;
 };
-type Done = {
+export type Done = {
   readonly summary: string;
   readonly piece?: string;
   /** Pieces whose own steps or dates changed; the plan is worked out again around them. */

@@ -1,14 +1,17 @@
-import type { CommandAnswer } from '@app/contract';
+import type { CommandAnswer, StepPicture } from '@app/contract';
 import type { PhotoSide } from '@app/core';
 import sharp from 'sharp';
 import { ApiError } from '../errors.ts';
 import { keepPicture, photoCount, pictureOf } from '../store/shopParts.ts';
 import { type Actor, carryOut, type Deps } from './commands.ts';
+import type { Recorder } from '../store/recorder.ts';
 import { mustBeHere } from './mustBeHere.ts';
+import { soundOf } from './sounds.ts';
+import { findStep, finishWithin, happened } from './steps.ts';
 
 /** Longest edge kept, in pixels: damage can be read, and a piece's photos stay under a few megabytes. */
 const LONGEST_EDGE = 1600;
-const MOST_PER_PIECE = 40;
+const MOST_PER_PIECE = 150;
 /** What cameras and phones make; anything else that can be read (a drawing, a document) is no photo. */
 const PHOTO_FORMATS = ['jpeg', 'png', 'webp', 'heif'];
 
@@ -27,10 +30,7 @@ export async function addPhoto(
     id: input.commandId,
     run: async (rows) => {
       const piece = await mustBeHere(rows, pieceId);
-      if ((await photoCount(rows, pieceId)) >= MOST_PER_PIECE)
-        throw new ApiError('INVALID_REQUEST', {
-          fields: { photo: `A piece keeps at most ${MOST_PER_PIECE} photos. Take one away first.` },
-        });
+      await mustHaveRoom(rows, pieceId);
       const id = input.commandId;
       // The picture itself is not part of the change: it goes in hidden, and the change shows it.
       const { width, height } = info;
@@ -40,6 +40,51 @@ export async function addPhoto(
       return { summary: `Photo of ${piece.name}, ${input.side}`, piece: pieceId, planning: 'none' };
     },
   });
+}
+
+async function mustHaveRoom(rows: Recorder, pieceId: string): Promise<void> {
+  if ((await photoCount(rows, pieceId)) >= MOST_PER_PIECE)
+    throw new ApiError('INVALID_REQUEST', {
+      fields: { photo: `A piece keeps at most ${MOST_PER_PIECE} photos and clips. Take one away first.` },
+    });
+}
+
+/**
+ * A photo or a clip at a step, with the step done by the same tap when that is wished; one change, taken back as one.
+ * @throws {ApiError} when it can neither be seen nor heard
+ */
+export async function pictureOfStep(
+  deps: Deps,
+  actor: Actor,
+  stepId: string,
+  input: StepPicture & { readonly file: Buffer; readonly isSound: boolean },
+): Promise<CommandAnswer> {
+  const kept = input.isSound
+    ? { kind: 'clip' as const, ...(await soundOf(input.file)), width: 0, height: 0, picture: input.file }
+    : { kind: 'photo' as const, mime: 'image/webp', ...(await seen(input.file)) };
+  return carryOut(deps, actor, {
+    id: input.commandId,
+    run: async (rows, { view }) => {
+      const { step, piece } = await findStep(rows, stepId);
+      if (input.version !== undefined) await rows.mustBeSeen('steps', stepId, input.version);
+      await mustHaveRoom(rows, step.piece_id);
+      const at = happened(deps, input.at);
+      const { commandId: id, side, note } = input;
+      await keepPicture(rows, { id, piece: step.piece_id, side, at, step: stepId, note, ...kept });
+      await rows.update('photos', id, { removed: false });
+      const what = kept.kind === 'clip' ? 'Clip' : 'Photo';
+      if (input.done) {
+        const done = await finishWithin(deps, rows, view.shop, stepId, { ...input, version: input.version ?? -1 });
+        return { ...done, summary: `${done.summary}, with a ${what.toLowerCase()}` };
+      }
+      return { summary: `${what} of “${step.route.title}” on ${piece}`, piece: step.piece_id, planning: 'none' };
+    },
+  });
+}
+
+async function seen(file: Buffer) {
+  const { data, info } = await smaller(file);
+  return { picture: data, width: info.width, height: info.height };
 }
 
 async function smaller(file: Buffer) {
@@ -70,7 +115,10 @@ export function removePhoto(deps: Deps, actor: Actor, photoId: string, commandId
 }
 
 /** The picture, only for people of its workshop. @throws {ApiError} NOT_FOUND */
-export async function showPhoto(workshopId: string, photoId: string): Promise<Buffer> {
+export async function showPhoto(
+  workshopId: string,
+  photoId: string,
+): Promise<{ readonly mime: string; readonly bytes: Buffer }> {
   const picture = await pictureOf(workshopId, photoId);
   if (!picture) throw new ApiError('NOT_FOUND');
   return picture;

@@ -8,6 +8,7 @@ import {
   type Outcome,
   type Pin,
   type RouteEdit,
+  type Shop,
   sayLength,
   sayNoRoom,
   sayNotice,
@@ -18,7 +19,7 @@ import type { CommandAnswer } from '@app/contract';
 import { ApiError } from '../errors.ts';
 import type { Recorder } from '../store/recorder.ts';
 import type { Records } from '../store/records.ts';
-import { type Actor, carryOut, type Deps } from './commands.ts';
+import { type Actor, carryOut, type Deps, type Done } from './commands.ts';
 import { takeFromCan } from './cans.ts';
 import { mustBeHere } from './mustBeHere.ts';
 import { rebuildPiece } from './routes.ts';
@@ -52,25 +53,34 @@ export function startStep(deps: Deps, actor: Actor, stepId: string, input: StepS
 export function finishStep(deps: Deps, actor: Actor, stepId: string, input: StepDone): Promise<CommandAnswer> {
   return carryOut(deps, actor, {
     id: input.commandId,
-    run: async (rows, { view }) => {
-      const { step, piece } = await findStep(rows, stepId);
-      const corrects = step.state.kind === 'done' && input.corrects === true;
-      if (step.state.kind === 'done' && !corrects) throw new ApiError('STEP_STATE');
-      const until = happened(deps, input.at);
-      const took = step.state.kind === 'done' ? step.state.took : await takeFromCan(rows, view.shop, step.route);
-      const state = { ...doneState(step, until, await crew(rows, input.by)), ...(took ? { took } : {}) };
-      const outcome = corrects && input.outcome === undefined ? null : outcomeOf(step.route, input.outcome);
-      await rows.update('steps', stepId, { state }, input.version);
-      if (outcome) await learnFrom(rows, step.piece_id, outcome);
-      return {
-        summary: `${corrects ? 'Corrected: ' : ''}“${step.route.title}” done on ${piece}${outcome ? `: ${outcome.words.toLowerCase()}` : ''}`,
-        piece: step.piece_id,
-        touched: [step.piece_id],
-        planning: 'repair',
-        hasHappened: true,
-      };
-    },
+    run: (rows, { view }) => finishWithin(deps, rows, view.shop, stepId, input),
   });
+}
+
+/** Takes a step as done, within a command. @returns what was done, for the command */
+export async function finishWithin(
+  deps: Deps,
+  rows: Recorder,
+  shop: Shop,
+  stepId: string,
+  input: StepDone,
+): Promise<Done> {
+  const { step, piece } = await findStep(rows, stepId);
+  const corrects = step.state.kind === 'done' && input.corrects === true;
+  if (step.state.kind === 'done' && !corrects) throw new ApiError('STEP_STATE');
+  const until = happened(deps, input.at);
+  const took = step.state.kind === 'done' ? step.state.took : await takeFromCan(rows, shop, step.route);
+  const state = { ...doneState(step, until, await crew(rows, input.by)), ...(took ? { took } : {}) };
+  const outcome = corrects && input.outcome === undefined ? null : outcomeOf(step.route, input.outcome);
+  await rows.update('steps', stepId, { state }, input.version);
+  if (outcome) await learnFrom(rows, step.piece_id, outcome);
+  return {
+    summary: `${corrects ? 'Corrected: ' : ''}“${step.route.title}” done on ${piece}${outcome ? `: ${outcome.words.toLowerCase()}` : ''}`,
+    piece: step.piece_id,
+    touched: [step.piece_id],
+    planning: 'repair',
+    hasHappened: true,
+  };
 }
 
 /** What a test showed. @throws {ApiError} when it had to be said and was not */

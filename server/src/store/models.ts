@@ -152,6 +152,11 @@ export class PhotoRow extends Model<InferAttributes<PhotoRow>, InferCreationAttr
   declare width: number;
   declare height: number;
   declare taken_at: Date;
+  /** Step at which it was taken; null: of the piece as it came or stands. */
+  declare step_id: CreationOptional<string | null>;
+  declare kind: CreationOptional<'photo' | 'clip'>;
+  declare mime: CreationOptional<string>;
+  declare note: CreationOptional<string>;
   declare picture: Buffer;
   declare removed: boolean;
   declare version: number;
@@ -344,6 +349,10 @@ export function defineModels(sequelize: Sequelize): void {
       width: whole(),
       height: whole(),
       taken_at: moment(),
+      step_id: DataTypes.TEXT,
+      kind: { ...text(), defaultValue: 'photo' },
+      mime: { ...text(), defaultValue: 'image/webp' },
+      note: { ...text(), defaultValue: '' },
       picture: { type: DataTypes.BLOB, allowNull: false },
       removed: flag(),
       version: version(),

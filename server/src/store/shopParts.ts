@@ -72,6 +72,10 @@ export async function keepPicture(
     readonly height: number;
     readonly at: number;
     readonly picture: Buffer;
+    readonly step?: string | null;
+    readonly kind?: PhotoRow['kind'];
+    readonly mime?: string;
+    readonly note?: string;
   },
 ): Promise<void> {
   await PhotoRow.create(
@@ -84,6 +88,10 @@ export async function keepPicture(
       height: photo.height,
       taken_at: toDate(photo.at),
       picture: photo.picture,
+      step_id: photo.step ?? null,
+      kind: photo.kind ?? 'photo',
+      mime: photo.mime ?? 'image/webp',
+      note: photo.note ?? '',
       removed: true,
       version: 0,
     },
@@ -92,9 +100,12 @@ export async function keepPicture(
 }
 
 /** A photo's picture, only for people of its workshop and while it is shown; null otherwise. */
-export async function pictureOf(workshopId: string, id: string): Promise<Buffer | null> {
+export async function pictureOf(
+  workshopId: string,
+  id: string,
+): Promise<{ readonly mime: string; readonly bytes: Buffer } | null> {
   const photo = await PhotoRow.findOne({ where: { workshop_id: workshopId, id, removed: false } });
-  return photo?.picture ?? null;
+  return photo && { mime: photo.mime, bytes: photo.picture };
 }
 
 /** Somebody of a workshop's people; null: not there. */

@@ -165,7 +165,7 @@ async function withSteps(
   });
   const photos = await PhotoRow.findAll({
     where: { ...of, removed: false },
-    attributes: ['id', 'piece_id', 'side', 'width', 'height'],
+    attributes: ['id', 'piece_id', 'side', 'width', 'height', 'taken_at', 'step_id', 'kind', 'note'],
     order: [['taken_at', 'ASC']],
     transaction: transaction ?? null,
   });
@@ -225,7 +225,16 @@ function pieceView(p: PieceRow, steps: readonly StepRow[], photos: readonly Phot
     struck: p.struck,
     sheet: p.sheet,
     trials: p.trials,
-    photos: photos.map(({ id, side, width, height }): PhotoView => ({ id, side, width, height })),
+    photos: photos.map(({ id, side, width, height, taken_at, step_id, kind, note }): PhotoView => ({
+      id,
+      side,
+      width,
+      height,
+      at: toInstant(taken_at),
+      step: step_id,
+      kind,
+      note,
+    })),
     active: p.active,
     leftAt: p.left_at && toInstant(p.left_at),
     version: p.version,

@@ -1,17 +1,19 @@
 import type { WorkshopView } from '@app/contract';
 import type { NewTap } from '../offline/store.ts';
 
-const STEP = /^\/steps\/([^/]+)\/(start|done|progress|differently|problem|pin)$/;
+const STEP = /^\/steps\/([^/]+)\/(start|done|progress|differently|photo|clip|problem|pin)$/;
 const WORDS = {
   start: 'Started',
   done: 'Done',
   progress: 'Under way',
   differently: 'Done differently',
+  photo: 'Photo of',
+  clip: 'Clip of',
   problem: 'Problem with',
   pin: 'Moved',
 } as const;
 /** What happened at the moment it was tapped, unless another was entered. */
-const HAPPENS: readonly (keyof typeof WORDS)[] = ['start', 'done', 'progress', 'differently'];
+const HAPPENS: readonly (keyof typeof WORDS)[] = ['start', 'done', 'progress', 'differently', 'photo', 'clip'];
 
 /**
  * A command as a tap that may wait to be sent: what is said of a step. It carries when it was tapped, so that it says the
@@ -31,13 +33,15 @@ export function tapOf(
   const piece = view.pieces.find((p) => p.steps.some((s) => s.id === step));
   const title = piece?.steps.find((s) => s.id === step)?.title;
   if (!piece || title === undefined) return null;
+  const { file, ...said } = body as { readonly file?: Blob; readonly commandId: string; readonly done?: boolean };
   const happens = HAPPENS.includes(what) ? { at: now } : {};
   return {
     method,
     path,
-    body: { ...happens, ...(body as { commandId: string }) },
+    body: { ...happens, ...said },
+    ...(file ? { file } : {}),
     step,
-    words: `${WORDS[what]}: ${title} on ${piece.name}`,
+    words: `${what === 'photo' && said.done ? 'Photo and done' : WORDS[what]}: ${title} on ${piece.name}`,
     tappedAt: now,
   };
 }

@@ -30,9 +30,10 @@ export function useTaps(
   const owner = view ? `${view.workshop.id}/${view.me.name}` : null;
   const outbox = useMemo(() => {
     if (owner === null) return null;
-    return new Outbox(owner, async ({ method, path, body }): Promise<Sent> => {
+    return new Outbox(owner, async ({ method, path, body, file }): Promise<Sent> => {
       try {
-        const answer = await during(() => send(CommandAnswerSchema, method, path, body));
+        const sent = file ? formOf(body, file) : body;
+        const answer = await during(() => send(CommandAnswerSchema, method, path, sent));
         told(answer!);
         return { kind: 'done' };
       } catch (why) {
@@ -65,6 +66,17 @@ export function useTaps(
   const takeBack = useCallback((number: number) => outbox!.remove(number), [outbox]);
   const decide = useCallback((number: number, more: object) => outbox!.again(number, more, commandId()), [outbox]);
   return useMemo(() => ({ all, add, takeBack, decide }), [all, add, takeBack, decide]);
+}
+
+/** What goes with a file is sent as the fields of a form. */
+function formOf(body: Tap['body'], file: Blob): FormData {
+  const form = new FormData();
+  for (const [key, value] of Object.entries(body)) {
+    if (typeof value === 'string') form.set(key, value);
+    else if (value !== undefined) form.set(key, JSON.stringify(value));
+  }
+  form.set('photo', file, 'picture');
+  return form;
 }
 
 /** Refusals that are about who asks and how often, not about the tap: it waits. */

@@ -1,3 +1,4 @@
+import type { PieceView } from '@app/contract';
 import { conditionOf, finishOf, houseRuleOf, type Route, type RouteInput, type RouteStep, type Zone } from '@app/core';
 import type { FinishColumn, FinishFilm } from './FinishSections.tsx';
 import { WOOD_COLOURS } from './laneModel.ts';
@@ -40,6 +41,26 @@ export function finishColumns(input: RouteInput, route: Pick<Route, 'zones' | 's
       note: films.length === 0 ? (NOTES[kind] ?? null) : null,
     };
   });
+}
+
+/** What lies on each part of a piece by what was really done; parts that got the same stand together. */
+export function doneColumns(piece: Pick<PieceView, 'zones' | 'survey' | 'steps'>): FinishColumn[] {
+  const done = piece.steps.filter((s) => s.state.kind === 'done' && s.coat !== null);
+  const columns = new Map<string, { zones: Zone[]; films: FinishFilm[] }>();
+  for (const z of piece.zones) {
+    const laid = done.filter((s) => s.zones.includes(z.id));
+    const id = laid.map((s) => s.key).join();
+    const known = columns.get(id);
+    if (known) known.zones.push(z);
+    else columns.set(id, { zones: [z], films: laid.map(filmOf) });
+  }
+  return [...columns].map(([id, { zones, films }]) => ({
+    id,
+    name: zones.map((z, i) => (i === 0 ? z.name : z.name.toLowerCase())).join(', '),
+    wood: WOOD_COLOURS[conditionOf(piece.survey, zones[0]!.id).wood],
+    films,
+    note: films.length === 0 ? 'nothing laid yet' : null,
+  }));
 }
 
 const filmOf = (s: RouteStep): FinishFilm => ({

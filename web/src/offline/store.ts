@@ -11,6 +11,8 @@ export type Tap = {
   readonly path: string;
   /** As it is sent each time: with its command id, so that it is carried out once. */
   readonly body: Readonly<Record<string, unknown>> & { readonly commandId: string };
+  /** A photo or a clip that goes with it. */
+  readonly file?: Blob | undefined;
   readonly step: string;
   /** What it does, in words: "Done: Prime on Settle". */
   readonly words: string;

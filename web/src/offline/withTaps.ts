@@ -35,7 +35,8 @@ function stateAfter(step: ShopStep, tap: Tap): WorkState {
   if (tap.path.endsWith('/start')) return { kind: 'started', at, by: crew };
   if (tap.path.endsWith('/progress') && (tap.body as { kind?: string }).kind === 'pause')
     return { kind: 'planned', worked: { minutes: 0 } };
-  if (!tap.path.endsWith('/done')) return step.state;
+  const isDone = tap.path.endsWith('/done') || (tap.body as { done?: boolean }).done === true;
+  if (!isDone) return step.state;
   const from = step.state.kind === 'started' ? step.state.at : at - step.work_minutes;
   return { kind: 'done', from, until: at, by: crew };
 }

@@ -50,7 +50,9 @@ const onZones = (s: StepSpec, last: ReadonlyMap<string, StepSpec>): StepSpec[] =
 
 function dried(before: StepSpec, next: StepSpec, products: ReadonlyMap<string, Product>): Link {
   const from = stageAskedFor(before, next, products);
-  const { cover } = before;
+  // A blocker lets paint over it sooner than anything else: filler, glue and another blocker wait until it is through.
+  const isPainted = products.get(next.product ?? '')?.family === 'paint';
+  const cover = before.coat === 'primer' && !isPainted ? null : before.cover;
   return from === 'topcoat' && cover
     ? { step: before.key, from: cover.at, min_minutes: cover.minutes, max_minutes: null }
     : { step: before.key, from, min_minutes: 0, max_minutes: null };

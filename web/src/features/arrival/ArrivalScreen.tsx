@@ -11,16 +11,8 @@ import { Button, Choice, Field, Input } from '../../ui/parts.tsx';
 import { Tag } from '../../ui/Tag.tsx';
 import { useTypedForm } from '../../ui/useTypedForm.ts';
 import { DamagePhoto } from './DamagePhoto.tsx';
+import { SIDE_WORDS } from '../../ui/sideWords.ts';
 import { TrayLabels } from './TrayLabels.tsx';
-
-const SIDE_WORDS: Record<PhotoSide, string> = {
-  front: 'Front',
-  left: 'Left side',
-  right: 'Right side',
-  back: 'Back',
-  top: 'Top',
-  inside: 'Inside',
-};
 
 export function ArrivalScreen() {
   const { view } = useWorkshop();
@@ -77,7 +69,7 @@ type SideProps = { readonly side: PhotoSide; readonly piece: PieceView; readonly
 
 function SidePhotos({ side, piece, onSheet }: SideProps) {
   const { command, refusal } = useCommand();
-  const photos = piece.photos.filter((p) => p.side === side);
+  const photos = piece.photos.filter((p) => p.side === side && p.step === null);
   const send = async (input: HTMLInputElement) => {
     const file = input.files?.[0];
     if (!file) return;

@@ -1,21 +1,26 @@
 import { useMemo, useState } from 'react';
-import { useNavigate } from 'react-router';
+import { useNavigate, useSearchParams } from 'react-router';
 import { commandId } from '../../data/api.ts';
 import { DraftNote } from '../../data/DraftNote.tsx';
 import { useCommand } from '../../data/useCommand.tsx';
 import { useDraft } from '../../data/useDraft.ts';
 import { useWorkshop } from '../../data/workshop.tsx';
-import { emptyDraft, type PieceDraft, toInput } from './pieceDraft.ts';
+import { byRecipe, emptyDraft, type PieceDraft, toInput } from './pieceDraft.ts';
 import { PieceForm } from './PieceForm.tsx';
 
 /** A piece from nothing: what it is, measurements, taps, brief; the route and its date grow beside it. */
 export function NewPieceScreen() {
-  const { now } = useWorkshop();
+  const { now, view } = useWorkshop();
+  const [asked] = useSearchParams();
+  const recipe = view.shop.recipes.find((r) => r.name === asked.get('recipe'));
   const { command, refusal } = useCommand();
   const navigate = useNavigate();
   // The piece's id is part of the draft: sent again after a lost answer it is still the same piece.
-  const [fresh] = useState((): PieceDraft & { readonly id: string } => ({ ...emptyDraft(now), id: commandId() }));
-  const { draft, setDraft, drop, from } = useDraft('new-piece', fresh);
+  const [fresh] = useState((): PieceDraft & { readonly id: string } => ({
+    ...(recipe ? byRecipe(emptyDraft(now), recipe) : emptyDraft(now)),
+    id: commandId(),
+  }));
+  const { draft, setDraft, drop, from } = useDraft(recipe ? `new-piece by ${recipe.id}` : 'new-piece', fresh);
   const kept = useMemo(() => ({ id: draft.id, steps: [] }), [draft.id]);
   const save = async () => {
     if (!(await command('POST', '/pieces', { ...toInput(draft), id: draft.id }))) return;

@@ -26,6 +26,7 @@ import { Tag } from '../../ui/Tag.tsx';
 import { sayArea } from '../../ui/amounts.ts';
 import { RouteList } from './RouteList.tsx';
 import { withPast } from './withPast.ts';
+import { StorySection } from './StorySection.tsx';
 import { TrialsSection } from './TrialsSection.tsx';
 import { SumsSection } from './SumsSection.tsx';
 
@@ -73,26 +74,29 @@ function Piece({ piece }: { readonly piece: PieceView }) {
         )}
         <WideLane piece={piece} />
         <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_320px]">
-          <Section
-            title="Route"
-            aside={
-              piece.active ? (
-                <span className="no-print flex gap-4 text-table">
-                  <Link to={`/pieces/${piece.id}/route`} className="font-semibold underline">
-                    Change the route
-                  </Link>
-                  <Link to={`/pieces/${piece.id}/arrival`} className="underline">
-                    Arrival sheet and labels
-                  </Link>
-                </span>
-              ) : undefined
-            }
-          >
-            <Conflicts piece={piece} />
-            <Struck piece={piece} />
-            <RouteList piece={piece} explained={explained} onOpen={open} />
-            <SumsSection piece={piece} />
-          </Section>
+          <div className="flex flex-col gap-8">
+            <StorySection piece={piece} />
+            <Section
+              title="Route"
+              aside={
+                piece.active ? (
+                  <span className="no-print flex gap-4 text-table">
+                    <Link to={`/pieces/${piece.id}/route`} className="font-semibold underline">
+                      Change the route
+                    </Link>
+                    <Link to={`/pieces/${piece.id}/arrival`} className="underline">
+                      Arrival sheet and labels
+                    </Link>
+                  </span>
+                ) : undefined
+              }
+            >
+              <Conflicts piece={piece} />
+              <Struck piece={piece} />
+              <RouteList piece={piece} explained={explained} onOpen={open} />
+              <SumsSection piece={piece} />
+            </Section>
+          </div>
           <div className="flex flex-col gap-6">
             {piece.active && chances && (
               <Section title="How sure its date is">

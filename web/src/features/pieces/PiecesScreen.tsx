@@ -11,6 +11,7 @@ import { timeScale, type TimeScale } from '../../grain/timeScale.ts';
 import { Tag } from '../../ui/Tag.tsx';
 import { HealthMark, healthOf } from '../../ui/Health.tsx';
 import { Button } from '../../ui/parts.tsx';
+import { RecordSearch } from './RecordSearch.tsx';
 import { stageOf } from './stageOf.ts';
 
 /** Every piece with its stage, its health and its own strip of grain. */
@@ -37,6 +38,9 @@ export function PiecesScreen() {
         ))}
       </ul>
       <LeftPieces />
+      <div className="pt-8">
+        <RecordSearch />
+      </div>
     </main>
   );
 }

@@ -5,6 +5,7 @@ import { useCommand } from '../../data/useCommand.tsx';
 import { WhenField } from '../../step/WhenField.tsx';
 import { Button } from '../../ui/parts.tsx';
 import { Tag } from '../../ui/Tag.tsx';
+import { LookPanel } from './LookPanel.tsx';
 import type { Job } from './todayOf.ts';
 
 /** What somebody has done today; the time of each can be put right where it stands. */
@@ -28,6 +29,7 @@ function DoneLine({ job, personId }: { readonly job: Job; readonly personId: str
   const { command, refusal } = useCommand();
   const saying = useSaying();
   const [isOpen, setOpen] = useState(false);
+  const [isLooking, setLooking] = useState(false);
   const { state } = job.step;
   const by = state.kind === 'done' ? (state.by[0] ?? personId) : personId;
   const correct = (at: number) =>
@@ -47,10 +49,14 @@ function DoneLine({ job, personId }: { readonly job: Job; readonly personId: str
         <span className="min-w-0 flex-1 text-body">
           {job.step.title} <span className="condensed block text-table text-sub">{job.piece.name}</span>
         </span>
+        <Button kind="plain" className="!min-h-9" aria-expanded={isLooking} onClick={() => setLooking(!isLooking)}>
+          Look…
+        </Button>
         <Button kind="plain" className="!min-h-9" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
           Earlier…
         </Button>
       </div>
+      {isLooking && <LookPanel piece={job.piece} step={job.step} personId={personId} />}
       {isOpen && (
         <WhenField
           label="It was done at"

@@ -1,8 +1,9 @@
 import type { PieceView } from '@app/contract';
 import type { Demand, Notice, Window } from '@app/core';
 import { cautionOf, clock, sayDay, sayLength, sayNotice, sayTime } from '@app/core';
-import { Hourglass, PaintBucket, TriangleAlert } from 'lucide-react';
+import { Camera, Hourglass, PaintBucket, TriangleAlert } from 'lucide-react';
 import { useState } from 'react';
+import { CameraSheet } from '../../camera/CameraSheet.tsx';
 import { NotSentOf } from '../../data/NotSent.tsx';
 import { useInUnits, useSaying } from '../../data/saying.ts';
 import { useCommand } from '../../data/useCommand.tsx';
@@ -34,9 +35,10 @@ export function NowCard({ job, personId, short, onOpen }: CardProps) {
   const { command, refusal } = useCommand();
   const saying = useSaying();
   const [opened, setOpened] = useState<Opened>(null);
+  const [isPhoto, setPhoto] = useState(false);
   const { piece, step } = job;
   const toggle = (what: Opened) => setOpened(opened === what ? null : what);
-  const tell = (what: 'start' | 'done' | 'problem' | 'progress' | 'differently', more: object = {}) => {
+  const tell = (what: 'start' | 'done' | 'problem' | 'progress' | 'differently' | 'found', more: object = {}) => {
     setOpened(null);
     const body = { version: piece.stepVersions[step.id] ?? 0, by: personId, ...more };
     void command('POST', `/steps/${encodeURIComponent(step.id)}/${what}`, body);
@@ -70,13 +72,14 @@ export function NowCard({ job, personId, short, onOpen }: CardProps) {
       )}
       <p className="border-l-3 border-line pl-2 text-table text-sub">{said(step.reason)}</p>
       <NextMoment piece={piece} step={step} at={job.at} />
-      {!left && <MainTaps job={job} onTell={tell} />}
+      {!left && <MainTaps job={job} onTell={tell} onPhoto={() => setPhoto(true)} />}
       {job.isRunning && !left && (
         <Underway
           piece={piece}
           step={step}
           onProgress={(more) => tell('progress', more)}
           onStopped={() => toggle('stopped')}
+          onFound={(minutes) => tell('found', { minutes })}
         />
       )}
       <div className="flex flex-wrap gap-2">
@@ -106,6 +109,7 @@ export function NowCard({ job, personId, short, onOpen }: CardProps) {
           onRuined={() => tell('problem', { kind: 'redo' })}
         />
       )}
+      {isPhoto && <CameraSheet piece={piece} step={step} personId={personId} onClose={() => setPhoto(false)} />}
       <NotSentOf step={step.id} />
       {refusal}
       <Outcomes step={step} onOutcome={(outcome) => tell('done', { outcome })} />
@@ -127,7 +131,7 @@ function Since({ job }: { readonly job: Job }) {
   return <span className="text-sub">{job.isDue ? `due ${when}, not started?` : when}</span>;
 }
 
-function MainTaps({ job, onTell }: Told) {
+function MainTaps({ job, onTell, onPhoto }: Told & { readonly onPhoto: () => void }) {
   return (
     <div className="flex flex-wrap gap-2">
       {!job.isRunning && (
@@ -140,6 +144,9 @@ function MainTaps({ job, onTell }: Told) {
           Done
         </Button>
       )}
+      <Button size="hand" aria-label="Photo, and Done" className="!px-4" onClick={onPhoto}>
+        <Camera size={22} aria-hidden="true" /> Photo
+      </Button>
     </div>
   );
 }

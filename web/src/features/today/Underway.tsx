@@ -3,6 +3,7 @@ import type { PieceView } from '@app/contract';
 import { useState } from 'react';
 import { Button } from '../../ui/parts.tsx';
 
+const FOUND_MINUTES = [5, 15, 30] as const;
 const LONGER_MINUTES = [15, 30, 60] as const;
 
 type Props = {
@@ -10,10 +11,12 @@ type Props = {
   readonly step: ShopStep;
   readonly onProgress: (more: { kind: 'pause' | 'longer' | 'parts'; minutes?: number; parts?: number }) => void;
   readonly onStopped: () => void;
+  /** Something to mend was found on the same parts. */
+  readonly onFound: (minutes: number) => void;
 };
 
 /** How a step under way goes on: parts finished one by one, laid down, taking longer, stopped early. */
-export function Underway({ piece, step, onProgress, onStopped }: Props) {
+export function Underway({ piece, step, onProgress, onStopped, onFound }: Props) {
   const [isLonger, setLonger] = useState(false);
   const of = partsOf(step, piece);
   const finished = step.state.kind === 'started' ? (step.state.parts ?? step.state.worked?.parts ?? 0) : 0;
@@ -46,6 +49,14 @@ export function Underway({ piece, step, onProgress, onStopped }: Props) {
             Stopped early…
           </Button>
         )}
+      </div>
+      <div className="flex flex-wrap items-center gap-2" role="group" aria-label="Found while working">
+        <span className="text-table text-sub">Found something to mend:</span>
+        {FOUND_MINUTES.map((minutes) => (
+          <Button key={minutes} size="hand" className="!px-3 !text-body" onClick={() => onFound(minutes)}>
+            + {minutes} min
+          </Button>
+        ))}
       </div>
       {isLonger && (
         <div className="flex flex-wrap gap-2" role="group" aria-label="How much longer">
