@@ -55,6 +55,7 @@ export const SessionSchema = typed<SessionView>(
       .defined(),
     demoHere: boolean().required(),
     addressQr: string().nullable().defined(),
+    publicUrl: string().nullable().defined(),
   }),
 );
 

@@ -39,6 +39,10 @@ export const ERRORS = {
   },
   NAME_TAKEN: { status: 409, message: 'This sign-in name is taken. Choose another.' },
   UNDO_BLOCKED: { status: 409, message: 'Later work depends on this. Undo both, or leave it.' },
+  ALREADY_ANSWERED: {
+    status: 409,
+    message: 'This was answered already, and the shop knows. Write to them to change it.',
+  },
   ALREADY_UNDONE: { status: 409, message: 'This is undone already.' },
   STEP_STATE: { status: 409, message: 'This step is not in a state where that can be done. Reload and look again.' },
   MOVES_PROMISE: {

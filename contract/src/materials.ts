@@ -70,6 +70,33 @@ export const CupInput = object({
 export const PourInput = object({ ...command, from: words(60).required(), into: words(60).required() });
 /** Which can a coat still to come is laid from. */
 export const StepCan = object({ ...command, version: version(), paint: words(60).required('Choose a can.') });
+/** What a client is asked (a question) or told (none); a step may wait for the answer until a day. */
+export const AskInput = object({
+  ...command,
+  id: uuid(),
+  version: version(),
+  question: words(300).default(''),
+  choices: array(words(80).required('Leave no answer empty.').min(1)).max(6, 'At most six answers.').default([]),
+  before: words(60).nullable().default(null),
+  until: instantField().nullable().default(null),
+});
+export const AskAnswer = object({
+  ...command,
+  ask: uuid(),
+  choice: words(80).required('Say what the answer was.').min(1, 'Say what the answer was.'),
+  words: words(500).default(''),
+});
+export const AskRevoke = object({ ...command, ask: uuid() });
+/** What a client sends from the page under a link: no command of the app, so it carries no id. */
+export const ClientAnswer = object({
+  choice: words(80).required('Choose one of the answers.'),
+  words: string()
+    .transform((given: unknown) => (typeof given === 'string' ? given.replace(/\s+/g, ' ').trim() : given))
+    .max(500, 'Keep it under 500 characters.')
+    .default(''),
+});
+export type AskInput = InferType<typeof AskInput>;
+export type AskAnswer = InferType<typeof AskAnswer>;
 export const TrialsInput = object({
   ...command,
   version: version(),

@@ -2,6 +2,7 @@ import type { PieceFields } from './pieceFields.ts';
 import type { ViewUpdate } from './viewUpdate.ts';
 import type {
   ArrivalSheet,
+  Ask,
   Instant,
   PhotoSide,
   PieceMove,
@@ -48,6 +49,8 @@ export type PieceView = ShopPiece &
     readonly sheet: ArrivalSheet;
     /** Colours tried on it, and until when somebody decides. */
     readonly trials: Trials;
+    /** What its client was asked and told. */
+    readonly asks: readonly Ask[];
     readonly photos: readonly PhotoView[];
     readonly notes: readonly string[];
     /** When it left the shop; null while it is here. */
@@ -148,6 +151,8 @@ export type SessionView = {
   /** The demo may be looked round from here. */
   readonly demoHere: boolean;
   readonly addressQr: string | null;
+  /** Where clients reach this server from outside; null: nowhere, so questions go as files. */
+  readonly publicUrl: string | null;
 };
 /** Answer to every command. */
 export type CommandAnswer = {

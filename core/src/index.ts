@@ -105,6 +105,7 @@ export * from './workshop/workshop.ts';
 export * from './workshop/workState.ts';
 export * from './workshop/cup.ts';
 export * from './workshop/trials.ts';
+export * from './workshop/asks.ts';
 export * from './planner/model/preferences.ts';
 export * from './workshop/aheadMinutes.ts';
 export * from './workshop/firstShop.ts';

@@ -260,8 +260,9 @@ export const MATRIX = {
     packages: ['connect-session-sequelize', 'express-session', 'sequelize', 'umzug', 'node:util'],
   },
   'server/src/jobs': { rooms: ['core', 'contract'], packages: ['piscina', 'node:fs', 'node:os', 'node:url'] },
+  'server/src/client': { rooms: ['core'], packages: [] },
   'server/src/services': {
-    rooms: ['server/src', 'server/src/store', 'type:server/src/jobs', 'core', 'contract'],
+    rooms: ['server/src', 'server/src/client', 'server/src/store', 'type:server/src/jobs', 'core', 'contract'],
     packages: [
       '@node-rs/argon2',
       'async-mutex',
@@ -276,7 +277,7 @@ export const MATRIX = {
     ],
   },
   'server/src/routes': {
-    rooms: ['server/src', 'server/src/services', 'type:server/src/store', 'type:core', 'contract'],
+    rooms: ['server/src', 'server/src/client', 'server/src/services', 'type:server/src/store', 'type:core', 'contract'],
     packages: ['express', 'express-rate-limit', 'multer', 'yup', 'node:crypto'],
   },
   'server/src/demo': {

@@ -40,6 +40,8 @@ export function createApp(options: AppOptions): Express {
       next();
     },
     express.json({ limit: '1mb' }),
+    // A client's answer comes from a plain form.
+    express.urlencoded({ extended: false, limit: '20kb' }),
     session({
       store,
       secret: options.sessionSecret,

@@ -13,6 +13,8 @@ export type Environment = {
   readonly webRoot: string | undefined;
   /** Further names under which it answers, as behind a proxy of one's own. */
   readonly hosts: readonly string[];
+  /** Where clients reach it from outside, for the links they are sent; null: nowhere. */
+  readonly publicUrl: string | null;
 };
 
 /** What cannot be started with, in words for whoever starts it. */
@@ -54,11 +56,22 @@ export function environmentOf(env: Readonly<Record<string, string | undefined>>)
     logLevel,
     sessionSecret: secret,
     webRoot: env['MOKUME_WEB_ROOT'],
+    publicUrl: publicUrlOf(env['MOKUME_PUBLIC_URL'], fault),
     hosts: (env['MOKUME_HOSTS'] ?? '')
       .split(',')
       .map((h) => h.trim().toLowerCase())
       .filter((h) => h !== ''),
   };
+}
+
+function publicUrlOf(
+  given: string | undefined,
+  fault: (name: string, words: string) => EnvironmentFault,
+): string | null {
+  if (given === undefined || given === '') return null;
+  if (!/^https?:$/.test(protocolOf(given)))
+    throw fault('MOKUME_PUBLIC_URL', 'set it to an address like https://shop.example, or leave it out.');
+  return new URL(given).origin;
 }
 
 function protocolOf(url: string): string {

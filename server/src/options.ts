@@ -9,6 +9,8 @@ export type AppOptions = {
   readonly keeper: Keeper;
   /** Names under which it answers, beside this computer's own for itself. */
   readonly hosts: readonly string[];
+  /** Where clients reach this server from outside; null: nowhere. */
+  readonly publicUrl: string | null;
   readonly sessionSecret: string;
   /** Sessions that are over are taken out of the database now and then. */
   readonly cleansSessions: boolean;

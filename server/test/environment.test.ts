@@ -11,6 +11,7 @@ describe('what the server is started with', () => {
       isFresh: false,
       logLevel: 'warn',
       hosts: [],
+      publicUrl: null,
     });
     expect(environmentOf(GOOD).clock.isFixed).toBe(false);
   });

@@ -143,6 +143,12 @@ export const EXAMPLES: Readonly<Record<string, Example>> = {
     ...pieceVersion(h),
     trials: { tried: [{ id: randomUUID(), name: 'Dusk', hex: '#445566' }] },
   }),
+  'post /pieces/:id/asks': (h) => ({ ...pieceVersion(h), id: randomUUID(), question: 'Which blue?', choices: ['a'] }),
+  'post /pieces/:id/asks/answer': (h) => ({ ask: h.ids['asks'], choice: 'a' }),
+  'post /pieces/:id/asks/revoke': (h) => ({ ask: h.ids['asks'] }),
+  'get /pieces/:id/asks/file': () => ({}),
+  'get /client/:id': () => ({}),
+  'post /client/:id': () => ({ choice: 'a' }),
   'get /calendar': () => ({}),
   'post /calendar': () => ({}),
   'delete /calendar': () => ({}),
@@ -186,6 +192,14 @@ export async function furnish(browser: Browser): Promise<Here> {
     .attach('photo', picture, 'front.png')
     .expect(201);
   ids['photos'] = photo;
+  const ask = randomUUID();
+  await browser.command('post', `/pieces/${ids['pieces']}/asks`, {
+    id: ask,
+    version: 0,
+    question: 'Which?',
+    choices: ['a'],
+  });
+  ids['asks'] = ask;
   const view = await browser.view();
   ids['steps'] = view.pieces.find((p) => p.id === ids['pieces'])!.steps[0]!.id;
   ids['changes'] = view.changes[0]!.id;

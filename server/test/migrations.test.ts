@@ -11,6 +11,7 @@ import { up as theFieldsOwnWords } from '../migrations/0005-the-fields-own-words
 import { up as aShopThatLasts } from '../migrations/0006-a-shop-that-lasts.ts';
 import { up as stepBackAndForward } from '../migrations/0007-step-back-and-forward.ts';
 import { up as finishByZone } from '../migrations/0008-finish-by-zone.ts';
+import { up as askingTheClient } from '../migrations/0013-asking-the-client.ts';
 import { up as pictureRecord } from '../migrations/0012-the-picture-record.ts';
 import { up as cupsAndColours } from '../migrations/0011-cups-and-colours-tried.ts';
 import { up as calendarToFollow } from '../migrations/0010-a-calendar-to-follow.ts';
@@ -56,6 +57,7 @@ describe('the schema', () => {
       { name: '0010-a-calendar-to-follow' },
       { name: '0011-cups-and-colours-tried' },
       { name: '0012-the-picture-record' },
+      { name: '0013-asking-the-client' },
     ]);
     await again.close();
   });
@@ -72,6 +74,7 @@ describe('the schema', () => {
     calendarToFollow,
     cupsAndColours,
     pictureRecord,
+    askingTheClient,
   };
   const NAMES = [
     '0001-first-shop',
@@ -86,6 +89,7 @@ describe('the schema', () => {
     '0010-a-calendar-to-follow',
     '0011-cups-and-colours-tried',
     '0012-the-picture-record',
+    '0013-asking-the-client',
   ];
   const ups = Object.values(ALL);
   const recorded = (names: readonly string[]) =>

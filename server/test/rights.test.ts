@@ -116,7 +116,14 @@ describe('the same command sent twice', () => {
     return { ids: { ...there.ids, changes }, view };
   };
   // What starts or ends something comes last, so that the others still find it as it was.
-  const LAST = ['/steps/:id/start', '/steps/:id/progress', '/steps/:id/done', '/steps/:id/look', '/changes/:id/undo'];
+  const LAST = [
+    '/steps/:id/start',
+    '/steps/:id/progress',
+    '/steps/:id/done',
+    '/steps/:id/look',
+    '/pieces/:id/asks/revoke',
+    '/changes/:id/undo',
+  ];
   const late = (r: Route) => (r.method === 'delete' ? LAST.length : LAST.indexOf(r.path)) + 1;
   const inOrder = [...commands].sort((a, b) => late(a) - late(b));
   test.each(inOrder.map((r) => [keyOf(r), r] as const))('is carried out once at %s', async (_, r) => {

@@ -76,6 +76,7 @@ export const appOf = (
     events: new Events(),
     keeper,
     hosts: [],
+    publicUrl: 'https://shop.example',
     cleansSessions: false,
     sessionSecret: 'test',
     beyondLoopback: false,

@@ -23,7 +23,14 @@ describe('an id sent twice at the same moment', () => {
     there = await furnish(mine);
   });
   const commands = ROUTES.filter((r) => r.answer === CommandAnswerSchema && r.path !== '/plan/adopt');
-  const LAST = ['/steps/:id/start', '/steps/:id/progress', '/steps/:id/done', '/steps/:id/look', '/changes/:id/undo'];
+  const LAST = [
+    '/steps/:id/start',
+    '/steps/:id/progress',
+    '/steps/:id/done',
+    '/steps/:id/look',
+    '/pieces/:id/asks/revoke',
+    '/changes/:id/undo',
+  ];
   const late = (r: Route) => (r.method === 'delete' ? LAST.length : LAST.indexOf(r.path)) + 1;
   const inOrder = [...commands].sort((a, b) => late(a) - late(b));
   test.each(inOrder.map((r) => [keyOf(r), r] as const))(

@@ -43,7 +43,7 @@ export async function seedDemo(deps: Deps, fresh = false): Promise<void> {
       await addPieceWithSteps(
         DEMO_ID,
         p.id,
-        { ...p, sheet: EMPTY_SHEET, trials: NO_TRIALS, left_at: null },
+        { ...p, sheet: EMPTY_SHEET, trials: NO_TRIALS, asks: [], left_at: null },
         p.steps,
         transaction,
       );

@@ -37,8 +37,8 @@ export type Route<A extends Access = Access, S extends Schema | null = Schema | 
   /** What it does, for the docs. */
   readonly does: string;
   readonly body: S;
-  /** A schema of the JSON; or a picture, a calendar or a stream of events, which the service sends itself. */
-  readonly answer: Schema | 'picture' | 'calendar' | 'events';
+  /** A schema of the JSON; or a picture, a calendar, a page or a stream of events, which the service sends itself. */
+  readonly answer: Schema | 'picture' | 'calendar' | 'page' | 'events';
   readonly status?: 201;
   /** A photo comes with it, as multipart form data. */
   readonly takesPhoto?: true;

@@ -23,6 +23,7 @@ export const SESSION_ROUTES: readonly Route[] = [
       user: user && { name: user.name, role: user.role, mustChangePassword: user.mustChangePassword },
       demoHere: isLoopback(req) && !options.beyondLoopback,
       addressQr: user ? options.addressQr : null,
+      publicUrl: user ? options.publicUrl : null,
     }),
   }),
   route({

@@ -1,3 +1,4 @@
+import { ASK_ROUTES } from './asks.ts';
 import { CALENDAR_ROUTES } from './calendar.ts';
 import { CUP_ROUTES } from './cups.ts';
 import { PHOTO_ROUTES } from './photos.ts';
@@ -14,6 +15,7 @@ export const ROUTES: readonly Route[] = [
   ...SHOP_ROUTES,
   ...CALENDAR_ROUTES,
   ...CUP_ROUTES,
+  ...ASK_ROUTES,
 ];
 
 /** docs/api.md, made from the table; a test keeps the page equal to it. */

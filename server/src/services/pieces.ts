@@ -28,6 +28,7 @@ export function addPiece(
         edits: input.edits,
         sheet: EMPTY_SHEET,
         trials: NO_TRIALS,
+        asks: [],
         active: true,
         left_at: null,
       });

@@ -8,6 +8,7 @@ import {
 } from 'sequelize';
 import type {
   ArrivalSheet,
+  Ask,
   Brief,
   HouseRules,
   Made,
@@ -171,6 +172,7 @@ export class PieceRow extends Model {
   declare struck: readonly StruckStep[];
   declare sheet: ArrivalSheet;
   declare trials: CreationOptional<Trials>;
+  declare asks: CreationOptional<readonly Ask[]>;
   declare active: boolean;
   /** Null while it is here. */
   declare left_at: Date | null;
@@ -370,6 +372,7 @@ export function defineModels(sequelize: Sequelize): void {
       struck: json(),
       sheet: json(),
       trials: { ...json(), defaultValue: NO_TRIALS },
+      asks: { ...json(), defaultValue: [] },
       active: flag(),
       left_at: DataTypes.DATE,
       version: version(),

@@ -170,8 +170,8 @@ function asColumns<T extends TableName>(table: T, fields: Partial<Records[T]>): 
   if (table !== 'pieces') return fields;
   const all = pieceColumns(fields as unknown as Records['pieces']);
   const known = Object.fromEntries(Object.entries(all).filter(([, v]) => v !== undefined));
-  const { zones, notes, edits, struck, sheet, trials, active, left_at } = fields as Partial<Records['pieces']>;
-  const rest = { zones, notes, edits, struck, sheet, trials, active, left_at };
+  const { zones, notes, edits, struck, sheet, trials, asks, active, left_at } = fields as Partial<Records['pieces']>;
+  const rest = { zones, notes, edits, struck, sheet, trials, asks, active, left_at };
   return { ...known, ...Object.fromEntries(Object.entries(rest).filter(([, v]) => v !== undefined)) };
 }
 

@@ -1,5 +1,5 @@
 import type { PieceFields } from '@app/contract';
-import type { ArrivalSheet, Product, RouteEdit, StruckStep, Trials, Zone } from '@app/core';
+import type { ArrivalSheet, Ask, Product, RouteEdit, StruckStep, Trials, Zone } from '@app/core';
 import type {
   MixRow,
   PaintRow,
@@ -28,6 +28,7 @@ export type PieceRest = {
   readonly struck: readonly StruckStep[];
   readonly sheet: ArrivalSheet;
   readonly trials: Trials;
+  readonly asks: readonly Ask[];
   readonly active: boolean;
   /** When it left the shop; null while it is here. */
   readonly left_at: Date | null;

@@ -225,6 +225,7 @@ function pieceView(p: PieceRow, steps: readonly StepRow[], photos: readonly Phot
     struck: p.struck,
     sheet: p.sheet,
     trials: p.trials,
+    asks: p.asks,
     photos: photos.map(({ id, side, width, height, taken_at, step_id, kind, note }): PhotoView => ({
       id,
       side,

@@ -53,6 +53,7 @@ function view(due: number): PieceView {
     struck: [],
     sheet: EMPTY_SHEET,
     trials: NO_TRIALS,
+    asks: [],
     photos: [],
     arrival: NOW,
     due,

@@ -26,6 +26,7 @@ import { Tag } from '../../ui/Tag.tsx';
 import { sayArea } from '../../ui/amounts.ts';
 import { RouteList } from './RouteList.tsx';
 import { withPast } from './withPast.ts';
+import { AsksSection } from './AsksSection.tsx';
 import { StorySection } from './StorySection.tsx';
 import { TrialsSection } from './TrialsSection.tsx';
 import { SumsSection } from './SumsSection.tsx';
@@ -112,6 +113,7 @@ function Piece({ piece }: { readonly piece: PieceView }) {
               </Section>
             )}
             {(piece.active || piece.trials.tried.length > 0) && <TrialsSection piece={piece} />}
+            {piece.kind === 'client' && <AsksSection piece={piece} />}
             <About piece={piece} />
             <Log piece={piece} />
           </div>
