@@ -1,4 +1,12 @@
-import { isTimeZone, LOOK_OUTCOMES, type LookOutcome, SKILLS, STATION_KINDS } from '@app/core';
+import {
+  DAY_BREAKS,
+  type DayBreak,
+  isTimeZone,
+  LOOK_OUTCOMES,
+  type LookOutcome,
+  SKILLS,
+  STATION_KINDS,
+} from '@app/core';
 import { array, boolean, lazy, number, object, string, type InferType } from 'yup';
 import { command, instantField, localMinute, name, uuid, version, words } from './fields.ts';
 import { edits } from './editFields.ts';
@@ -180,6 +188,22 @@ export const HelperInput = object({
   personId: words(60).required(),
 });
 
+/** What happened to a day; which fields count follows from its kind. */
+export const DayBreakInput = object({
+  ...command,
+  what: object({
+    kind: string<DayBreak['kind']>()
+      .oneOf([...DAY_BREAKS], `Choose one of ${DAY_BREAKS.join(', ')}.`)
+      .required(),
+    person: words(60).optional(),
+    piece: words(60).optional(),
+    from: number().integer().min(0).max(60, 'At most 60 days ahead.').optional(),
+    days: number().integer().min(1, 'At least a day.').max(60, 'At most 60 days.').nullable().optional(),
+    degrees: number().moreThan(0).max(30, 'At most 30 degrees.').optional(),
+    due: instantField().optional(),
+  }).required(),
+});
+
 /** Pieces whose date nobody was told wait for this one. */
 const goesFirst = boolean().default(false);
 export const NewPiece = object({ ...command, id: uuid(), ...pieceSchemas, edits: edits.default([]), goesFirst });
@@ -332,6 +356,7 @@ export type StepStart = InferType<typeof StepStart>;
 export type StepDone = InferType<typeof StepDone>;
 export type StepProgress = InferType<typeof StepProgress>;
 export type StepDifferently = InferType<typeof StepDifferently>;
+export type DayBreakInput = InferType<typeof DayBreakInput>;
 export type StepLook = InferType<typeof StepLook>;
 export type StepFound = InferType<typeof StepFound>;
 export type StepProblem = InferType<typeof StepProblem>;

@@ -131,3 +131,4 @@ export * from './today/hands.ts';
 export * from './today/layingOut.ts';
 export * from './today/evening.ts';
 export * from './today/elsewhere.ts';
+export * from './questions/dayBreak.ts';

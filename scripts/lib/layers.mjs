@@ -195,6 +195,7 @@ export const MATRIX = {
       'core/src/verify',
       'core/src/workshop',
       'core/src/calendar',
+      'core/src/climate',
       'core/src/route',
       'core/src/route/edit',
       'core/src/route/template',

@@ -149,6 +149,7 @@ export const EXAMPLES: Readonly<Record<string, Example>> = {
   'get /pieces/:id/asks/file': () => ({}),
   'get /client/:id': () => ({}),
   'post /client/:id': () => ({ choice: 'a' }),
+  'post /day-breaks': () => ({ what: { kind: 'lost', days: 1 } }),
   'get /calendar': () => ({}),
   'post /calendar': () => ({}),
   'delete /calendar': () => ({}),

@@ -5,6 +5,7 @@ import {
   ChangesPageSchema,
   Command,
   CommandAnswerSchema,
+  DayBreakInput,
   EditPiece,
   EditsInput,
   FoundRecordSchema,
@@ -31,6 +32,7 @@ import { isStillSignedIn } from '../guards.ts';
 import { addPiece, editPiece, editRoute, removePiece, saveArrivalSheet, sayAtHand } from '../services/pieces.ts';
 import { adopt, lookForBetter } from '../services/proposals.ts';
 import { planAgain } from '../services/shop.ts';
+import { applyDayBreak } from '../services/dayBreak.ts';
 import { tellDifferently } from '../services/differently.ts';
 import { tellFound, tellLook } from '../services/looks.ts';
 import { tellProgress } from '../services/progress.ts';
@@ -265,6 +267,16 @@ export const WORK_ROUTES: readonly Route[] = [
     does: 'gives a step a time or a person by hand',
     body: StepPin,
     run: ({ deps, actor, id, body }) => pinStep(deps, actor, id, body),
+  }),
+  route({
+    method: 'post',
+    path: '/day-breaks',
+    access: 'owner',
+    owned: null,
+    does: 'applies what happened to a day: illness, a lost day, cold, a date brought forward, a piece that did not come',
+    body: DayBreakInput,
+    answer: CommandAnswerSchema,
+    run: ({ deps, actor, body }) => applyDayBreak(deps, actor, body),
   }),
   route({
     ...work,

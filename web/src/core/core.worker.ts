@@ -1,6 +1,8 @@
 import {
+  breakMoves,
   byWorth,
   changedBy,
+  type DayBreak,
   type Chances,
   chancesOf,
   eachRemedy,
@@ -23,6 +25,7 @@ import {
   type NearMix,
   type Outlook,
   outlookOf,
+  type PieceMove,
   type PieceToPlan,
   pieceToPlan,
   type PinEffect,
@@ -180,6 +183,13 @@ export class CoreApi {
   }
   readyIn(step: string, laid: Instant, stage: Stage): ReadyIn[] {
     return readyByPlace(this.#here.problem, step, laid, stage);
+  }
+  /** @throws {Error} when it is about nothing there is */
+  breakMoves(what: DayBreak): readonly PieceMove[] {
+    const { shop, pieces, plan, now } = this.#here;
+    const found = breakMoves({ shop, pieces }, plan, what, now);
+    if (!found) throw new Error('it is about nothing there is');
+    return found.moves;
   }
   /** Of the shelf's paints of one product, those whose mix comes nearest to a colour. */
   mixesNear(hex: string, product: string): NearMix<ShelfPaint>[] {

@@ -1,5 +1,5 @@
 import type { WorkshopView } from '@app/contract';
-import type { Gap, HouseRules, HouseSample, Instant, Scarce, Stage, WhatIf } from '@app/core';
+import type { DayBreak, Gap, HouseRules, HouseSample, Instant, Scarce, Stage, WhatIf } from '@app/core';
 import { proxy, type Remote } from 'comlink';
 import { useEffect, useState } from 'react';
 import useSWR, { useSWRConfig } from 'swr';
@@ -87,6 +87,10 @@ export const useReadyIn = (
 /** Which of the shelf's paints come near a colour, in which parts; null while nothing is looked for. */
 export const useMixesNear = (view: WorkshopView, wanted: { readonly hex: string; readonly product: string } | null) =>
   useAnswer(view, wanted && ['near', wanted], (api) => api.mixesNear(wanted!.hex, wanted!.product));
+
+/** What something that happened to a day would move; null while nothing is chosen. */
+export const useBreakMoves = (view: WorkshopView, what: DayBreak | null) =>
+  useAnswer(view, what && ['break', what], (api) => api.breakMoves(what!));
 
 /** Simulation runs for a first answer; enough to tell 80 from 90 per cent. */
 const RUNS = 200;

@@ -8,6 +8,7 @@ import { useWorkshop } from '../../data/workshop.tsx';
 import { useExplained } from '../../core/useCore.ts';
 import { useStepSheet } from '../../step/useStepSheet.tsx';
 import { AlarmPanel } from './AlarmPanel.tsx';
+import { DayBreaks } from './DayBreaks.tsx';
 import { DayStrata } from './DayStrata.tsx';
 import { LastMove } from './LastMove.tsx';
 import { useKept } from '../../ui/useKept.ts';
@@ -74,6 +75,7 @@ export function TodayScreen() {
           </div>
           <DayStrata view={shown} strata={today.strata} onOpen={open} />
         </div>
+        <DayBreaks />
         <Link
           to="/evening"
           className="flex min-h-12 items-center gap-2 border-t border-line text-body font-semibold underline"
