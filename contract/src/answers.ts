@@ -10,6 +10,7 @@ import type {
   FoundRecord,
   HelperView,
   LeftPieces,
+  PaceView,
   PieceView,
   ProposalAnswer,
   SessionView,
@@ -152,6 +153,7 @@ export const CopiesSchema = typed<CopiesView>(
   object({ now: number().required(), made: array(number().required()).required() }),
 );
 export const CalendarFeedSchema = typed<CalendarFeedView>(object({ path: string().nullable().defined() }));
+export const PaceSchema = typed<PaceView>(object({ paces: array(any()).required() }));
 export const FoundRecordSchema = typed<FoundRecord>(
   object({
     pieces: array(

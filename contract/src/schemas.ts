@@ -2,6 +2,8 @@ import {
   DAY_BREAKS,
   type DayBreak,
   isTimeZone,
+  LESSON_VERDICTS,
+  type LessonVerdict,
   LOOK_OUTCOMES,
   type LookOutcome,
   SKILLS,
@@ -294,6 +296,16 @@ export const StepLook = object({
     .required(),
   zones: array(words(60).required()).max(60).default([]),
 });
+/** What was learned with what a step used: one word, and at most one line. */
+export const StepLesson = object({
+  ...command,
+  version: version(),
+  by: person(),
+  verdict: string<LessonVerdict>()
+    .oneOf([...LESSON_VERDICTS], `Choose one of ${LESSON_VERDICTS.join(', ')}.`)
+    .required(),
+  words: words(120).default(''),
+});
 /** Found while working: a little more to do on the same parts. */
 export const StepFound = object({
   ...command,
@@ -339,6 +351,8 @@ export const StepPin = object({
     .noUnknown(),
 });
 export const Command = object({ ...command });
+/** Plan by the shop's own log, or by the book again. */
+export const PaceInput = object({ ...command, isOwn: boolean().required() });
 export const AdoptInput = object({ ...command, proposal: uuid() });
 export const Undo = object({ ...command, withDependents: boolean().default(false) });
 
@@ -357,6 +371,7 @@ export type StepDone = InferType<typeof StepDone>;
 export type StepProgress = InferType<typeof StepProgress>;
 export type StepDifferently = InferType<typeof StepDifferently>;
 export type DayBreakInput = InferType<typeof DayBreakInput>;
+export type StepLesson = InferType<typeof StepLesson>;
 export type StepLook = InferType<typeof StepLook>;
 export type StepFound = InferType<typeof StepFound>;
 export type StepProblem = InferType<typeof StepProblem>;

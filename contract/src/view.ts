@@ -4,6 +4,7 @@ import type {
   ArrivalSheet,
   Ask,
   Instant,
+  Pace,
   PhotoSide,
   PieceMove,
   Plan,
@@ -81,6 +82,8 @@ export type FoundPiece = {
     readonly zones: readonly string[];
   }[];
 };
+/** How everybody's pace stands to the book. */
+export type PaceView = { readonly paces: readonly Pace[] };
 export type FoundRecord = { readonly pieces: readonly FoundPiece[]; readonly isAll: boolean };
 /** Older changes, the newest first. */
 export type ChangesPage = { readonly changes: readonly ChangeView[]; readonly isAll: boolean };

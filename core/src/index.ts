@@ -132,3 +132,5 @@ export * from './today/layingOut.ts';
 export * from './today/evening.ts';
 export * from './today/elsewhere.ts';
 export * from './questions/dayBreak.ts';
+export * from './learning/pace.ts';
+export * from './learning/lessons.ts';

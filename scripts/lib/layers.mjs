@@ -172,8 +172,13 @@ export const MATRIX = {
     rooms: [ENGINE, `${ENGINE}/resources`, `${ENGINE}/schedule`, `${ENGINE}/search`, `${ENGINE}/bounds`],
     packages: [],
   },
+  'core/src/learning': {
+    rooms: [`type:${PLANNER}/model`, 'type:core/src/quantities', 'type:core/src/route'],
+    packages: ['d3-array'],
+  },
   'core/src/workshop': {
     rooms: [
+      'type:core/src/learning',
       'core/src/colour',
       `${PLANNER}/model`,
       'core/src/climate',
@@ -244,6 +249,7 @@ export const MATRIX = {
       'core/src/promise',
       'core/src/neutral',
       'core/src/workshop',
+      'core/src/learning',
       'core/src/today',
       'core/src/questions',
       'core/src/words',

@@ -150,6 +150,13 @@ export const EXAMPLES: Readonly<Record<string, Example>> = {
   'get /client/:id': () => ({}),
   'post /client/:id': () => ({ choice: 'a' }),
   'post /day-breaks': () => ({ what: { kind: 'lost', days: 1 } }),
+  'post /steps/:id/lesson': ({ ids, view }) => ({
+    version: view.pieces.find((p) => p.id === ids['pieces'])!.stepVersions[ids['coats']!],
+    by: 'owner',
+    verdict: 'with-care',
+  }),
+  'get /pace': () => ({}),
+  'post /pace': () => ({ isOwn: true }),
   'get /calendar': () => ({}),
   'post /calendar': () => ({}),
   'delete /calendar': () => ({}),
@@ -172,7 +179,7 @@ export const EXAMPLES: Readonly<Record<string, Example>> = {
 
 /** What `:id` is in an example: for rows that may be made under an id too. */
 const ownedBy = (r: Route): string | null =>
-  (r.path === '/steps/:id/can' ? 'coats' : r.owned) ??
+  (/^\/steps\/:id\/(can|lesson)$/.test(r.path) ? 'coats' : r.owned) ??
   (r.path === '/view/since/:id' ? 'revision' : null) ??
   /^\/shop\/(\w+)\/:id$/.exec(r.path)?.[1] ??
   (r.path === '/products/:id' ? 'products' : null);
@@ -185,7 +192,8 @@ export async function furnish(browser: Browser): Promise<Here> {
   await browser.command('put', `/products/${own.id}`, { product: own });
   for (const [table, row] of Object.entries(ROWS)) await browser.command('post', `/shop/${table}`, row);
   await browser.command('post', '/shop/paints', { ...ROWS['paints'], name: 'Leftover' });
-  ids['pieces'] = await browser.addChest();
+  // Whatever the examples before made late: it is furnished again in any case.
+  ids['pieces'] = await browser.addChest(undefined, { consent: true });
   const photo = randomUUID();
   await browser.agent
     .post(`/api/pieces/${ids['pieces']}/photos`)

@@ -11,6 +11,7 @@ import { up as theFieldsOwnWords } from '../migrations/0005-the-fields-own-words
 import { up as aShopThatLasts } from '../migrations/0006-a-shop-that-lasts.ts';
 import { up as stepBackAndForward } from '../migrations/0007-step-back-and-forward.ts';
 import { up as finishByZone } from '../migrations/0008-finish-by-zone.ts';
+import { up as ownBook } from '../migrations/0014-own-book.ts';
 import { up as askingTheClient } from '../migrations/0013-asking-the-client.ts';
 import { up as pictureRecord } from '../migrations/0012-the-picture-record.ts';
 import { up as cupsAndColours } from '../migrations/0011-cups-and-colours-tried.ts';
@@ -58,6 +59,7 @@ describe('the schema', () => {
       { name: '0011-cups-and-colours-tried' },
       { name: '0012-the-picture-record' },
       { name: '0013-asking-the-client' },
+      { name: '0014-own-book' },
     ]);
     await again.close();
   });
@@ -75,6 +77,7 @@ describe('the schema', () => {
     cupsAndColours,
     pictureRecord,
     askingTheClient,
+    ownBook,
   };
   const NAMES = [
     '0001-first-shop',
@@ -90,6 +93,7 @@ describe('the schema', () => {
     '0011-cups-and-colours-tried',
     '0012-the-picture-record',
     '0013-asking-the-client',
+    '0014-own-book',
   ];
   const ups = Object.values(ALL);
   const recorded = (names: readonly string[]) =>

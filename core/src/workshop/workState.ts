@@ -41,6 +41,8 @@ export type WorkState =
       readonly by: readonly string[];
       readonly worked?: Worked | undefined;
       readonly took?: Took | undefined;
+      /** Both its ends were tapped: how long it took is known, and can be learned from. */
+      readonly timed?: true | undefined;
       readonly looked?: readonly Looked[] | undefined;
     };
 

@@ -9,6 +9,8 @@ import type { Instant } from '../quantities/units.ts';
 import type { ShopMeans } from '../route/buildRoute.ts';
 import type { HouseRules } from '../route/houseRules.ts';
 import type { RouteStep } from '../route/piece.ts';
+import type { Lesson } from '../learning/lessons.ts';
+import type { OwnPace } from '../learning/pace.ts';
 import type { Mix } from './mix.ts';
 import { type Planning, PLANNING_DEFAULTS } from '../planner/model/preferences.ts';
 import type { Recipe } from './recipe.ts';
@@ -47,6 +49,10 @@ export type Shop = {
   /** Hours of each day in which noise is allowed; null: always. */
   readonly noise?: Shift | null | undefined;
   readonly planning?: Planning | undefined;
+  /** What was learned with products and tools. */
+  readonly lessons?: readonly Lesson[] | undefined;
+  /** Factors of the shop's own log that are planned with; null or missing: the book's. */
+  readonly ownPace?: OwnPace | null | undefined;
 };
 
 /** What of the shop changes how a piece is done. */
@@ -116,7 +122,7 @@ export class ProblemKeeper {
       // The end of a day, so that all problems of one day have the same.
       horizon: (day + 1) * 1440 + ahead,
       timeZone: shop.timeZone,
-      people: shop.people,
+      people: atOwnPace(shop),
       stations: shop.stations,
       tools: shop.tools,
       pieces: pieces.filter((p) => p.active && p.steps.length > 0).map((p) => this.#pieceOf(p)),
@@ -133,6 +139,18 @@ export class ProblemKeeper {
     if (!known) this.#pieces.set(p, (known = this.#toPlan(p)));
     return known;
   }
+}
+/** People as fast as the shop's own log says, where it is planned with. */
+export function atOwnPace({ people, ownPace }: Pick<Shop, 'people' | 'ownPace'>): readonly Person[] {
+  if (!ownPace) return people;
+  return people.map((p) => {
+    const own = ownPace[p.id];
+    if (!own) return p;
+    const skills = Object.fromEntries(
+      Object.entries(p.skills).map(([skill, speed]) => [skill, speed / (own[skill as keyof typeof own] ?? 1)]),
+    );
+    return { ...p, skills };
+  });
 }
 const NO_SHOP = { paints: [], products: [], people: [] };
 

@@ -115,5 +115,9 @@ async function remember(req: Request, user: User): Promise<typeof OK> {
   });
   req.session.userId = user.id;
   req.session.credential = user.credential;
+  // Saved before it is answered: what is asked next must find it.
+  await new Promise<void>((resolve, reject) => {
+    req.session.save((error: unknown) => (error ? reject(new Error('session', { cause: error })) : resolve()));
+  });
   return OK;
 }

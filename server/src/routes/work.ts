@@ -17,7 +17,10 @@ import {
   StepDone,
   StepPin,
   StepDifferently,
+  PaceInput,
+  PaceSchema,
   StepFound,
+  StepLesson,
   StepLook,
   StepProblem,
   StepProgress,
@@ -34,6 +37,7 @@ import { adopt, lookForBetter } from '../services/proposals.ts';
 import { planAgain } from '../services/shop.ts';
 import { applyDayBreak } from '../services/dayBreak.ts';
 import { tellDifferently } from '../services/differently.ts';
+import { learnLesson, paceView, planByPace } from '../services/ownBook.ts';
 import { tellFound, tellLook } from '../services/looks.ts';
 import { tellProgress } from '../services/progress.ts';
 import { searchRecord } from '../services/record.ts';
@@ -243,6 +247,34 @@ export const WORK_ROUTES: readonly Route[] = [
     does: 'tells what came of looking at something; a fault is rescued in the route',
     body: StepLook,
     run: ({ deps, actor, id, body }) => tellLook(deps, actor, id, body),
+  }),
+  route({
+    ...onStep,
+    method: 'post',
+    path: '/steps/:id/lesson',
+    does: 'notes what was learned with what a step used',
+    body: StepLesson,
+    run: ({ deps, actor, id, body }) => learnLesson(deps, actor, id, body),
+  }),
+  route({
+    method: 'get',
+    path: '/pace',
+    access: 'helper',
+    owned: null,
+    does: 'how everybody’s pace stands to the book, by the shop’s own log',
+    body: null,
+    answer: PaceSchema,
+    run: ({ deps, actor }) => paceView(deps, actor.workshopId),
+  }),
+  route({
+    method: 'post',
+    path: '/pace',
+    access: 'owner',
+    owned: null,
+    does: 'plans with the shop’s own pace, or with the book’s again',
+    body: PaceInput,
+    answer: CommandAnswerSchema,
+    run: ({ deps, actor, body }) => planByPace(deps, actor, body),
   }),
   route({
     ...onStep,

@@ -112,7 +112,15 @@ export function doneState(
   const length = state.kind === 'done' ? state.until - state.from : route.work_minutes;
   const from = state.kind === 'started' ? state.at : until - length;
   if (until < from) throw new ApiError('INVALID_REQUEST', { fields: { at: 'It cannot end before it started.' } });
-  return { ...laidDown(state), kind: 'done', from, until, by: route.hands === 0 ? [] : by };
+  const isTimed = state.kind === 'started' || (state.kind === 'done' && state.timed === true);
+  return {
+    ...laidDown(state),
+    ...(isTimed ? { timed: true } : {}),
+    kind: 'done',
+    from,
+    until,
+    by: route.hands === 0 ? [] : by,
+  };
 }
 
 /** What earlier sittings did of it stays known. */

@@ -14,6 +14,7 @@ export const TABLE_ACCESS: Readonly<Record<TableName, 'owner' | 'helper'>> = {
   // Kept by whoever mixes and paints.
   paints: 'helper',
   mixes: 'helper',
+  lessons: 'helper',
   recipes: 'helper',
   pieces: 'helper',
   steps: 'helper',

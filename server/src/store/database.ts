@@ -13,6 +13,7 @@ import * as calendarToFollow from '../../migrations/0010-a-calendar-to-follow.ts
 import * as cupsAndColours from '../../migrations/0011-cups-and-colours-tried.ts';
 import * as pictureRecord from '../../migrations/0012-the-picture-record.ts';
 import * as askingTheClient from '../../migrations/0013-asking-the-client.ts';
+import * as ownBook from '../../migrations/0014-own-book.ts';
 import { defineModels } from './models.ts';
 
 /** Each migration, and a column that is there once it was made; null: it makes none, and may be made twice. */
@@ -30,6 +31,7 @@ const MIGRATIONS = {
   '0011-cups-and-colours-tried': { up: cupsAndColours.up, makes: ['paints', 'made'] },
   '0012-the-picture-record': { up: pictureRecord.up, makes: ['photos', 'kind'] },
   '0013-asking-the-client': { up: askingTheClient.up, makes: ['pieces', 'asks'] },
+  '0014-own-book': { up: ownBook.up, makes: ['lessons', 'verdict'] },
 } as const;
 const LOCK = 7_410_061; // any number, the same for every server that migrates this database
 

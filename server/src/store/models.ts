@@ -11,12 +11,14 @@ import type {
   Ask,
   Brief,
   HouseRules,
+  LessonVerdict,
   Made,
   MixPart,
   PhotoSide,
   Product,
   RouteEdit,
   StruckStep,
+  OwnPace,
   Pin,
   Plan,
   PieceMove,
@@ -51,6 +53,7 @@ export class WorkshopRow extends Model<InferAttributes<WorkshopRow>, InferCreati
   declare floor_units: CreationOptional<number | null>;
   declare noise: CreationOptional<Shift | null>;
   declare planning: CreationOptional<Partial<Planning>>;
+  declare own_pace: CreationOptional<OwnPace | null>;
   declare revision: number;
   declare version: number;
   /** Of which the plan was made and verified. */
@@ -218,6 +221,15 @@ export class ChangeRow extends Model<InferAttributes<ChangeRow>, InferCreationAt
   declare request: string | null;
 }
 
+/** What a shop learned with a product or a tool; its id says with what. */
+export class LessonRow extends Model<InferAttributes<LessonRow>, InferCreationAttributes<LessonRow>> {
+  declare id: string;
+  declare workshop_id: string;
+  declare verdict: LessonVerdict;
+  declare words: string;
+  declare learned_at: Date;
+  declare version: number;
+}
 /** An address under which a user's calendar is followed without signing in. */
 export class CalendarFeedRow extends Model<InferAttributes<CalendarFeedRow>, InferCreationAttributes<CalendarFeedRow>> {
   declare token: string;
@@ -252,6 +264,7 @@ export function defineModels(sequelize: Sequelize): void {
       floor_units: DataTypes.INTEGER,
       noise: DataTypes.JSONB,
       planning: { ...json(), defaultValue: {} },
+      own_pace: DataTypes.JSONB,
       revision: whole(),
       version: version(),
       rules: whole(),
@@ -401,6 +414,10 @@ export function defineModels(sequelize: Sequelize): void {
       difference: DataTypes.JSONB,
     },
     options('plans'),
+  );
+  LessonRow.init(
+    { id: id(), workshop_id: owned(), verdict: text(), words: text(), learned_at: moment(), version: version() },
+    options('lessons'),
   );
   CalendarFeedRow.init(
     { token: id(), workshop_id: text(), user_id: text(), made_at: moment() },

@@ -3,6 +3,7 @@ import type { Model, ModelStatic, Transaction } from 'sequelize';
 import { ApiError } from '../errors.ts';
 import { lastChangeOf } from './changes.ts';
 import {
+  LessonRow,
   MixRow,
   PaintRow,
   PersonRow,
@@ -29,6 +30,7 @@ const MODELS: Readonly<Record<TableName, unknown>> = {
   products: ProductRow,
   recipes: RecipeRow,
   mixes: MixRow,
+  lessons: LessonRow,
   photos: PhotoRow,
   pieces: PieceRow,
   steps: StepRow,

@@ -1,6 +1,7 @@
 import type { PieceFields } from '@app/contract';
 import type { ArrivalSheet, Ask, Product, RouteEdit, StruckStep, Trials, Zone } from '@app/core';
 import type {
+  LessonRow,
   MixRow,
   PaintRow,
   PersonRow,
@@ -45,6 +46,7 @@ export type Records = {
   readonly products: { readonly product: Product };
   readonly recipes: Said<RecipeRow>;
   readonly mixes: Said<MixRow>;
+  readonly lessons: Said<LessonRow>;
   readonly photos: Omit<Said<PhotoRow>, 'picture'>;
   readonly pieces: PieceFields & PieceRest;
   readonly steps: Said<StepRow>;
@@ -61,6 +63,7 @@ export const TABLE_NAMES: readonly TableName[] = [
   'products',
   'recipes',
   'mixes',
+  'lessons',
   'photos',
   'pieces',
   'steps',

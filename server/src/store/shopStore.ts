@@ -2,6 +2,7 @@ import { HOUSE_DEFAULTS, type Instant, PLANNING_DEFAULTS, type Shop } from '@app
 import type { LeftPiece, PhotoView, PieceView } from '@app/contract';
 import { Op, type Transaction } from 'sequelize';
 import {
+  LessonRow,
   MixRow,
   PaintRow,
   PersonRow,
@@ -60,6 +61,7 @@ export async function loadShopRows(workshopId: string, transaction?: Transaction
   const products = await ProductRow.findAll(where);
   const recipes = await RecipeRow.findAll(where);
   const mixes = await MixRow.findAll(where);
+  const lessons = await LessonRow.findAll(where);
   const versions: Record<string, number> = {};
   for (const [table, rows] of Object.entries({ people, stations, tools, places, paints, products, recipes, mixes }))
     for (const r of rows) versions[`${table}/${r.id}`] = r.version;
@@ -118,6 +120,13 @@ export async function loadShopRows(workshopId: string, transaction?: Transaction
       noise: workshop.noise,
       planning: { ...PLANNING_DEFAULTS, ...workshop.planning },
       recipes: recipes.map(({ id, name, brief, edits }) => ({ id, name, brief, edits })),
+      ownPace: workshop.own_pace ?? null,
+      lessons: lessons.map(({ id, verdict, words, learned_at }) => ({
+        id,
+        verdict,
+        words,
+        at: toInstant(learned_at),
+      })),
       mixes: mixes.map(({ id, name, hex, parts, note }) => ({ id, name, hex, parts, note })),
       places: places.map(({ id, name, typical, series, air_mps }) => ({ id, name, typical, series, air_mps })),
     },

@@ -9,6 +9,8 @@ import {
   HelpersSchema,
   type LeftPieces,
   LeftPiecesSchema,
+  PaceSchema,
+  type PaceView,
   PieceSchema,
   type PieceView,
   SessionSchema,
@@ -64,6 +66,8 @@ const isOf = <T>(read: Read<T>, kept: Kept): kept is Kept & { readonly value: T 
 export const COPIES: Read<CopiesView> = { path: '/copies', schema: CopiesSchema };
 /** Who of the shop can sign in beside its owner. */
 export const HELPERS: Read<readonly HelperView[]> = { path: '/helpers', schema: HelpersSchema };
+/** How everybody's pace stands to the book. */
+export const PACE: Read<PaceView> = { path: '/pace', schema: PaceSchema };
 /** The address of one's own calendar. */
 export const CALENDAR_FEED: Read<CalendarFeedView> = { path: '/calendar', schema: CalendarFeedSchema };
 /** One piece, also when it has left. */

@@ -1,6 +1,6 @@
 import { FRESH_PIECE, type LeftPiece } from '@app/contract';
 import { firstShop } from '@app/core';
-import { cleanup, fireEvent, screen } from '@testing-library/react';
+import { cleanup, fireEvent, screen, within } from '@testing-library/react';
 import { SWRConfig } from 'swr';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { inShop } from '../../../test/inShop.tsx';
@@ -70,7 +70,8 @@ describe('pieces that left', () => {
     await screen.findByRole('link', { name: /Piece c/ });
     fireEvent.click(screen.getByRole('button', { name: 'Earlier' }));
     await screen.findByRole('link', { name: /Piece a/ });
-    expect(screen.getAllByRole('heading', { level: 2 }).map((h) => h.textContent)).toEqual([
+    const months = within(screen.getByText('Pieces that left the shop').closest('details')!);
+    expect(months.getAllByRole('heading', { level: 2 }).map((h) => h.textContent)).toEqual([
       'March 2026',
       'February 2026',
       'January 2026',

@@ -1,3 +1,4 @@
+import { PaceSection } from './PaceSection.tsx';
 import { useCallback, useState } from 'react';
 import { Link } from 'react-router';
 import { X } from 'lucide-react';
@@ -34,6 +35,7 @@ export function ShopScreen() {
         </div>
         <ShopDrawing chosen={chosen} onChoose={setChosen} />
         {chosen && <Panel key={JSON.stringify(chosen)} chosen={chosen} onClose={close} />}
+        <PaceSection />
         {isOwner && <CopiesSection />}
         {session?.addressQr && (
           <figure className="flex items-center gap-4">

@@ -1,10 +1,11 @@
 import type { PieceView } from '@app/contract';
-import { type LookCheck, type LookOutcome, looksAfter, type ShopStep } from '@app/core';
+import { lessonIdOf, type LookCheck, type LookOutcome, looksAfter, type ShopStep } from '@app/core';
 import { Camera } from 'lucide-react';
 import { useState } from 'react';
 import { CameraSheet } from '../../camera/CameraSheet.tsx';
 import { useInUnits } from '../../data/saying.ts';
 import { useCommand } from '../../data/useCommand.tsx';
+import { LessonTaps } from './LessonTaps.tsx';
 import { Button, Tap } from '../../ui/parts.tsx';
 
 type Props = { readonly piece: PieceView; readonly step: ShopStep; readonly personId: string };
@@ -60,6 +61,7 @@ export function LookPanel({ piece, step, personId }: Props) {
           />
         ))}
       </ul>
+      {lessonIdOf(step) !== null && <LessonTaps piece={piece} step={step} personId={personId} />}
       <Button size="hand" className="self-start" onClick={() => setPhoto(true)}>
         <Camera size={18} aria-hidden="true" /> Photograph it
       </Button>

@@ -1,7 +1,7 @@
 import type { PieceView } from '@app/contract';
 import type { Demand, Notice, Window } from '@app/core';
-import { cautionOf, clock, sayDay, sayLength, sayNotice, sayTime } from '@app/core';
-import { Camera, Hourglass, PaintBucket, TriangleAlert } from 'lucide-react';
+import { cautionOf, clock, lessonFor, sayDay, sayLength, sayNotice, sayTime } from '@app/core';
+import { Camera, GraduationCap, Hourglass, PaintBucket, TriangleAlert } from 'lucide-react';
 import { useState } from 'react';
 import { CameraSheet } from '../../camera/CameraSheet.tsx';
 import { NotSentOf } from '../../data/NotSent.tsx';
@@ -15,6 +15,7 @@ import { Button } from '../../ui/parts.tsx';
 import { Tag } from '../../ui/Tag.tsx';
 import { type Different, Differently } from './Differently.tsx';
 import { HandsList } from './HandsList.tsx';
+import { VERDICT_WORDS } from './LessonTaps.tsx';
 import { NextMoment } from './NextMoment.tsx';
 import { isLaidDown, type Job } from './todayOf.ts';
 import { Underway } from './Underway.tsx';
@@ -71,6 +72,7 @@ export function NowCard({ job, personId, short, onOpen }: CardProps) {
         </p>
       )}
       <p className="border-l-3 border-line pl-2 text-table text-sub">{said(step.reason)}</p>
+      <LastLesson step={step} />
       <NextMoment piece={piece} step={step} at={job.at} />
       {!left && <MainTaps job={job} onTell={tell} onPhoto={() => setPhoto(true)} />}
       {job.isRunning && !left && (
@@ -129,6 +131,22 @@ function Since({ job }: { readonly job: Job }) {
   const when = sayTime(job.at.start, saying);
   if (isLaidDown(job.step)) return <span className="font-semibold text-copper-text">begun, goes on {when}</span>;
   return <span className="text-sub">{job.isDue ? `due ${when}, not started?` : when}</span>;
+}
+
+/** What was learned the last time with what this step uses. */
+function LastLesson({ step }: { readonly step: Job['step'] }) {
+  const { view } = useWorkshop();
+  const lesson = lessonFor(view.shop.lessons ?? [], step);
+  if (!lesson) return null;
+  return (
+    <p className="flex gap-2 text-body">
+      <GraduationCap size={18} aria-hidden="true" className="mt-0.5 shrink-0" />
+      <span>
+        Last time: <strong>{VERDICT_WORDS[lesson.verdict].toLowerCase()}</strong>
+        {lesson.words === '' ? '' : `, ${lesson.words}`}
+      </span>
+    </p>
+  );
 }
 
 function MainTaps({ job, onTell, onPhoto }: Told & { readonly onPhoto: () => void }) {
