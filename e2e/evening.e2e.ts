@@ -20,6 +20,10 @@ test('in the evening it says what is opened and unfinished; tomorrow’s tables 
 
   const table = page.getByRole('region', { name: 'Table of Ines' });
   const paper = table.getByRole('listitem').filter({ hasText: 'Paper P320' });
-  await paper.getByRole('button', { name: 'It is here' }).click();
-  await expect(paper.getByRole('button')).toHaveCount(0);
+  const here = paper.getByRole('button', { name: 'It is here' });
+  // The plan may still move right on its first look, and ask for another piece's paper too.
+  await expect(async () => {
+    if ((await here.count()) > 0) await here.first().click();
+    await expect(here).toHaveCount(0, { timeout: 2000 });
+  }).toPass();
 });

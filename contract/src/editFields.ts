@@ -51,6 +51,7 @@ const FIELDS = {
   move: { step: key(), after: words(60).nullable().default(null) },
   product: { step: key(), product: words(60).required() },
   can: { step: key(), product: words(60).required(), colour: hex() },
+  zones: { step: key(), zones: array(words(40).required()).min(1).max(40).required() },
   method: {
     step: key(),
     method: string()

@@ -5,6 +5,7 @@ import type { Recorder } from '../store/recorder.ts';
 import { stepsOfPiece } from '../store/shopParts.ts';
 import { mustBeOnShelf, takeFromCan, takeOut } from './cans.ts';
 import { type Actor, carryOut, type Deps } from './commands.ts';
+import { rebuildPiece } from './routes.ts';
 import { addEdit, addRework, crew, doneState, findStep, type Found, happened } from './steps.ts';
 
 /** What was done otherwise than the route says: the log is the truth, and route, shelf and plan follow it. */
@@ -105,11 +106,12 @@ async function otherZones(
   const share = whole > 0 ? area(done) / whole : done.length / route.zones.length;
   const names = rest.map((id) => zones.find((z) => z.id === id)?.name.toLowerCase() ?? id).join(', ');
   await finishAs(deps, rows, shop, found, { ...route, zones: done, litres: route.litres * share }, input);
-  await addEdit(rows, piece_id, (edits) => ({
-    op: 'add',
-    after: route.key,
-    step: restStep(route, rest, `${route.title}: the rest (${names})`, 1 - share, edits),
-  }));
+  const { edits } = await rows.mustRead('pieces', piece_id);
+  const step = restStep(route, rest, `${route.title}: the rest (${names})`, 1 - share, edits);
+  // The step itself is on what was done: what is left follows what really went before it there.
+  await rebuildPiece(rows, piece_id, {
+    edits: [...edits, { op: 'zones', step: route.key, zones: done }, { op: 'add', after: route.key, step }],
+  });
   return `done but for ${names}`;
 }
 

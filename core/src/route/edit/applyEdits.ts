@@ -56,6 +56,11 @@ function applyOne(specs: readonly StepSpec[], e: RouteEdit, shop: Shop): Done {
             ? 'It lays no coat.'
             : { specs: replaced(specs, s, { product: e.product, colour: e.colour }) },
       );
+    case 'zones':
+      return withStep(specs, e.step, (s) => {
+        const zones = s.zones.filter((z) => e.zones.includes(z));
+        return zones.length === 0 ? 'None of its zones are on this piece.' : { specs: replaced(specs, s, { zones }) };
+      });
     case 'method':
       return withStep(specs, e.step, (s) => ({ specs: replaced(specs, s, methodChange(s, e.method)) }));
     case 'film':

@@ -31,6 +31,8 @@ export type RouteEdit =
   | { readonly op: 'product'; readonly step: string; readonly product: string }
   /** Laid from a can of another product or colour than the brief says. */
   | { readonly op: 'can'; readonly step: string; readonly product: string; readonly colour: string }
+  /** Done on these zones only; the rest is a step of its own. */
+  | { readonly op: 'zones'; readonly step: string; readonly zones: readonly string[] }
   | { readonly op: 'method'; readonly step: string; readonly method: Method }
   /** Thinner or thicker than an ordinary coat: paint used goes with it, drying with its square. */
   | { readonly op: 'film'; readonly step: string; readonly thickness: number }
@@ -55,6 +57,7 @@ export const EDIT_OPS = [
   'move',
   'product',
   'can',
+  'zones',
   'method',
   'film',
   'coats',
@@ -67,7 +70,7 @@ export const EDIT_OPS = [
 ] as const satisfies readonly RouteEdit['op'][];
 
 /** Made by what happened, not by choice: kept when the painter puts the built route back. */
-export const isForced = (e: RouteEdit) => e.op === 'hold' || e.op === 'redo' || e.op === 'block';
+export const isForced = (e: RouteEdit) => e.op === 'hold' || e.op === 'redo' || e.op === 'block' || e.op === 'zones';
 
 /** A change that found nothing to change, and why, in words. */
 export type Unused = { readonly edit: RouteEdit; readonly why: string };

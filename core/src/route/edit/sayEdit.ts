@@ -20,6 +20,8 @@ export function sayEdit(e: RouteEdit, steps: readonly RouteStep[], products: Rea
       return `${product(e.product)} for ${named(e.step)}`;
     case 'can':
       return `${product(e.product)} ${e.colour} from a can of its own for ${named(e.step)}`;
+    case 'zones':
+      return `${named(e.step)} done on a part of it only`;
     case 'method':
       return `${named(e.step)} by ${e.method}`;
     case 'film':
