@@ -38,7 +38,7 @@ const SHOTS = [
   { name: 'history', path: '/history', act: stepsBack },
   { name: 'house', path: '/house' },
   { name: 'shelf', path: '/shelf' },
-  { name: 'sums', path: '/sums' },
+  { name: 'evening', path: '/evening' },
   { name: 'shop', path: '/shop' },
   { name: 'phone-today', path: '/today', size: PHONE },
   { name: 'phone-piece', path: '/pieces/plan-chest', size: PHONE },

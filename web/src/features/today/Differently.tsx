@@ -27,7 +27,7 @@ export function Differently({ piece, step, onDifferent, onRuined, canBeRuined }:
     <div className="flex flex-col gap-4 border-l-3 border-line pl-3" role="group" aria-label="Done differently">
       {step.coat !== null && <OtherCan step={step} onDifferent={onDifferent} />}
       {step.zones.length > 1 && <OtherZones piece={piece} step={step} onDifferent={onDifferent} />}
-      {seriesOf(step.key) !== null && (
+      {step.coat !== null && seriesOf(step.key) !== null && (
         <div className="flex flex-wrap gap-2">
           <Button size="hand" onClick={() => onDifferent({ kind: 'coats', coats: 1 })}>
             One more coat

@@ -41,12 +41,12 @@ function DoneLine({ job, personId }: { readonly job: Job; readonly personId: str
     });
   return (
     <li className="flex flex-col gap-2 border-t border-line px-1 py-2">
-      <div className="flex items-start gap-3">
+      <div className="flex flex-wrap items-start gap-x-3">
         <span className="w-[4.4rem] shrink-0 text-body font-semibold whitespace-nowrap">
           {clock(job.at.end, saying)}
         </span>
         <Tag brief={job.piece.brief} size={22} />
-        <span className="min-w-0 flex-1 text-body">
+        <span className="min-w-44 flex-1 text-body">
           {job.step.title} <span className="condensed block text-table text-sub">{job.piece.name}</span>
         </span>
         <Button kind="plain" className="!min-h-9" aria-expanded={isLooking} onClick={() => setLooking(!isLooking)}>
