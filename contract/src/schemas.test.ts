@@ -1,6 +1,11 @@
 import { describe, expect, test } from 'vitest';
 import { ValidationError } from 'yup';
 import {
+  AskInput,
+  AtHandInput,
+  ClientAnswer,
+  CupInput,
+  DayBreakInput,
   FRESH_PIECE,
   HelperInput,
   HoldInput,
@@ -11,8 +16,13 @@ import {
   PlaceInput,
   StartOwn,
   StationInput,
+  StepDifferently,
+  StepLesson,
+  StepPicture,
   StepPin,
   StepProblem,
+  StepProgress,
+  TrialsInput,
   WorkshopInput,
 } from './index.ts';
 
@@ -181,5 +191,87 @@ describe('shifts at their edge', () => {
     expect(Object.values(await person([day(540, 601), day(600, 660)]))).toEqual([
       'Shifts of one day must not overlap.',
     ]);
+  });
+});
+
+describe('what is told of a day, from just inside and just outside', () => {
+  const on = { version: 0, by: 'owner' };
+  const cup = { id: ID, name: 'Dusk', hex: '#445566', product: 'p' };
+  const part = { name: 'White', litres: 0.1 };
+  const trial = { id: ID, name: 'Dusk', hex: '#445566' };
+  const many = <T>(n: number, of: T): T[] => Array.from({ length: n }, () => of);
+  test.each<[string, Checked, object, object, string]>([
+    ['longer', StepProgress, { ...on, kind: 'longer', minutes: 5 }, { ...on, kind: 'longer', minutes: 4 }, 'minutes'],
+    [
+      'longest',
+      StepProgress,
+      { ...on, kind: 'longer', minutes: 480 },
+      { ...on, kind: 'longer', minutes: 481 },
+      'minutes',
+    ],
+    ['parts', StepProgress, { ...on, kind: 'parts', parts: 1 }, { ...on, kind: 'parts', parts: 0 }, 'parts'],
+    [
+      'spilled',
+      StepDifferently,
+      { ...on, kind: 'spilled', litres: 20 },
+      { ...on, kind: 'spilled', litres: 20.1 },
+      'litres',
+    ],
+    ['coats', StepDifferently, { ...on, kind: 'coats', coats: 1 }, { ...on, kind: 'coats', coats: 2 }, 'coats'],
+    [
+      'degrees',
+      DayBreakInput,
+      { what: { kind: 'colder', degrees: 30 } },
+      { what: { kind: 'colder', degrees: 30.1 } },
+      'what.degrees',
+    ],
+    [
+      'days ahead',
+      DayBreakInput,
+      { what: { kind: 'away', from: 60 } },
+      { what: { kind: 'away', from: 61 } },
+      'what.from',
+    ],
+    ['parts of a cup', CupInput, { ...cup, parts: many(12, part) }, { ...cup, parts: many(13, part) }, 'parts'],
+    [
+      'trials',
+      TrialsInput,
+      { version: 0, trials: { tried: many(5, trial) } },
+      { version: 0, trials: { tried: many(6, trial) } },
+      'trials.tried',
+    ],
+    [
+      'answers',
+      AskInput,
+      { id: ID, version: 0, choices: many(6, 'a') },
+      { id: ID, version: 0, choices: many(7, 'a') },
+      'choices',
+    ],
+    [
+      'things at hand',
+      AtHandInput,
+      { version: 0, atHand: many(60, 'a') },
+      { version: 0, atHand: many(61, 'a') },
+      'atHand',
+    ],
+    [
+      'a lesson',
+      StepLesson,
+      { ...on, verdict: 'again', words: 'x'.repeat(120) },
+      { ...on, verdict: 'again', words: 'x'.repeat(121) },
+      'words',
+    ],
+    ['a line to a photo', StepPicture, { by: 'o', note: 'x'.repeat(300) }, { by: 'o', note: 'x'.repeat(301) }, 'note'],
+    ['a photo that says done', StepPicture, { by: 'o', done: true, version: 0 }, { by: 'o', done: true }, 'version'],
+    [
+      'a client’s words',
+      ClientAnswer,
+      { choice: 'a', words: 'x'.repeat(500) },
+      { choice: 'a', words: 'x'.repeat(501) },
+      'words',
+    ],
+  ])('%s', async (_, schema, inside, outside, field) => {
+    expect(await messages(schema, inside)).toEqual({});
+    expect(Object.keys(await messages(schema, outside))).toEqual([field]);
   });
 });

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { type Ask, problemOf, verify } from '@app/core';
+import { type Ask, MOST_ASKS, problemOf, verify } from '@app/core';
 import type { WorkshopView } from '@app/contract';
 import supertest from 'supertest';
 import { afterAll, beforeAll, beforeEach, expect, test } from 'vitest';
@@ -101,4 +101,12 @@ test('an answer nobody could choose, or a day gone by, is refused at its field',
   expect(late.body).toHaveProperty('fields.until');
   const many = await rona.agent.post(path).send({ ...body, choices: ['1', '2', '3', '4', '5', '6', '7'] });
   expect(many.status).toBe(400);
+});
+test('the twentieth question about a piece is asked, the next refused in words', async () => {
+  for (let n = 0; n < MOST_ASKS; n++) await ask();
+  const v = await rona.view();
+  const body = { commandId: randomUUID(), id: randomUUID(), version: piece(v).version, question: QUESTION };
+  const answer = await rona.agent.post(`/api/pieces/${piece(v).id}/asks`).send(body);
+  expect(answer.body).toHaveProperty('fields.question');
+  expect(piece(await rona.view()).asks).toHaveLength(MOST_ASKS);
 });

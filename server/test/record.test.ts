@@ -1,4 +1,5 @@
 import type { FoundRecord } from '@app/contract';
+import { colourDifference } from '@app/core';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { Browser, MONDAY_9, openShop, type TestShop } from './shop.ts';
 
@@ -42,6 +43,13 @@ test('a colour near the one that was laid finds its piece, also when it has left
   expect(laid.coats).toBeGreaterThanOrEqual(1);
   expect(laid.litres).toBeGreaterThan(0);
   expect(await names({ hex: '#11dd22' })).toEqual([]);
+});
+test('near is what somebody would still call that colour: up to a difference of ten, and no further', async () => {
+  const shades = ['#3f5c74', '#45637c', '#4d6c86', '#56768f', '#5f8099', '#688aa4', '#7295af'];
+  const far = shades.map((hex) => colourDifference(hex, '#3f5c74'));
+  expect([far.some((d) => d > 0 && d <= 10), far.some((d) => d > 10)]).toEqual([true, true]);
+  for (const [i, hex] of shades.entries())
+    expect((await names({ hex })).includes('Slate chest'), `${hex} ${far[i]}`).toBe(far[i]! <= 10);
 });
 test('a word finds by name, client and what was done; products and people narrow it down', async () => {
   expect(await names({ word: 'quill' })).toEqual(['Rust chest']);

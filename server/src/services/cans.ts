@@ -21,6 +21,12 @@ export async function takeOut(rows: Recorder, can: ShelfPaint, wanted: number): 
   return litres;
 }
 
+/** What a coat took goes back into its can, where that is still on the shelf. */
+export async function putBack(rows: Recorder, { paint, litres }: Took): Promise<void> {
+  const can = await rows.read('paints', paint);
+  if (can) await rows.update('paints', paint, { on_hand_litres: toMillilitre(can.on_hand_litres + litres) });
+}
+
 /** @throws {ApiError} INVALID_REQUEST when it is not on the shelf */
 export function mustBeOnShelf(shop: Shop, id: string | undefined): ShelfPaint {
   const can = shop.paints.find((p) => p.id === id);

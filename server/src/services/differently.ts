@@ -3,7 +3,7 @@ import { assertNever, type OwnStep, type RouteEdit, type RouteStep, seriesOf, ty
 import { ApiError } from '../errors.ts';
 import type { Recorder } from '../store/recorder.ts';
 import { stepsOfPiece } from '../store/shopParts.ts';
-import { mustBeOnShelf, takeFromCan, takeOut } from './cans.ts';
+import { mustBeOnShelf, putBack, takeFromCan, takeOut } from './cans.ts';
 import { type Actor, carryOut, type Deps } from './commands.ts';
 import { rebuildPiece } from './routes.ts';
 import { addEdit, addRework, crew, doneState, findStep, type Found, happened } from './steps.ts';
@@ -67,11 +67,6 @@ async function finishAs(
   if (step.state.kind === 'done' && step.state.took) await putBack(rows, step.state.took);
   const took = await takeFromCan(rows, shop, route);
   await rows.update('steps', id, { route, state: { ...state, ...(took ? { took } : {}) } }, input.version);
-}
-
-async function putBack(rows: Recorder, took: { readonly paint: string; readonly litres: number }): Promise<void> {
-  const can = await rows.read('paints', took.paint);
-  if (can) await rows.update('paints', took.paint, { on_hand_litres: can.on_hand_litres + took.litres });
 }
 
 async function otherCan(deps: Deps, rows: Recorder, shop: Shop, found: Found, input: StepDifferently): Promise<string> {

@@ -1,6 +1,7 @@
 import { type PieceView, StepPin } from '@app/contract';
 import { nextOnGrid, type Pin, type ShopStep } from '@app/core';
 import { useCommand } from '../data/useCommand.tsx';
+import { PeopleOptions } from '../data/ShopOptions.tsx';
 import { useWorkshop } from '../data/workshop.tsx';
 import { Button, Choice, Field, Input, Select } from '../ui/parts.tsx';
 import { useTypedForm } from '../ui/useTypedForm.ts';
@@ -70,11 +71,7 @@ export function PinForm({
         <Field label="By">
           <Select {...choice('person')}>
             <option value="">Whoever can</option>
-            {view.shop.people.map((p) => (
-              <option key={p.id} value={p.id}>
-                {p.name}
-              </option>
-            ))}
+            <PeopleOptions />
           </Select>
         </Field>
         {refusal}

@@ -3,6 +3,7 @@ import { bodesWell, type ShopStep } from '@app/core';
 import { NotSentOf } from '../data/NotSent.tsx';
 import { Check, TriangleAlert } from 'lucide-react';
 import { useCommand } from '../data/useCommand.tsx';
+import { PeopleOptions } from '../data/ShopOptions.tsx';
 import { useWorkshop } from '../data/workshop.tsx';
 import { Button, Field, Input, Select } from '../ui/parts.tsx';
 import { useTypedForm } from '../ui/useTypedForm.ts';
@@ -50,11 +51,7 @@ export function StepActions({ piece, step, onDone }: ActionsProps) {
           <div className="grid grid-cols-[2fr_3fr] gap-3">
             <Field label="Who" error={fault('by')}>
               <Select {...choice('by')}>
-                {view.shop.people.map((p) => (
-                  <option key={p.id} value={p.id}>
-                    {p.name}
-                  </option>
-                ))}
+                <PeopleOptions />
               </Select>
             </Field>
             <Field label={kind === 'started' ? 'Done at' : 'Started or done at'} error={fault('at')}>

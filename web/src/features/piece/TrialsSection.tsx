@@ -3,6 +3,7 @@ import { keptTrial, MOST_TRIALS, sayTime, type Trial, type Verdict } from '@app/
 import { useState } from 'react';
 import { useSaying } from '../../data/saying.ts';
 import { useCommand } from '../../data/useCommand.tsx';
+import { CanOptions } from '../../data/ShopOptions.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { fromField, toField } from '../../step/dateField.ts';
 import { Button, Field, Input, Section, Select, Tap } from '../../ui/parts.tsx';
@@ -142,11 +143,7 @@ function AddTrial({ onAdd, onLeave }: { readonly onAdd: (t: Trial) => void; read
     <div className="flex flex-col gap-2 border-l-3 border-line pl-3">
       <Field label="Laid from">
         <Select value={paint} onChange={(e) => setPaint(e.target.value)}>
-          {paints.map((p) => (
-            <option key={p.id} value={p.id}>
-              {p.name}
-            </option>
-          ))}
+          <CanOptions />
           <option value="">something that is not on the shelf</option>
         </Select>
       </Field>

@@ -6,6 +6,7 @@ import useSWR from 'swr';
 import { send } from '../../data/api.ts';
 import { useSaying } from '../../data/saying.ts';
 import { useProducts } from '../../data/useProducts.ts';
+import { PeopleOptions } from '../../data/ShopOptions.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { sayPoured } from '../../ui/amounts.ts';
 import { Field, Input, Section, Select } from '../../ui/parts.tsx';
@@ -57,11 +58,7 @@ export function RecordSearch() {
         <Field label="Done by">
           <Select value={person} onChange={(e) => setPerson(e.target.value)}>
             <option value="">anybody</option>
-            {view.shop.people.map((p) => (
-              <option key={p.id} value={p.id}>
-                {p.name}
-              </option>
-            ))}
+            <PeopleOptions />
           </Select>
         </Field>
       </div>

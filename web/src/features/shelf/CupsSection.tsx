@@ -2,6 +2,7 @@ import { cupLacks, type CupPart, remade, sayTime, type ShelfPaint } from '@app/c
 import { useState } from 'react';
 import { useSaying } from '../../data/saying.ts';
 import { useCommand } from '../../data/useCommand.tsx';
+import { CanOptions } from '../../data/ShopOptions.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { CupDrawing } from '../../grain/CupDrawing.tsx';
 import { fromTypedLitres, sayLitres, sayPoured, toTypedLitres } from '../../ui/amounts.ts';
@@ -130,11 +131,7 @@ function PourTogether() {
         <Field label="All of">
           <Select value={from} onChange={(e) => setFrom(e.target.value)}>
             <option value="">Choose a can</option>
-            {paints.map((p) => (
-              <option key={p.id} value={p.id}>
-                {p.name}
-              </option>
-            ))}
+            <CanOptions />
           </Select>
         </Field>
         <Field label="into" hint={source && targets.length === 0 ? 'No other can of this product.' : undefined}>

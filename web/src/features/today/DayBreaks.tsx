@@ -6,6 +6,7 @@ import { CoreFault } from '../../core/CoreFault.tsx';
 import { useBreakMoves } from '../../core/useCore.ts';
 import { useSaying } from '../../data/saying.ts';
 import { useCommand } from '../../data/useCommand.tsx';
+import { PeopleOptions } from '../../data/ShopOptions.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { DiffList } from '../../plan/DiffList.tsx';
 import { fromField, toField } from '../../step/dateField.ts';
@@ -126,11 +127,7 @@ function Details({ what, onChange }: Omit<PreviewProps, 'onDone'>) {
               value={what.person}
               onChange={(e) => onChange({ ...what, person: e.target.value })}
             >
-              {view.shop.people.map((p) => (
-                <option key={p.id} value={p.id}>
-                  {p.name}
-                </option>
-              ))}
+              <PeopleOptions />
             </Select>
           </Field>
           <Field label="From">

@@ -1,6 +1,7 @@
 import type { PieceView } from '@app/contract';
 import { seriesOf, type ShopStep } from '@app/core';
 import { useState } from 'react';
+import { CanOptions } from '../../data/ShopOptions.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { litresOfPoured } from '../../ui/amounts.ts';
 import { Button, Field, Input, Select, Tap } from '../../ui/parts.tsx';
@@ -60,11 +61,7 @@ function OtherCan({ step, onDifferent }: Told & { readonly step: ShopStep }) {
       <Field label="Another can or cup was used">
         <Select className="!h-12" value={paint} onChange={(e) => setPaint(e.target.value)}>
           <option value="">Choose it</option>
-          {view.shop.paints.map((p) => (
-            <option key={p.id} value={p.id}>
-              {p.name}
-            </option>
-          ))}
+          <CanOptions />
         </Select>
       </Field>
       {paint !== '' && (
@@ -135,11 +132,7 @@ function Spilled({ onDifferent }: Told) {
         <div className="min-w-40 flex-1">
           <Field label="From">
             <Select className="!h-12" value={paint} onChange={(e) => setPaint(e.target.value)}>
-              {view.shop.paints.map((p) => (
-                <option key={p.id} value={p.id}>
-                  {p.name}
-                </option>
-              ))}
+              <CanOptions />
             </Select>
           </Field>
         </div>

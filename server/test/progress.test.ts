@@ -161,6 +161,18 @@ describe('done differently', () => {
     expect(v.pieces[0]!.edits).toContainEqual({ op: 'product', step: 'paint-1', product: 'mineral-paint' });
     holds(v);
   });
+  test('told afterwards, what the first can gave goes back into it', async () => {
+    await rona.addChest();
+    await can('Slate');
+    await can('Other', { hex: '#445566' });
+    await upToTheFirstCoat();
+    await tell('paint-1', 'done');
+    expect(litresOf(await rona.view())).toBeLessThan(1);
+    const other = (await rona.view()).shop.paints.find((p) => p.name === 'Other')!;
+    await tell('paint-1', 'differently', { kind: 'can', paint: other.id });
+    expect(litresOf(await rona.view())).toBe(1);
+    expect((await rona.view()).shop.paints.find((p) => p.id === other.id)!.on_hand_litres).toBeLessThan(1);
+  });
   test('with the wrong colour: it is laid, and sanded back and laid again as the route says', async () => {
     await rona.addChest();
     await can('Rust', { hex: '#8f4517' });
