@@ -1,0 +1,49 @@
+import { expect, test } from '@playwright/test';
+import { Mokume, startOwn } from './support/mokume.ts';
+
+test.use({ viewport: { width: 390, height: 844 } });
+
+// A second shop, made through the interface, on a phone.
+test('a day in a shop of one’s own: started, takes longer, laid down, gone on with, done, a fault rescued, ill from now', async ({
+  page,
+}) => {
+  const mokume = await Mokume.create();
+  await mokume.start('2026-03-02T08:05:00Z');
+  await startOwn(page, mokume.address, { name: 'Shop', zone: 'Europe/Berlin', units: 'metric' });
+  await page.goto(`${mokume.address}/pieces/new`);
+  await page.getByRole('button', { name: 'Chest of drawers' }).click();
+  await page.getByLabel('Name of the piece').fill('Chest');
+  await page.getByRole('button', { name: 'Put it in the plan' }).click();
+  await page.goto(`${mokume.address}/today`);
+  const card = page.getByRole('region', { name: 'Rona' });
+  await card.getByRole('button', { name: 'Start', exact: true }).click();
+  await expect(card.getByText(/under way since/)).toBeVisible();
+  await card.getByRole('button', { name: 'Takes longer…' }).click();
+  await card.getByRole('group', { name: 'How much longer' }).getByRole('button', { name: '+ 15 min' }).click();
+  await expect(page.getByRole('region', { name: 'Last tap' })).toContainText('takes 15 min longer');
+  await card.getByRole('button', { name: 'Pause' }).click();
+  await card.getByRole('button', { name: 'Go on' }).click();
+  await card.getByRole('button', { name: 'Done', exact: true }).click();
+  await expect(page.getByRole('region', { name: 'Last tap' })).toContainText('done on Chest');
+
+  await card.getByText('Done today: 1').click();
+  await card.getByRole('button', { name: 'Look…' }).click();
+  await card
+    .getByRole('listitem')
+    .filter({ hasText: 'A loose moulding' })
+    .last()
+    .getByRole('button', { name: 'Fault' })
+    .click();
+  await expect(page.getByRole('region', { name: 'Last tap' })).toContainText('something is loose');
+  await expect(card.getByText('Glue or pin it, clamp').first()).toBeVisible();
+
+  await page.locator('summary').filter({ hasText: 'When the day breaks' }).click();
+  await page.getByRole('button', { name: 'Ill today' }).click();
+  const preview = page.getByRole('group', { name: 'What it would move' });
+  await expect(preview.getByRole('list', { name: 'What moves' })).toContainText('Chest');
+  await preview.getByRole('button', { name: 'It is so: plan around it' }).click();
+  await expect(page.getByText(/Away today:/)).toBeVisible();
+  await page.getByRole('region', { name: 'Last tap' }).getByRole('button', { name: 'Undo this' }).click();
+  await expect(page.getByText(/Away today:/)).toBeHidden();
+  await mokume.stop();
+});
