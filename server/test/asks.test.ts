@@ -53,6 +53,7 @@ test('what waits for an answer waits until its day, and goes on when the owner n
 test('by link a client looks, chooses once, and changes nothing else', async () => {
   const { token, id } = await ask({ before: 'paint-1', until: BY });
   const page = await client().get(`/api/client/${token}`).expect(200).expect('content-type', /html/);
+  expect(page.headers['referrer-policy']).toBe('same-origin');
   expect(page.text).toContain('Brass or &lt;black&gt; knobs?');
   expect(page.text).not.toContain('<script');
   await choose(token!, 'Green').expect(400);

@@ -74,7 +74,9 @@ export const ASK_ROUTES: readonly Route[] = [
     answer: 'page',
     run: ({ deps, id, res }) =>
       inWords(res, async () => {
-        res.type('html').send(await askPage(deps, id));
+        const page = await askPage(deps, id);
+        // With no referrer at all a browser's form says it comes from nowhere, and its answer would be refused.
+        res.type('html').set('referrer-policy', 'same-origin').send(page);
       }),
   }),
   route({
