@@ -46,6 +46,13 @@ describe('the shop with taps that are not sent', () => {
     expect(stateOf(shown, 'p.prime')).toMatchObject({ kind: 'done', from: 160, until: 160 });
   });
 
+  test('one the server has answered already, and that is still in the list, is not counted twice', () => {
+    const sent = tap('start', 'p.prime', { body: { commandId: 'c', at: 160, by: 'ines', version: 1 } });
+    const next = tap('done', 'p.prime', { number: 2, body: { commandId: 'd', at: 170, by: 'ines', version: 2 } });
+    expect(withTaps(view, [sent])).toBe(view);
+    expect(withTaps(view, [sent, next]).pieces[0]!.stepVersions['p.prime']).toBe(3);
+  });
+
   test('a problem or a new time waits for the server; a refused tap changes nothing', () => {
     expect(stateOf(withTaps(view, [tap('problem', 'p.prime')]), 'p.prime')).toEqual({ kind: 'planned' });
     const refused = { type: '', title: '', status: 409, code: 'STEP_STATE' } as const;

@@ -3,6 +3,7 @@ import type { Plan, ShopStep, WorkState } from '@app/core';
 import type { Tap } from './store.ts';
 
 type Begun = { readonly at?: number; readonly by?: string };
+type Seen = { readonly version?: number };
 
 /**
  * The shop as it looks with taps that are not sent: a step tapped as begun or done stands so, the rest of the plan waits for
@@ -16,11 +17,16 @@ function withTap(view: WorkshopView, tap: Tap): WorkshopView {
   const piece = view.pieces.find((p) => p.steps.some((s) => s.id === tap.step));
   const step = piece?.steps.find((s) => s.id === tap.step);
   if (!piece || !step) return view;
+  const version = piece.stepVersions[step.id] ?? 0;
+  // The server's answer may be in the view a moment before the tap leaves the list: it is not counted twice. A photo alone
+  // says no version.
+  const { version: seen = version } = tap.body as Seen;
+  if (seen !== version) return view;
   const state = stateAfter(step, tap);
   const tapped: PieceView = {
     ...piece,
     steps: piece.steps.map((s) => (s === step ? { ...s, state } : s)),
-    stepVersions: { ...piece.stepVersions, [step.id]: (piece.stepVersions[step.id] ?? 0) + 1 },
+    stepVersions: { ...piece.stepVersions, [step.id]: version + 1 },
   };
   return {
     ...view,

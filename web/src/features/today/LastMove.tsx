@@ -8,7 +8,10 @@ import { Button } from '../../ui/parts.tsx';
 /** So long a tap is fresh. */
 const FRESH_MINUTES = 30;
 
-/** What the last tap was and what it moved, for as long as it is fresh, with the way back. */
+/**
+ * What the last tap was and what it moved, for as long as it is fresh, with the way back. It stands below what scrolls: its
+ * words come a moment after the tap, and must not move what the finger is about to tap next.
+ */
 export function LastMove() {
   const { view, now } = useWorkshop();
   const { undo, refusal, isSending } = useCommand();
@@ -19,7 +22,7 @@ export function LastMove() {
   return (
     <section
       aria-label="Last tap"
-      className="flex flex-wrap items-center gap-x-4 gap-y-1 border-l-4 border-line bg-raised px-3 py-1"
+      className="no-print flex shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-t border-l-4 border-keyline border-l-line bg-raised px-4 py-1 md:px-6"
     >
       <p className="min-w-60 flex-1 text-body">
         <span className="condensed text-sub">

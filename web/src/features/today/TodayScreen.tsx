@@ -40,49 +40,51 @@ export function TodayScreen() {
   const inHand = new Set(today.people.map((p) => p.now?.step.id));
   const others = taps.all.filter((t) => !inHand.has(t.step));
   return (
-    <main className="min-h-0 flex-1 overflow-auto">
-      <div className="mx-auto flex max-w-7xl flex-col gap-6 p-4 md:p-6">
-        <TodayHead
-          today={today}
-          whose={own === null ? null : { value: isOnlyMine ? 'mine' : 'all', onChange: setWhose }}
-        />
-        <LastMove />
-        <AlarmPanel />
-        <CoreFault of={why} />
-        {others.length > 0 && (
-          <section aria-label="Not yet sent" className="flex flex-col gap-2 bg-raised p-3">
-            {others.map((t) => (
-              <NotSent key={t.number} tap={t} />
-            ))}
-          </section>
-        )}
-        {today.people.every((p) => !p.now && p.later.length === 0) && (
-          <p className="text-[18px] leading-[26px]">
-            Nothing to do today
-            {today.nextWork
-              ? `; next work ${sayDay(today.nextWork, saying)} at ${clock(today.nextWork, saying)}`
-              : '. Add a piece to give the day work'}
-            .
-          </p>
-        )}
-        <div className="flex flex-col gap-6 md:flex-col-reverse">
-          <div className="grid grid-cols-[minmax(0,1fr)] gap-5 md:grid-cols-2 xl:grid-cols-3">
-            {today.people
-              .filter((p) => !isOnlyMine || p.person.id === own)
-              .map((p) => (
-                <PersonToday key={p.person.id} day={p} short={short} onOpen={open} />
+    <main className="flex min-h-0 flex-1 flex-col">
+      <div className="min-h-0 flex-1 overflow-auto">
+        <div className="mx-auto flex max-w-7xl flex-col gap-6 p-4 md:p-6">
+          <TodayHead
+            today={today}
+            whose={own === null ? null : { value: isOnlyMine ? 'mine' : 'all', onChange: setWhose }}
+          />
+          <AlarmPanel />
+          <CoreFault of={why} />
+          {others.length > 0 && (
+            <section aria-label="Not yet sent" className="flex flex-col gap-2 bg-raised p-3">
+              {others.map((t) => (
+                <NotSent key={t.number} tap={t} />
               ))}
+            </section>
+          )}
+          {today.people.every((p) => !p.now && p.later.length === 0) && (
+            <p className="text-[18px] leading-[26px]">
+              Nothing to do today
+              {today.nextWork
+                ? `; next work ${sayDay(today.nextWork, saying)} at ${clock(today.nextWork, saying)}`
+                : '. Add a piece to give the day work'}
+              .
+            </p>
+          )}
+          <div className="flex flex-col gap-6 md:flex-col-reverse">
+            <div className="grid grid-cols-[minmax(0,1fr)] gap-5 md:grid-cols-2 xl:grid-cols-3">
+              {today.people
+                .filter((p) => !isOnlyMine || p.person.id === own)
+                .map((p) => (
+                  <PersonToday key={p.person.id} day={p} short={short} onOpen={open} />
+                ))}
+            </div>
+            <DayStrata view={shown} strata={today.strata} onOpen={open} />
           </div>
-          <DayStrata view={shown} strata={today.strata} onOpen={open} />
+          <DayBreaks />
+          <Link
+            to="/evening"
+            className="flex min-h-12 items-center gap-2 border-t border-line text-body font-semibold underline"
+          >
+            <MoonStar size={18} aria-hidden="true" /> Close the day, lay out the next
+          </Link>
         </div>
-        <DayBreaks />
-        <Link
-          to="/evening"
-          className="flex min-h-12 items-center gap-2 border-t border-line text-body font-semibold underline"
-        >
-          <MoonStar size={18} aria-hidden="true" /> Close the day, lay out the next
-        </Link>
       </div>
+      <LastMove />
       {sheet}
     </main>
   );
