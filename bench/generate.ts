@@ -165,7 +165,11 @@ function finished(dice: Dice, zone: string, from: Draft, coats: number, add: Add
   const colour = dice.one(COLOURS);
   for (let n = 0; n < coats; n++) {
     if (kind === 'brush') {
-      last = add(zone, 'brush', dice.between(20, 90), { hold: dice.between(150, 240), cure: cure(), ...after(last, min, max) });
+      last = add(zone, 'brush', dice.between(20, 90), {
+        hold: dice.between(150, 240),
+        cure: cure(),
+        ...after(last, min, max),
+      });
       min = dice.between(270, 900);
       max = dice.chance(0.25) ? dice.between(1620, 3660, 60) : null;
     } else if (kind === 'spray') {

@@ -4,7 +4,7 @@ import type { NeutralInstance } from '@app/core';
 import { compile } from '../core/src/neutral/compile.ts';
 import { newPartialSchedule } from '../core/src/planner/engine/schedule/partialSchedule.ts';
 import { removePiece, newScratch, placePiece } from '../core/src/planner/engine/schedule/serialSgs.ts';
-import { orderByRule, RULES } from '../core/src/planner/engine/schedule/priorityRules.ts';
+import { orderByRule, PRIORITY_RULES } from '../core/src/planner/engine/schedule/priorityRules.ts';
 
 const dir = process.argv[2] ?? 'bench/instances';
 const names = process.argv.slice(3);
@@ -30,7 +30,7 @@ for (const name of [names[0]!, ...names]) {
   const { model } = compile(instance);
   const schedule = newPartialSchedule(model);
   const scratch = newScratch(model.steps.length, false);
-  const order = orderByRule(model, RULES[1]!);
+  const order = orderByRule(model, PRIORITY_RULES[1]!);
   const build = ms(() => {
     for (const k of order) placePiece(schedule, scratch, k, model.pieces[k]!.steps, Infinity);
   });

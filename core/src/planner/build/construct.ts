@@ -1,6 +1,6 @@
 import { type Draft, newDraft } from './draft.ts';
 import { finish } from './finish.ts';
-import { tailsOf } from '../engine/bounds/headsAndTails.ts';
+import { linkBound } from '../engine/bounds/doneBound.ts';
 import { scheduleCost } from '../engine/schedule/cost.ts';
 import { improve, type Search } from '../engine/search/search.ts';
 import { ParallelSgs, type Priority } from '../engine/schedule/parallelSgs.ts';
@@ -35,7 +35,7 @@ export function buildBest(draft: Draft, evaluations: number): void {
       p.steps.some((i) => model.steps[i]!.pinSlot >= 0 && !model.steps[i]!.fixed) ? [k] : [],
     ),
   );
-  scratch.tail = tailsOf(model);
+  scratch.bound = linkBound(model);
   const parallelSgs = new ParallelSgs(schedule, scratch);
   let best: { readonly mode: Mode; readonly cost: number } | null = null;
   let built: Mode | null = null;

@@ -249,7 +249,7 @@ export class ParallelSgs {
     if (this.#scratch.left) this.#scratch.left[i] = 0;
     for (const f of this.#followers[i]!) this.#open[f]!--;
     const k = b.model.steps[i]!.piece;
-    const done = Math.max(end + this.#scratch.tail[i]!, doneSlot(b, i));
+    const done = Math.max(this.#scratch.bound.after(i, end, mode), doneSlot(b, i));
     if (done <= this.#done[k]!) return;
     const piece = b.model.pieces[k]!;
     this.#cost += costOfDone(piece, done) - (this.#done[k]! > 0 ? costOfDone(piece, this.#done[k]!) : 0);

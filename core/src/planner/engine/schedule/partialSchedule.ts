@@ -8,6 +8,7 @@ import {
   SPAN,
   type Span,
   type Mode,
+  WITHOUT_OWN_PIECE,
 } from '../engineModel.ts';
 import { clearFloor } from '../resources/floor.ts';
 import { clearProfile, consume } from '../resources/cumulativeProfile.ts';
@@ -204,15 +205,20 @@ export function seek(b: PartialSchedule, i: number, from: number, extra_minutes 
   return bestKey !== Infinity;
 }
 
-/** The earliest place for a step at or after `from` in one mode, with any crew; leaves it in `schedule.found`. */
-export function seekMode(b: PartialSchedule, i: number, modeIndex: number, from: number): boolean {
+/**
+ * The earliest place for a step at or after `from` in one mode, with any crew; leaves it in `schedule.found`.
+ * @param relaxed requirements to ignore, a sum of RELAXATION
+ */
+export function seekMode(b: PartialSchedule, i: number, modeIndex: number, from: number, relaxed = 0): boolean {
   const step = b.model.steps[i]!;
   const mode = step.modes[modeIndex]!;
   const d = slotsOf(step, mode, 0);
   const isBroken = step.split && d > 0;
   let best = Infinity;
   for (let c = 0; c < (isBroken ? mode.crews.length : 1); c++) {
-    const s = isBroken ? seekBroken(b, step, mode, c, from, d, best, 0) : seekWhole(b, step, mode, from, d, best, 0);
+    const s = isBroken
+      ? seekBroken(b, step, mode, c, from, d, best, relaxed)
+      : seekWhole(b, step, mode, from, d, best, relaxed);
     if (s < 0 || reach.end >= best) continue;
     best = reach.end;
     keepFound(b, s, modeIndex, reach.crew);
@@ -423,7 +429,7 @@ function fit(b: PartialSchedule, step: EngineStep, mode: Mode, s: number, e: num
     const turn = fitSetup(mode.setups, s, e, step.group, !step.split);
     if (turn > s) return turn;
   }
-  for (const c of step.disjunctions) {
+  for (const c of relaxed & WITHOUT_OWN_PIECE ? [] : step.disjunctions) {
     const a = b.start[c.step]!;
     if (a < 0) continue;
     const until = c.kind === DISJUNCTION.underWet ? dustFree(b, c.step) : b.end[c.step]!;

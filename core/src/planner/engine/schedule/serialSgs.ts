@@ -8,6 +8,7 @@ import {
   readyFor,
   seek,
 } from './partialSchedule.ts';
+import type { CostBound, DoneBound } from './costBound.ts';
 import { lastOverload, occupyFloor } from '../resources/floor.ts';
 
 /**
@@ -19,23 +20,20 @@ export type Scratch = {
   readonly left: Uint8Array | null;
   /** Even pieces that are here already must fit on the floor; a search keeps what a plan has achieved. */
   readonly isStrict: boolean;
-  /** Last slot in which each piece may be done, while several are placed together. */
-  readonly limit: Float64Array;
   /** First slot in which each piece may be begun, above its own earliest: a later start leaves the floor to others. */
   readonly notBefore: Float64Array;
   /** First slot in which each step may start, to share a tray with another; ordinarily 0. */
   readonly joinAt: Int32Array;
-  /** Slots from the end of each step to the end of its piece, at least; none known: zeros. */
-  tail: Float64Array;
+  /** When a piece is done at best after one of its steps. */
+  bound: DoneBound;
 };
 export const newScratch = (steps: number, isPartial: boolean, isStrict = false): Scratch => ({
   push: new Int32Array(steps),
   left: isPartial ? new Uint8Array(steps) : null,
   isStrict,
-  limit: new Float64Array(steps),
   notBefore: new Float64Array(steps),
   joinAt: new Int32Array(steps),
-  tail: new Float64Array(steps),
+  bound: { after: (_, end) => end },
 });
 
 /** Times the steps of a piece may pull one another later before it is given up. */
@@ -89,20 +87,21 @@ const MOST_FLOOR_TRIES = 50;
 
 /**
  * Places the steps of several pieces among one another in the order given. @returns false, with nothing of them placed,
- * when one finds no room, is sure to be done too late (`scratch.limit`), or does not fit on the floor
+ * when one finds no room, they are sure to cost more than they may, or one does not fit on the floor
  */
 export function placeTogether(
   b: PartialSchedule,
   scratch: Scratch,
   group: readonly number[],
   order: readonly number[],
+  cost: CostBound,
 ): boolean {
   const { push, left } = scratch;
   for (const i of order) {
     push[i] = Math.max(scratch.joinAt[i]!, scratch.notBefore[b.model.steps[i]!.piece]!);
     if (left) left[i] = 0;
   }
-  let done = placeSteps(b, scratch, order, 0, Infinity, 0, scratch.limit) >= 0;
+  let done = placeSteps(b, scratch, order, 0, Infinity, 0, cost) >= 0;
   for (let n = 0; n < group.length && done; n++) {
     const isForced = b.model.pieces[group[n]!]!.isHere && !scratch.isStrict;
     if (bookFloor(b, group[n]!, isForced) < 0) continue;
@@ -185,7 +184,7 @@ export function placeSteps(
   from: number,
   limit: number,
   first = 0,
-  limits: Float64Array | null = null,
+  cost: CostBound | null = null,
 ): Outcome {
   const { steps } = b.model;
   const { push, left } = scratch;
@@ -229,16 +228,16 @@ export function placeSteps(
         }
         push[anchor] = b.start[anchor]! + b.found.start - latest;
         for (let j = back; j < order.length; j++) if (!steps[order[j]!]!.fixed) remove(b, order[j]!);
+        cost?.again();
         k = back - 1;
         continue;
       } else if (!left) return NO_ROOM;
       // A window that what happened has closed already cannot be kept; whoever reads the plan is told.
     }
     const { start, end, hold, mode, crew } = b.found;
-    const most = limits ? limits[step.piece]! : limit;
-    if (end + scratch.tail[i]! > most) return TOO_LATE;
+    if (limit < Infinity && scratch.bound.after(i, end, mode) > limit) return TOO_LATE;
     insert(b, i, start, end, hold, mode, crew);
-    if (doneSlot(b, i) > most) return TOO_LATE;
+    if (doneSlot(b, i) > limit || (cost && !cost.placed(i))) return TOO_LATE;
   }
   if (!isWhole) return NO_ROOM;
   let done = 0;

@@ -1,5 +1,6 @@
 import { type PartialSchedule, modeLockOf } from '../schedule/partialSchedule.ts';
 import { pieceCost, UNPLACED } from '../schedule/cost.ts';
+import type { CostBound } from '../schedule/costBound.ts';
 import type { Arc } from './criticalArcs.ts';
 import { NO_ROOM, placePiece, placeTogether, type Scratch, TOO_LATE } from '../schedule/serialSgs.ts';
 
@@ -34,11 +35,9 @@ export function placeInterleaved(
   sequence: readonly number[],
   before: number,
   least: Float64Array,
+  cost: CostBound,
 ): number {
-  let all = 0;
-  for (const k of group) all += least[k]!;
-  for (const k of group) scratch.limit[k] = limitFor(b, k, before - (all - least[k]!));
-  if (!placeTogether(b, scratch, group, sequence)) return Infinity;
+  if (!cost.begin(group, least, before) || !placeTogether(b, scratch, group, sequence, cost)) return Infinity;
   let after = 0;
   for (const k of group) after += pieceCost(b, k);
   return after;

@@ -1,4 +1,5 @@
-import { tailsOf } from '../bounds/headsAndTails.ts';
+import { calendarBound, linkBound } from '../bounds/doneBound.ts';
+import { CostBound } from '../schedule/costBound.ts';
 import { type PartialSchedule, remove, modeLockOf } from '../schedule/partialSchedule.ts';
 import { anyPriority, PrioritySearch, nearPriority, type Trial } from './prioritySearch.ts';
 import { Annealing } from './annealing.ts';
@@ -50,6 +51,7 @@ class Run {
   readonly #parallelSgs: ParallelSgs;
   readonly #all: readonly number[];
   readonly #least: Float64Array;
+  readonly #costBound: CostBound;
   readonly #before: Snapshot;
   readonly #bestSchedule: Snapshot;
   /** The priority that brought the best plan of the priority search. */
@@ -65,7 +67,9 @@ class Run {
     this.#search = search;
     this.#r = randomFrom(search.seed);
     this.neighbourhood = new Neighbourhood(b, search.frozen, search.unavoidable);
-    scratch.tail = tailsOf(model);
+    const isLong = search.evaluations >= LEAST_FOR_CALENDARS && model.steps.length <= MOST_SHIFTED;
+    scratch.bound = isLong ? calendarBound(b) : linkBound(model);
+    this.#costBound = new CostBound(b, scratch.bound);
     this.#parallelSgs = new ParallelSgs(b, scratch);
     this.#all = model.pieces.map((_, k) => k);
     this.#least = search.leastCosts ?? new Float64Array(model.pieces.length);
@@ -82,8 +86,10 @@ class Run {
     // A knot is mostly either found soon or not at all: short cycles first, and each a little longer.
     let length = Math.max(SHORTEST_CYCLE, CYCLE_PER_STEP * model.steps.length);
     for (let cycle = 0; !this.#isOver(); cycle++, length *= LONGER_CYCLE) {
-      if (isFresh || (isLate && cycle === 0)) this.#searchPriorities();
-      if (!isFresh) this.#restoreBest();
+      // Every fourth time from another plan altogether, else from the best so far.
+      const isAnew = isFresh && (cycle < 2 || cycle % ANEW === 0);
+      if (isAnew || (isLate && cycle === 0)) this.#searchPriorities();
+      if (!isAnew) this.#restoreBest();
       const most = MOST_HEAT[Math.abs(this.#search.seed + cycle) % MOST_HEAT.length]!;
       const heat = isDescentOnly ? 0 : Math.min(most, (isFresh ? HEAT : HEAT_SEEN) / model.pieces.length ** 1.5);
       // Steps without a place and lost pins are no measure of how much worse a date may get for a while.
@@ -253,7 +259,7 @@ class Run {
   #interleave(group: readonly number[], sequence: readonly number[], most: number): number {
     for (const k of group) releaseFloor(this.#b, k);
     for (const i of sequence) if (!this.#b.model.steps[i]!.fixed) remove(this.#b, i);
-    return placeInterleaved(this.#b, this.#scratch, group, sequence, most, this.#least);
+    return placeInterleaved(this.#b, this.#scratch, group, sequence, most, this.#least, this.#costBound);
   }
 
   /** @param isMoved which of their steps are placed anew; missing: all */
@@ -301,6 +307,10 @@ const MOST_TRIES_SEEN = 10;
 const SHORTEST_CYCLE = 4000;
 const CYCLE_PER_STEP = 40;
 const LONGER_CYCLE = 1.3;
+/** Of the later cycles every so many-th begins from a plan of its own, the others from the best so far. */
+const ANEW = 4;
+/** With fewer pieces to place again, knowing the hours after each step costs more than it saves. */
+const LEAST_FOR_CALENDARS = 3000;
 /** Rounds that may bring nothing before the search begins anew. */
 const MOST_FRUITLESS = 2;
 /** How often two steps on a critical path change places instead of a group of pieces being placed anew. */
