@@ -92,6 +92,8 @@ export * from './planner/explain/lowerBounds.ts';
 export * from './planner/build/score.ts';
 export * from './promise/earliestReady.ts';
 export * from './promise/chances.ts';
+export * from './planner/model/uncertainty.ts';
+export * from './workshop/ownUncertainty.ts';
 export * from './promise/simulate.ts';
 export * from './promise/promise.ts';
 export * from './questions/remedies.ts';

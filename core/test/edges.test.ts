@@ -339,7 +339,7 @@ describe('questions about a plan', () => {
   test('a film never dries faster than its data sheet, however lucky the run', () => {
     const shop = smallShop([piece('p', [coat('one')])]);
     const plan = planAfresh(shop);
-    const runs = simulate(shop, plan, 200, 7, { work: 0, drying: 0.5, rework: 0, absence: 0 }).get('p')!;
+    const runs = simulate(shop, plan, 200, 7, { work: 0, drying: 0.5, week: 0, rework: 0, absence: 0 }).get('p')!;
     expect(runs[0]).toBeGreaterThanOrEqual(plan.ready['p']! - 5);
     expect(runs.at(-1)).toBeGreaterThan(plan.ready['p']!);
   });

@@ -156,11 +156,11 @@ export const MATRIX = {
   'core/src/route/looks': { rooms: ['core/src/route', 'core/src/route/edit'], packages: [] },
   'core/src/promise': {
     rooms: [
-      `${PLANNER}/explain`,
       `${PLANNER}/build`,
       `${PLANNER}/model`,
       `type:${ENGINE}`,
       `${ENGINE}/resources`,
+      `${ENGINE}/schedule`,
       `${ENGINE}/search`,
       'core/src/calendar',
       'core/src/products',

@@ -2,19 +2,6 @@ import { bisectRight } from 'd3-array';
 import { randomLogNormal } from 'd3-random';
 import type { Instant } from '../quantities/units.ts';
 
-/** How much real work, drying and days differ from what is planned. Common practice; replaced as the shop's own log grows. */
-export type Uncertainty = {
-  /** Standard deviation of the logarithm of how long work takes against its plan; the median is the plan. */
-  readonly work: number;
-  /** The same for drying, one draw for each product and piece. */
-  readonly drying: number;
-  /** Share of coats that have to be done again. */
-  readonly rework: number;
-  /** Share of working days on which a person is unexpectedly away. */
-  readonly absence: number;
-};
-export const USUAL_UNCERTAINTY: Uncertainty = { work: 0.25, drying: 0.2, rework: 0.03, absence: 0.02 };
-
 /** Draws of how many times as long as planned something takes: log-normal with median 1. */
 export const factors = (sigma: number, r: () => number): (() => number) => randomLogNormal.source(r)(0, sigma);
 

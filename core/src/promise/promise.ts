@@ -1,7 +1,7 @@
 import type { NoRoom } from '../planner/model/reasons.ts';
 import type { Plan, Problem } from '../planner/model/model.ts';
 import type { Instant } from '../quantities/units.ts';
-import { chanceBy, quantile, USUAL_UNCERTAINTY } from './chances.ts';
+import { chanceBy, quantile } from './chances.ts';
 import { earliestReady } from './earliestReady.ts';
 import { simulate } from './simulate.ts';
 
@@ -50,7 +50,7 @@ export function chancesOf(
   only: string | null = null,
 ): ReadonlyMap<string, Chances> {
   const out = new Map<string, Chances>();
-  const rehearsal = simulate(problem, plan, runs, seed, USUAL_UNCERTAINTY, only);
+  const rehearsal = simulate(problem, plan, runs, seed, problem.uncertainty, only);
   for (const piece of problem.pieces) {
     const sorted = rehearsal.get(piece.id);
     if (!sorted) continue;

@@ -1,3 +1,4 @@
+import { ownUncertainty } from './ownUncertainty.ts';
 import type { Position } from '../calendar/daylight.ts';
 import type { Hours, Shift } from '../calendar/hours.ts';
 import { type ClimateSeries, type TypicalDay, hourlyClimate } from '../climate/climate.ts';
@@ -130,6 +131,10 @@ export class ProblemKeeper {
       floor_units: shop.floor_units ?? null,
       frozenUntil: now + planning.frozen_hours * 60,
       preferences: planning.preferences,
+      uncertainty: ownUncertainty(
+        pieces.flatMap((p) => p.steps),
+        shop.people,
+      ),
       ...this.#ofShop!,
     };
   }

@@ -92,7 +92,7 @@ export type RemedyQuestion = Asked & {
 };
 
 /** With more steps than this a promise is told in two parts: at first from few rehearsals. */
-const AT_ONCE_STEPS = 1200;
+const AT_ONCE_STEPS = 100;
 const FIRST_RUNS = 20;
 /** After so long without another question the plan is laid out for a drag. */
 const PREPARE_MS = 30;

@@ -6,6 +6,7 @@ import type { DryingLimits } from '../../drying/dryingCurve.ts';
 import type { Product, Stage } from '../../products/product.ts';
 import type { Instant } from '../../quantities/units.ts';
 import type { Preferences } from './preferences.ts';
+import type { Uncertainty } from './uncertainty.ts';
 
 export const SKILLS = ['prep', 'repair', 'paint', 'spray', 'seal', 'assemble'] as const;
 export type Skill = (typeof SKILLS)[number];
@@ -156,6 +157,8 @@ export type Problem = {
   readonly frozenUntil?: Instant | undefined;
   /** What matters more among what comes after the dates; missing: the ordinary. */
   readonly preferences?: Preferences | undefined;
+  /** How much work, drying and days differ from what is planned, by the shop's own log; missing: as usual. */
+  readonly uncertainty?: Uncertainty | undefined;
 };
 
 /** Where and when one step happens. Instants in minutes; `stations` in the order of the step's needs. */

@@ -1,0 +1,89 @@
+import { GRID_MINUTES } from '../calendar/grid.ts';
+import type { Draft } from '../planner/build/draft.ts';
+import type { PartialSchedule } from '../planner/engine/schedule/partialSchedule.ts';
+import type { Uncertainty } from '../planner/model/uncertainty.ts';
+import { factors } from './chances.ts';
+
+const WEEK_SLOTS = (7 * 1440) / GRID_MINUTES;
+/** A failed coat is let dry and sanded before it is done again: working time. */
+const REWORK_MINUTES = { film: 180, plain: 60 } as const;
+/** Who falls ill is away for one, two or three days, as often the one as the other. */
+const LONGEST_AWAY = 3;
+
+/** What chance decides in one run: how long work and drying take, which coats fail, who is away. */
+export class Draws {
+  readonly #uncertainty: Uncertainty;
+  readonly #r: () => number;
+  readonly #work: () => number;
+  readonly #ownDrying: () => number;
+  readonly #weekDrying: () => number;
+  readonly #steps: Draft['compiled']['model']['steps'];
+  readonly #isCoat: readonly boolean[];
+  /** By step: its product on its piece; they dry well or badly together. */
+  readonly #batch: Int32Array;
+  readonly #drying: Float64Array;
+  readonly #weeks = new Map<number, number>();
+  #illUntil = new Map<number, number>();
+
+  constructor(uncertainty: Uncertainty, { compiled }: Draft, r: () => number) {
+    this.#uncertainty = uncertainty;
+    this.#r = r;
+    this.#work = factors(uncertainty.work, r);
+    this.#ownDrying = factors(uncertainty.drying, r);
+    this.#weekDrying = factors(uncertainty.week, r);
+    this.#steps = compiled.model.steps;
+    this.#isCoat = compiled.steps.map((s) => s.product !== null);
+    const batches = new Map<string, number>();
+    this.#batch = Int32Array.from(compiled.steps, (s, i) => {
+      const key = `${compiled.model.steps[i]!.piece}|${s.product ?? ''}`;
+      if (!batches.has(key)) batches.set(key, batches.size);
+      return batches.get(key)!;
+    });
+    this.#drying = new Float64Array(batches.size);
+  }
+
+  begin(): void {
+    for (let k = 0; k < this.#drying.length; k++) this.#drying[k] = this.#ownDrying();
+    this.#weeks.clear();
+    this.#illUntil.clear();
+  }
+
+  /** Asked day by day of each person. */
+  readonly isAway = (person: number, day: number): boolean => {
+    if (day < (this.#illUntil.get(person) ?? 0)) return true;
+    // On average two days are lost each time.
+    if (this.#r() >= this.#uncertainty.absence / 2) return false;
+    this.#illUntil.set(person, day + 1 + Math.floor(this.#r() * LONGEST_AWAY));
+    return true;
+  };
+
+  /** Slots a step really takes at a pace, at least one. @param isLate its window is missed, so that there is more to do */
+  workSlots(i: number, speed: number, isLate: boolean): number {
+    const step = this.#steps[i]!;
+    let minutes = (step.work_minutes / speed) * this.#work();
+    if (isLate && step.rescue_minutes > 0) minutes += step.rescue_minutes;
+    if (this.#isCoat[i] && this.#r() < this.#uncertainty.rework)
+      minutes = minutes * 2 + (step.modes.some((m) => m.film) ? REWORK_MINUTES.film : REWORK_MINUTES.plain);
+    return Math.max(1, Math.ceil(minutes / GRID_MINUTES - 1e-9));
+  }
+
+  /** A stage of drying that is planned for a slot, as this batch dries in this week; never sooner than the data sheet. */
+  stretched(i: number, end: number, planned: number): number {
+    const week = Math.floor(end / WEEK_SLOTS);
+    let factor = this.#weeks.get(week);
+    if (factor === undefined) this.#weeks.set(week, (factor = this.#weekDrying()));
+    return end + (planned - end) * Math.max(1, this.#drying[this.#batch[i]!]! * factor);
+  }
+
+  /**
+   * Slot, not a whole one, in which the film of a placed step reaches a stage; without a film the end of its work.
+   * @param isLaid it dries as chance has it; not laid yet: as planned
+   */
+  dryAt(b: PartialSchedule, i: number, stage: number, isLaid = true): number {
+    const end = b.end[i]!;
+    const film = this.#steps[i]!.modes[b.mode[i]!]?.film;
+    if (!film || end >= b.model.slots) return end;
+    const planned = film.minutes(stage, end) / GRID_MINUTES;
+    return isLaid ? this.stretched(i, end, planned) : planned;
+  }
+}
