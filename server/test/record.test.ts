@@ -19,7 +19,11 @@ afterAll(() => shop.close());
 
 async function briefIn(hex: string): Promise<object> {
   const [first] = (await rona.view()).pieces;
-  return { ...first!.brief, body: { name: 'Rust', hex } };
+  return {
+    ...first!.brief,
+    body: { name: 'Rust', hex },
+    looks: [{ kind: 'distressed', zones: ['body'], level: 'light' }],
+  };
 }
 async function layAll(name: string): Promise<void> {
   const piece = async () => (await rona.view()).pieces.find((p) => p.name === name)!;
@@ -56,6 +60,8 @@ test('a word finds by name, client and what was done; products and people narrow
   expect((await names({ word: 'wash' })).sort()).toEqual(['Rust chest', 'Slate chest']);
   expect((await names({ product: 'matt-paint' })).sort()).toEqual(['Rust chest', 'Slate chest']);
   expect(await names({ product: 'hemp-oil' })).toEqual([]);
+  expect(await names({ look: 'distressed' })).toEqual(['Rust chest']);
+  expect(await names({ look: 'stencil' })).toEqual([]);
   expect(await names({ person: 'nobody' })).toEqual([]);
   expect(await names({ person: 'owner', word: 'rust' })).toEqual(['Rust chest']);
 });

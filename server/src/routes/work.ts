@@ -127,7 +127,13 @@ export const WORK_ROUTES: readonly Route[] = [
         const given = req.query[name];
         return typeof given === 'string' ? given.slice(0, LONGEST_WORD) : '';
       };
-      const query = { word: said('word'), hex: said('hex'), product: said('product'), person: said('person') };
+      const query = {
+        word: said('word'),
+        hex: said('hex'),
+        product: said('product'),
+        look: said('look'),
+        person: said('person'),
+      };
       return searchRecord(actor.workshopId, query);
     },
   }),

@@ -7,6 +7,7 @@ export type RecordQuery = {
   /** '' : any colour. */
   readonly hex: string;
   readonly product: string;
+  readonly look: string;
   readonly person: string;
 };
 
@@ -14,7 +15,7 @@ export type RecordQuery = {
 const NEAR = 10;
 const MOST_FOUND = 60;
 
-/** Which pieces had this: a word, a colour near it, a product, a person; with their coats. The nearest colour first. */
+/** Which pieces had this: a word, a colour near it, a product, a look, a person; with their coats. The nearest colour first. */
 export async function searchRecord(workshopId: string, query: RecordQuery): Promise<FoundRecord> {
   const found = (await recordOf(workshopId)).flatMap((p) => {
     const match = matchOf(p, query);
@@ -32,6 +33,7 @@ function matchOf(p: RecordedPiece, q: RecordQuery): { piece: FoundPiece; differe
   );
   if (isColour && near.length === 0) return null;
   if (q.product !== '' && !coats.some((s) => s.route.product === q.product)) return null;
+  if (q.look !== '' && !p.looks.some((l) => l === q.look)) return null;
   if (q.person !== '' && !p.done.some((s) => s.state.by.includes(q.person))) return null;
   if (q.word !== '' && !hasWord(p, q.word)) return null;
   const difference = Math.min(100, ...near.map((s) => colourDifference(q.hex, s.route.colour!)));

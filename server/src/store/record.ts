@@ -1,4 +1,4 @@
-import type { RouteStep, WorkState } from '@app/core';
+import type { LookKind, RouteStep, WorkState } from '@app/core';
 import { PieceRow, StepRow } from './models.ts';
 import { toInstant } from './moments.ts';
 import { fromPieceColumns } from './pieceColumns.ts';
@@ -10,6 +10,7 @@ export type RecordedPiece = {
   readonly name: string;
   readonly client: string | null;
   readonly leftAt: number | null;
+  readonly looks: readonly LookKind[];
   readonly done: readonly { readonly route: RouteStep; readonly state: WorkState & { readonly kind: 'done' } }[];
 };
 
@@ -30,7 +31,8 @@ export async function recordOf(workshopId: string): Promise<RecordedPiece[]> {
     else of.set(s.piece_id, [entry]);
   }
   return pieces.map((p) => {
-    const { name, client } = fromPieceColumns(p.get({ plain: true }) as Columns);
-    return { id: p.id, name, client, leftAt: p.left_at && toInstant(p.left_at), done: of.get(p.id) ?? [] };
+    const { name, client, brief } = fromPieceColumns(p.get({ plain: true }) as Columns);
+    const looks = (brief.looks ?? []).map((l) => l.kind);
+    return { id: p.id, name, client, looks, leftAt: p.left_at && toInstant(p.left_at), done: of.get(p.id) ?? [] };
   });
 }

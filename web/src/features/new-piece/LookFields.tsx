@@ -18,31 +18,11 @@ import { useWorkshop } from '../../data/workshop.tsx';
 import { fromTyped, lengthUnit, toTyped } from '../../ui/amounts.ts';
 import { Button, Choice, Field, Select, Tap } from '../../ui/parts.tsx';
 import { ColourField } from './ColourField.tsx';
+import { LOOK_WORDS } from '../../ui/lookWords.ts';
 import { NumberInput } from './NumberInput.tsx';
 import type { PieceDraft } from './pieceDraft.ts';
 import { ZoneTaps } from './ZoneTaps.tsx';
 
-const LOOK_WORDS: Record<LookKind, string> = {
-  under: 'Under-colour',
-  mouldings: 'Mouldings',
-  textured: 'Textured',
-  'tone-wash': 'Tone over everything',
-  blended: 'Blended colours',
-  speckle: 'Speckles',
-  glazed: 'Glazed or ragged',
-  stencil: 'Stencil',
-  lettering: 'Lettering',
-  stripes: 'Taped stripes',
-  inlay: 'Paint inlay',
-  decoupage: 'Paper',
-  transfer: 'Transfer',
-  distressed: 'Distressed',
-  'dry-brush': 'Dry-brushed',
-  chippy: 'Chippy',
-  leaf: 'Metal leaf',
-  'dark-wax': 'Dark or tinted wax',
-  metallic: 'Metallic edges',
-};
 const colour = (name: string, hex: string): Partial<Look> => ({ colour: { name, hex } });
 const USUAL: Partial<Record<LookKind, Partial<Look>>> = {
   under: colour('Old red', '#8a3b32'),

@@ -1,5 +1,5 @@
 import { type FoundRecord, FoundRecordSchema } from '@app/contract';
-import { isHexColour, sayDay } from '@app/core';
+import { isHexColour, LOOKS, sayDay } from '@app/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import useSWR from 'swr';
@@ -8,19 +8,21 @@ import { useSaying } from '../../data/saying.ts';
 import { useProducts } from '../../data/useProducts.ts';
 import { PeopleOptions } from '../../data/ShopOptions.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
+import { LOOK_WORDS } from '../../ui/lookWords.ts';
 import { sayPoured } from '../../ui/amounts.ts';
 import { Field, Input, Section, Select } from '../../ui/parts.tsx';
 
-/** Which piece had that green, and how many coats did it take: all pieces ever, by word, colour, product or person. */
+/** Which piece had that green, and how many coats did it take: all pieces ever, by word, colour, product, look or person. */
 export function RecordSearch() {
   const { view } = useWorkshop();
   const products = useProducts();
   const [word, setWord] = useState('');
   const [hex, setHex] = useState('');
   const [product, setProduct] = useState('');
+  const [look, setLook] = useState('');
   const [person, setPerson] = useState('');
-  const isAsked = [word.trim(), hex, product, person].some((x) => x !== '') && (hex === '' || isHexColour(hex));
-  const query = new URLSearchParams({ word: word.trim(), hex, product, person }).toString();
+  const isAsked = [word.trim(), hex, product, look, person].some((x) => x !== '') && (hex === '' || isHexColour(hex));
+  const query = new URLSearchParams({ word: word.trim(), hex, product, look, person }).toString();
   const found = useSWR<FoundRecord, Error>(
     isAsked ? `/record?${query}` : null,
     (path: string) => send(FoundRecordSchema, 'GET', path),
@@ -29,8 +31,8 @@ export function RecordSearch() {
   const used = [...new Set(view.pieces.flatMap((p) => p.steps.flatMap((s) => s.product ?? [])))];
   return (
     <Section title="Find in the record">
-      <div className="grid gap-3 sm:grid-cols-2 lg:grid-cols-4">
-        <Field label="Word" hint="a name, a client, a look">
+      <div className="grid gap-3 sm:grid-cols-2 lg:grid-cols-5">
+        <Field label="Word" hint="a name, a client, a step">
           <Input value={word} maxLength={60} onChange={(e) => setWord(e.target.value)} />
         </Field>
         <Field label="Colour near" error={hex !== '' && !isHexColour(hex) ? 'Like #3d5a45.' : undefined}>
@@ -51,6 +53,16 @@ export function RecordSearch() {
             {used.map((id) => (
               <option key={id} value={id}>
                 {products.get(id)?.name ?? id}
+              </option>
+            ))}
+          </Select>
+        </Field>
+        <Field label="Look">
+          <Select value={look} onChange={(e) => setLook(e.target.value)}>
+            <option value="">any</option>
+            {LOOKS.map((kind) => (
+              <option key={kind} value={kind}>
+                {LOOK_WORDS[kind]}
               </option>
             ))}
           </Select>
