@@ -119,7 +119,7 @@ export const WORK_ROUTES: readonly Route[] = [
     path: '/record',
     access: 'helper',
     owned: null,
-    does: 'pieces, here and left, that had a word, a colour near one, a product or a person, with their coats',
+    does: 'pieces, here and left, that had a word, a colour near one, a product, a look or a person, with their coats',
     body: null,
     answer: FoundRecordSchema,
     run: ({ actor, req }) => {
