@@ -1,6 +1,7 @@
 import { compileProblem, type Frozen } from '../compile/compile.ts';
 import { type Draft } from './draft.ts';
 import { finish } from './finish.ts';
+import { leftShift } from './leftShift.ts';
 import { leastCosts } from '../engine/bounds/headsAndTails.ts';
 import { newPartialSchedule } from '../engine/schedule/partialSchedule.ts';
 import { latenessCost } from '../engine/schedule/cost.ts';
@@ -30,6 +31,7 @@ export function improvePlan(problem: Problem, plan: Plan, how: Improvement): Pla
   loadBaseline(draft, plan);
   const isLate = worstFirst(draft.schedule).some((k) => latenessCost(draft.schedule, k) > unavoidable[k]!);
   improve(draft.schedule, draft.scratch, { ...how, isLate, unavoidable, isOver: how.isOver ?? (() => false) });
+  leftShift(draft);
   const better = finish(draft);
   return compareScores(scoreOf(problem, better), scoreOf(problem, plan), problem.preferences) < 0 ? better : plan;
 }

@@ -1,0 +1,36 @@
+import { insert, readyFor, remove, seek } from '../engine/schedule/partialSchedule.ts';
+import type { Draft } from './draft.ts';
+
+/** What is gained by less is not worth being somewhere else. */
+const WORTH_MOVING_SLOTS = 12;
+
+/**
+ * Steps that could begin an hour or more sooner, with everything else where it is, do: nobody stands idle while work waits that
+ * they could do. What a window ties to another step, was given a time by hand, or would keep the floor longer stays.
+ * Field term: left shift, until the schedule is semi-active
+ * Cost: one search for a place for each step
+ */
+export function leftShift({ schedule: b }: Draft): void {
+  const { steps, pieces, floor } = b.model;
+  const isTied = new Uint8Array(steps.length);
+  for (const s of steps) for (const p of s.preds) if (p.maxSlots < Infinity) isTied[p.step] = 1;
+  const order = steps
+    .map((_, i) => i)
+    .filter(
+      (i) =>
+        !steps[i]!.fixed && b.start[i]! >= 0 && steps[i]!.pinSlot < 0 && !isTied[i] && steps[i]!.rescue_minutes < 0,
+    )
+    .sort((x, y) => b.start[x]! - b.start[y]! || x - y);
+  for (const i of order) {
+    const at = [b.start[i]!, b.end[i]!, b.hold[i]!, b.mode[i]!, b.crew[i]!] as const;
+    const own = pieces[steps[i]!.piece]!;
+    const begun = Math.min(...own.steps.map((j) => (b.start[j]! < 0 ? Infinity : b.start[j]!)));
+    const ready = Math.max(readyFor(b, steps[i]!), floor && own.floor > 0 ? begun : 0);
+    if (ready > at[0] - WORTH_MOVING_SLOTS) continue;
+    remove(b, i);
+    const isSooner = seek(b, i, ready) && b.found.start <= at[0] - WORTH_MOVING_SLOTS && b.found.end <= at[1];
+    const { start, end, hold, mode, crew } = b.found;
+    if (isSooner) insert(b, i, start, end, hold, mode, crew);
+    else insert(b, i, ...at);
+  }
+}
