@@ -40,8 +40,9 @@ function idleHours(problem: Problem, plan: Plan): number {
     if (b.model.steps.some((s) => s.preds.some((p) => p.step === i && p.maxSlots < Infinity))) return;
     const at = [b.start[i]!, b.end[i]!, b.hold[i]!, b.mode[i]!, b.crew[i]!] as const;
     remove(b, i);
-    if (seek(b, i, readyFor(b, step)) && b.found.start <= at[0] - HOUR_SLOTS && b.found.end <= at[1])
-      slots += at[0] - b.found.start;
+    const isFound = seek(b, i, readyFor(b, step));
+    const { start, end } = b.found;
+    if (isFound && start <= at[0] - HOUR_SLOTS && end <= at[1] && end - start <= at[1] - at[0]) slots += at[0] - start;
     insert(b, i, ...at);
   });
   return slots / HOUR_SLOTS;

@@ -15,7 +15,7 @@ console.log(
   `${new Date().toISOString().slice(0, 10)}, ${cpus().length} cores, ${cpus()[0]?.model ?? ''}, Node ${process.version}\n`,
 );
 const run = (...args) => execFileSync(process.execPath, args, { cwd: root, stdio: 'inherit' });
-for (const bench of ['planner', 'warmTaps', 'largeShop', 'toldDates', 'ordinaryPieces'])
+for (const bench of ['planner', 'warmTaps', 'largeShop', 'toldDates', 'ordinaryPieces', 'ownPlans', 'calibration'])
   execFileSync(
     'npx',
     [
@@ -42,6 +42,10 @@ console.log('');
 run('.mokume/bench/toldDates.js');
 console.log('');
 run('.mokume/bench/ordinaryPieces.js');
+console.log('');
+run('.mokume/bench/ownPlans.js', '10');
+console.log('');
+run('.mokume/bench/calibration.js', '10');
 
 const cluster = await startPostgres('postgres-test', { mayCreateDatabases: true });
 await onDatabase('demo', [], (address) => run('bench/firstScreen.mjs', address));

@@ -6,7 +6,7 @@ import { randomWorkshop } from './fixtures/randomWorkshop.ts';
 
 const RUNS = process.env['MOKUME_LONG'] ? 60 : 8;
 
-/** Steps that could begin sooner by more than `slots`, and end no later, with everything else where it is. */
+/** Steps that could begin sooner by more than `slots`, in as short a time, with everything else where it is. */
 function couldBeSooner(problem: Problem, plan: Plan, slots: number): string[] {
   const { compiled, schedule: b } = queryPlan(problem, plan);
   const { steps, pieces, floor } = b.model;
@@ -19,7 +19,9 @@ function couldBeSooner(problem: Problem, plan: Plan, slots: number): string[] {
     const first = Math.min(...own.steps.map((j) => (b.start[j]! < 0 ? Infinity : b.start[j]!)));
     const ready = Math.max(readyFor(b, step), floor && own.floor > 0 ? first : 0);
     remove(b, i);
-    const is = seek(b, i, ready) && b.found.start < at[0] - slots && b.found.end <= at[1];
+    const isFound = seek(b, i, ready);
+    const { start, end } = b.found;
+    const is = isFound && start < at[0] - slots && end <= at[1] && end - start <= at[1] - at[0];
     insert(b, i, ...at);
     return is ? [s.id] : [];
   });

@@ -28,9 +28,11 @@ export function leftShift({ schedule: b }: Draft): void {
     const ready = Math.max(readyFor(b, steps[i]!), floor && own.floor > 0 ? begun : 0);
     if (ready > at[0] - WORTH_MOVING_SLOTS) continue;
     remove(b, i);
-    const isSooner = seek(b, i, ready) && b.found.start <= at[0] - WORTH_MOVING_SLOTS && b.found.end <= at[1];
+    const isFound = seek(b, i, ready);
     const { start, end, hold, mode, crew } = b.found;
-    if (isSooner) insert(b, i, start, end, hold, mode, crew);
+    // Work in one go is not broken by a pause for it.
+    const isUnbroken = end <= at[1] && end - start <= at[1] - at[0];
+    if (isFound && isUnbroken && start <= at[0] - WORTH_MOVING_SLOTS) insert(b, i, start, end, hold, mode, crew);
     else insert(b, i, ...at);
   }
 }
