@@ -49,7 +49,12 @@ export function App() {
   return (
     <>
       <div id={TOAST_LAYER} popover="manual">
-        <Toaster position="bottom-right" offset={76} toastOptions={{ className: 'mokume-toast' }} />
+        <Toaster
+          position="bottom-right"
+          offset={76}
+          mobileOffset={{ bottom: 176 }}
+          toastOptions={{ className: 'mokume-toast' }}
+        />
       </div>
       <Mended where="app">
         <Suspense fallback={<Blank />}>
