@@ -1,10 +1,9 @@
 import { GRID_MINUTES } from '../calendar/grid.ts';
 import { afterNth, type Bits, firstRun, nextSet } from '../planner/engine/resources/bits.ts';
 import type { Activity } from './activities.ts';
+import { OVERTIME_SLOTS } from './rehearsal.ts';
 
 const DAY_SLOTS = 1440 / GRID_MINUTES;
-/** Work that could be left for tomorrow is finished today when no more than this is left. */
-const OVERTIME_SLOTS = 6;
 
 /**
  * Slot in which work begun at or after `from` ends, by the crew that can begin first; the planned one if it can. It is begun

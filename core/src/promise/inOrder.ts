@@ -6,16 +6,13 @@ import { activitiesOf, type Activity, precedenceOf, type Precedence } from './ac
 import type { Uncertainty } from '../planner/model/uncertainty.ts';
 import { factors } from './chances.ts';
 import { workedUntil } from './crewWork.ts';
-import type { Rehearsal } from './rehearsal.ts';
+import { type Rehearsal, REWORK_MINUTES, TIE } from './rehearsal.ts';
 import { copyOf, occupancyAtFirst, type Occupancy, occupy, reset } from './occupancy.ts';
 
 const TRAVEL = STAGES.indexOf('travel');
 const HANDLE = STAGES.indexOf('handle');
 
-/** A failed coat is let dry and sanded before it is done again: slots of working time. */
-const reworkWait = (a: Activity) => (a.film ? 36 : 12);
-/** Of activities ready at once the one that was planned first goes first: far less than a slot between neighbours. */
-const TIE = 2 ** -24;
+const reworkSlots = (a: Activity) => (a.film ? REWORK_MINUTES.film : REWORK_MINUTES.plain) / GRID_MINUTES;
 
 /**
  * One way a large plan may turn out, run again and again: people follow the plan's order, who is done early goes on early, and
@@ -113,7 +110,7 @@ export class InOrder implements Rehearsal {
     if (a.tool >= 0) from = Math.max(from, toolFree[a.tool]!);
     let work = a.work * this.#workFactor();
     if (from > this.#latest(a)) work += a.rescue;
-    if (a.isCoat && this.#r() < this.#uncertainty.rework) work = work * 2 + reworkWait(a);
+    if (a.isCoat && this.#r() < this.#uncertainty.rework) work = work * 2 + reworkSlots(a);
     const { slots } = this.#draft.compiled.model;
     const end = workedUntil(a, Math.ceil(from), Math.max(1, Math.ceil(work)), slots, free, this.#isAway);
     this.#end[a.i] = end;

@@ -15,14 +15,10 @@ import {
 import { STAGES } from '../products/product.ts';
 import { Absences } from './absences.ts';
 import type { Draws } from './draws.ts';
-import type { Rehearsal } from './rehearsal.ts';
+import { OVERTIME_SLOTS, type Rehearsal, TIE } from './rehearsal.ts';
 
 const TRAVEL = STAGES.indexOf('travel');
 
-/** Of steps that begin at once the one that was planned first goes first: far less than a slot between neighbours. */
-const TIE = 2 ** -24;
-/** Work that could be left for tomorrow is finished today when no more than this is left. */
-const OVERTIME_SLOTS = 6;
 /** A step whose follower finds no room in its window is begun later, so often. */
 const MOST_PUSHES = 12;
 /** Of the steps that were put off so many are looked at again each time one is done. */
