@@ -79,30 +79,34 @@ test('no accessibility fault on the welcome', async ({ page }) => {
 });
 
 for (const scheme of ['light', 'dark'] as const)
-  test(`no accessibility fault on any view, ${scheme}`, async ({ browser }) => {
-    test.setTimeout(150_000);
-    const context = await browser.newContext({ colorScheme: scheme, viewport: { width: 1280, height: 800 } });
-    const page = await context.newPage();
-    await enterDemo(page, mokume.address, '/today');
-    const found: string[] = [];
-    for (const path of VIEWS[scheme]) {
-      await page.goto(`${mokume.address}${path}`);
-      await page.getByRole('heading', { level: 1 }).waitFor();
-      found.push(...(await faults(page, path, scheme === 'dark' ? COLOURS : EVERYTHING)));
-    }
-    // The panels are in the long run, but for the first of each kind in the light look.
-    let here = '';
-    const panels = isLong ? PANELS : scheme === 'dark' ? [] : PANELS.filter((_, n) => n % 4 === 0);
-    for (const [path, open, shown] of panels) {
-      if (here !== path) await page.goto(`${mokume.address}${path}`);
-      here = path;
-      await page.getByText('Boat-shed workshop').first().waitFor();
-      await open(page);
-      await page.locator(shown).first().waitFor();
-      // What lies beside or over the view is looked at alone; the view has been.
-      found.push(...(await faults(page, `${path} ${shown}`, scheme === 'dark' ? COLOURS : EVERYTHING, shown)));
-      await page.keyboard.press('Escape');
-    }
-    expect(found).toEqual([]);
-    await context.close();
-  });
+  test(
+    `no accessibility fault on any view, ${scheme}`,
+    { tag: scheme === 'dark' ? '@long' : [] },
+    async ({ browser }) => {
+      test.setTimeout(150_000);
+      const context = await browser.newContext({ colorScheme: scheme, viewport: { width: 1280, height: 800 } });
+      const page = await context.newPage();
+      await enterDemo(page, mokume.address, '/today');
+      const found: string[] = [];
+      for (const path of VIEWS[scheme]) {
+        await page.goto(`${mokume.address}${path}`);
+        await page.getByRole('heading', { level: 1 }).waitFor();
+        found.push(...(await faults(page, path, scheme === 'dark' ? COLOURS : EVERYTHING)));
+      }
+      // The panels are in the long run.
+      let here = '';
+      const panels = isLong ? PANELS : [];
+      for (const [path, open, shown] of panels) {
+        if (here !== path) await page.goto(`${mokume.address}${path}`);
+        here = path;
+        await page.getByText('Boat-shed workshop').first().waitFor();
+        await open(page);
+        await page.locator(shown).first().waitFor();
+        // What lies beside or over the view is looked at alone; the view has been.
+        found.push(...(await faults(page, `${path} ${shown}`, scheme === 'dark' ? COLOURS : EVERYTHING, shown)));
+        await page.keyboard.press('Escape');
+      }
+      expect(found).toEqual([]);
+      await context.close();
+    },
+  );

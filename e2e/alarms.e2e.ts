@@ -60,31 +60,35 @@ test('five minutes before a window opens and when it does the whole screen says 
   await expect(alarm(page)).toBeHidden();
 });
 
-test('with another page in front a notification says it, and what is relied on is told honestly', async ({ page }) => {
-  await page.context().grantPermissions(['notifications']);
-  await page.addInitScript(() => {
-    const told: string[] = [];
-    Object.assign(window, { told });
-    class Told {
-      static permission = 'granted';
-      addEventListener() {}
-      constructor(_title: string, { body }: { body: string }) {
-        told.push(body);
+test(
+  'with another page in front a notification says it, and what is relied on is told honestly',
+  { tag: '@long' },
+  async ({ page }) => {
+    await page.context().grantPermissions(['notifications']);
+    await page.addInitScript(() => {
+      const told: string[] = [];
+      Object.assign(window, { told });
+      class Told {
+        static permission = 'granted';
+        addEventListener() {}
+        constructor(_title: string, { body }: { body: string }) {
+          told.push(body);
+        }
       }
-    }
-    Object.assign(window, { Notification: Told });
-    Object.defineProperty(document, 'hidden', { get: () => true });
-  });
-  await runningDemo(page);
-  await page.locator('summary').filter({ hasText: 'Alarms are off' }).click();
-  await expect(page.getByText('With this page closed: only the calendar below rings')).toBeVisible();
-  await page.getByRole('button', { name: 'Switch alarms on' }).click();
-  const left = await minutesUntilItOpens(page);
-  await pass(page, left);
-  await expect
-    .poll(() => page.evaluate(() => (window as unknown as { told: string[] }).told))
-    .toEqual([expect.stringMatching(/^Now: Blanket box/)]);
-});
+      Object.assign(window, { Notification: Told });
+      Object.defineProperty(document, 'hidden', { get: () => true });
+    });
+    await runningDemo(page);
+    await page.locator('summary').filter({ hasText: 'Alarms are off' }).click();
+    await expect(page.getByText('With this page closed: only the calendar below rings')).toBeVisible();
+    await page.getByRole('button', { name: 'Switch alarms on' }).click();
+    const left = await minutesUntilItOpens(page);
+    await pass(page, left);
+    await expect
+      .poll(() => page.evaluate(() => (window as unknown as { told: string[] }).told))
+      .toEqual([expect.stringMatching(/^Now: Blanket box/)]);
+  },
+);
 
 test('a calendar is made, follows without signing in, and is taken away', async ({ page, request }) => {
   await enterDemo(page, mokume.address, '/today');

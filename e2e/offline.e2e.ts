@@ -118,58 +118,66 @@ test('every tab opens while the server is away, also one that was never looked a
   }
 });
 
-test('a form that cannot be sent keeps what was entered and says so beside its button', async ({ page }) => {
-  await keptDemo(page, '/pieces/new');
-  await page.getByRole('button', { name: 'Chest of drawers' }).click();
-  const port = portOf();
-  await mokume.stop();
-  await expect(away(page)).toBeVisible();
-  await page.getByRole('button', { name: 'Put it in the plan' }).click();
-  await expect(page.getByRole('alert').filter({ hasText: 'cannot be reached' })).toBeVisible();
-  await page.reload();
-  await expect(page.getByText(/You began this today/)).toBeVisible();
-  await mokume.start(NOW, port);
-  await expect(away(page)).toHaveCount(0);
-  await page.getByRole('button', { name: 'Put it in the plan' }).click();
-  await expect(page.getByTestId('lane-Chest of drawers')).toBeVisible();
-});
+test(
+  'a form that cannot be sent keeps what was entered and says so beside its button',
+  { tag: '@long' },
+  async ({ page }) => {
+    await keptDemo(page, '/pieces/new');
+    await page.getByRole('button', { name: 'Chest of drawers' }).click();
+    const port = portOf();
+    await mokume.stop();
+    await expect(away(page)).toBeVisible();
+    await page.getByRole('button', { name: 'Put it in the plan' }).click();
+    await expect(page.getByRole('alert').filter({ hasText: 'cannot be reached' })).toBeVisible();
+    await page.reload();
+    await expect(page.getByText(/You began this today/)).toBeVisible();
+    await mokume.start(NOW, port);
+    await expect(away(page)).toHaveCount(0);
+    await page.getByRole('button', { name: 'Put it in the plan' }).click();
+    await expect(page.getByTestId('lane-Chest of drawers')).toBeVisible();
+  },
+);
 
-test('a draft of a new piece outlives a reload, Back and another tab; it can be let go', async ({ page }) => {
-  await keptDemo(page, '/plan');
-  await page.getByRole('banner').getByRole('link', { name: 'New piece' }).click();
-  await page.getByRole('button', { name: 'Chest of drawers' }).click();
-  const name = page.getByLabel('Name of the piece');
-  await name.fill('Window bench');
-  await page.reload();
-  await expect(name).toHaveValue('Window bench');
-  await page.goBack();
-  await expect(page.getByTestId('grain')).toBeVisible();
-  await page.goForward();
-  await expect(name).toHaveValue('Window bench');
-  await page.getByRole('navigation', { name: 'Main' }).getByRole('link', { name: 'Shelf' }).click();
-  await page.getByRole('banner').getByRole('link', { name: 'New piece' }).click();
-  await expect(name).toHaveValue('Window bench');
-  await page.getByRole('button', { name: 'Start afresh' }).click();
-  await expect(page.getByLabel('Name of the piece')).toHaveCount(0);
+test(
+  'a draft of a new piece outlives a reload, Back and another tab; it can be let go',
+  { tag: '@long' },
+  async ({ page }) => {
+    await keptDemo(page, '/plan');
+    await page.getByRole('banner').getByRole('link', { name: 'New piece' }).click();
+    await page.getByRole('button', { name: 'Chest of drawers' }).click();
+    const name = page.getByLabel('Name of the piece');
+    await name.fill('Window bench');
+    await page.reload();
+    await expect(name).toHaveValue('Window bench');
+    await page.goBack();
+    await expect(page.getByTestId('grain')).toBeVisible();
+    await page.goForward();
+    await expect(name).toHaveValue('Window bench');
+    await page.getByRole('navigation', { name: 'Main' }).getByRole('link', { name: 'Shelf' }).click();
+    await page.getByRole('banner').getByRole('link', { name: 'New piece' }).click();
+    await expect(name).toHaveValue('Window bench');
+    await page.getByRole('button', { name: 'Start afresh' }).click();
+    await expect(page.getByLabel('Name of the piece')).toHaveCount(0);
 
-  // Notes of an arrival and changes of a route as well.
-  await page.goto(`${mokume.address}/pieces/bookcase/arrival`);
-  const notes = page.getByLabel('Anything else agreed');
-  await notes.fill('A scratch on the plinth');
-  await page.reload();
-  await expect(notes).toHaveValue('A scratch on the plinth');
-  await page.goto(`${mokume.address}/pieces/bookcase/route`);
-  await page
-    .getByTestId('row-assemble')
-    .getByRole('button', { name: /^\d+ ?Put together/ })
-    .click();
-  await page.getByLabel('Leave it out, because').fill('put together by the client');
-  await page.getByRole('button', { name: 'Leave it out' }).click();
-  await expect(page.getByRole('button', { name: 'Save and plan again' })).toBeEnabled();
-  await page.reload();
-  await expect(page.getByText(/You began this today/)).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Save and plan again' })).toBeEnabled();
-});
+    // Notes of an arrival and changes of a route as well.
+    await page.goto(`${mokume.address}/pieces/bookcase/arrival`);
+    const notes = page.getByLabel('Anything else agreed');
+    await notes.fill('A scratch on the plinth');
+    await page.reload();
+    await expect(notes).toHaveValue('A scratch on the plinth');
+    await page.goto(`${mokume.address}/pieces/bookcase/route`);
+    await page
+      .getByTestId('row-assemble')
+      .getByRole('button', { name: /^\d+ ?Put together/ })
+      .click();
+    await page.getByLabel('Leave it out, because').fill('put together by the client');
+    await page.getByRole('button', { name: 'Leave it out' }).click();
+    await expect(page.getByRole('button', { name: 'Save and plan again' })).toBeEnabled();
+    await page.reload();
+    await expect(page.getByText(/You began this today/)).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Save and plan again' })).toBeEnabled();
+  },
+);
 
 test('a part that cannot be fetched says so in its place, with the ways on', async ({ browser }) => {
   const context = await browser.newContext({ serviceWorkers: 'block' });

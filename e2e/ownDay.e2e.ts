@@ -14,6 +14,7 @@ test('a day in a shop of one’s own: started, takes longer, laid down, gone on 
   await page.getByRole('button', { name: 'Chest of drawers' }).click();
   await page.getByLabel('Name of the piece').fill('Chest');
   await page.getByRole('button', { name: 'Put it in the plan' }).click();
+  await expect(page.getByTestId('lane-Chest')).toBeVisible();
   await page.goto(`${mokume.address}/today`);
   const card = page.getByRole('region', { name: 'Rona' });
   await card.getByRole('button', { name: 'Start', exact: true }).click();

@@ -162,29 +162,31 @@ for (const shop of [
   { name: 'Quay shop', zone: 'Europe/Lisbon', units: 'metric' },
   { name: 'Back Garage', zone: 'Pacific/Auckland', units: 'us' },
 ] as const)
-  test(`a newcomer gets a chest with a stained top and a chair set from nothing to a route: ${shop.name}`, async ({
-    page,
-  }) => {
-    await startOwn(page, mokume.address, shop);
-    await page.getByRole('link', { name: 'Add a piece' }).click();
-    await page.getByRole('button', { name: 'Chest of drawers' }).click();
-    await page.getByLabel(/^Width/).fill(shop.units === 'us' ? '38' : '96');
-    await page.getByRole('button', { name: 'Knots' }).click();
-    await page.getByRole('radio', { name: 'Stained wood' }).check({ force: true });
-    await page.getByLabel('Colour: hex').fill('#f4f2ec');
-    const aside = page.getByRole('complementary', { name: 'What it takes' });
-    await expect(aside).toContainText('Knots under a pale colour: two coats of shellac primer');
-    await expect(aside).toContainText(shop.units === 'us' ? 'fl oz' : ' L');
-    // A wish that does not go together is said where it is made, and one tap mends it.
-    await page.getByText('Sheen, use, refusals').click();
-    await page.getByRole('group', { name: 'Primer' }).getByRole('radio', { name: 'Never' }).check({ force: true });
-    await expect(aside).toContainText('Knots come through a pale colour as yellow rings.');
-    await aside.getByRole('button', { name: 'Prime after all' }).first().click();
-    await expect(aside).toContainText('Prime, coat 2 of 2');
-    await page.getByRole('button', { name: 'Put it in the plan' }).click();
-    await expect(page.getByTestId('lane-Chest of drawers')).toBeVisible();
-    await page.getByRole('link', { name: 'New piece' }).click();
-    await page.getByRole('button', { name: 'Chair set' }).click();
-    await page.getByRole('button', { name: 'Put it in the plan' }).click();
-    await expect(page.getByTestId('lane-Chair set')).toBeVisible();
-  });
+  test(
+    `a newcomer gets a chest with a stained top and a chair set from nothing to a route: ${shop.name}`,
+    { tag: shop.units === 'us' ? '@long' : [] },
+    async ({ page }) => {
+      await startOwn(page, mokume.address, shop);
+      await page.getByRole('link', { name: 'Add a piece' }).click();
+      await page.getByRole('button', { name: 'Chest of drawers' }).click();
+      await page.getByLabel(/^Width/).fill(shop.units === 'us' ? '38' : '96');
+      await page.getByRole('button', { name: 'Knots' }).click();
+      await page.getByRole('radio', { name: 'Stained wood' }).check({ force: true });
+      await page.getByLabel('Colour: hex').fill('#f4f2ec');
+      const aside = page.getByRole('complementary', { name: 'What it takes' });
+      await expect(aside).toContainText('Knots under a pale colour: two coats of shellac primer');
+      await expect(aside).toContainText(shop.units === 'us' ? 'fl oz' : ' L');
+      // A wish that does not go together is said where it is made, and one tap mends it.
+      await page.getByText('Sheen, use, refusals').click();
+      await page.getByRole('group', { name: 'Primer' }).getByRole('radio', { name: 'Never' }).check({ force: true });
+      await expect(aside).toContainText('Knots come through a pale colour as yellow rings.');
+      await aside.getByRole('button', { name: 'Prime after all' }).first().click();
+      await expect(aside).toContainText('Prime, coat 2 of 2');
+      await page.getByRole('button', { name: 'Put it in the plan' }).click();
+      await expect(page.getByTestId('lane-Chest of drawers')).toBeVisible();
+      await page.getByRole('link', { name: 'New piece' }).click();
+      await page.getByRole('button', { name: 'Chair set' }).click();
+      await page.getByRole('button', { name: 'Put it in the plan' }).click();
+      await expect(page.getByTestId('lane-Chair set')).toBeVisible();
+    },
+  );

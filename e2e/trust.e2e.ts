@@ -118,42 +118,46 @@ test('what is refused inside an open dialog is said inside it, and stays until i
   ).toBeVisible();
 });
 
-test('ten steps back on the desk and ten forward on the phone come through the very same shops', async ({ page }) => {
-  test.setTimeout(120_000);
-  await demo(page, '/history');
-  const states = [await whatIs(page)];
-  const gone = ['bookcase', 'bedstead', 'washstand'];
-  for (let n = 0; n < 10; n++) {
-    const mix = { name: `Mix ${n}`, hex: '#3f5c74', parts: [{ name: 'Blue', parts: 1 }] };
-    const ids = { commandId: randomUUID(), consent: true };
-    const { pieces } = await viewOf(page);
-    const piece = pieces.find((p) => p.id === gone[0]);
-    const made =
-      n % 3 === 0
-        ? await page.request.post(`${mokume.address}/api/plan/afresh`, { data: ids })
-        : n % 3 === 1
-          ? await page.request.post(`${mokume.address}/api/shop/mixes`, { data: { ...ids, ...mix } })
-          : await page.request.delete(`${mokume.address}/api/pieces/${gone.shift()!}`, {
-              data: { ...ids, version: piece!.version },
-            });
-    expect(made.status()).toBe(200);
-    states.push(await whatIs(page));
-  }
-  const top = page
-    .getByRole('list', { name: /^Changes/ })
-    .getByRole('listitem')
-    .first();
-  const step = async (name: 'Step back' | 'Step forward', at: number) => {
-    const before = await top.innerText();
-    await page.getByRole('button', { name: new RegExp(`^${name}`) }).click();
-    await expect.poll(() => top.innerText()).not.toBe(before);
-    expect(await whatIs(page)).toBe(states[at]);
-  };
-  for (let n = 9; n >= 0; n--) await step('Step back', n);
-  await page.setViewportSize({ width: 390, height: 844 });
-  for (let n = 1; n <= 10; n++) await step('Step forward', n);
-  await expect(page.getByRole('button', { name: /^Step forward/ })).toBeDisabled();
-});
+test(
+  'ten steps back on the desk and ten forward on the phone come through the very same shops',
+  { tag: '@long' },
+  async ({ page }) => {
+    test.setTimeout(120_000);
+    await demo(page, '/history');
+    const states = [await whatIs(page)];
+    const gone = ['bookcase', 'bedstead', 'washstand'];
+    for (let n = 0; n < 10; n++) {
+      const mix = { name: `Mix ${n}`, hex: '#3f5c74', parts: [{ name: 'Blue', parts: 1 }] };
+      const ids = { commandId: randomUUID(), consent: true };
+      const { pieces } = await viewOf(page);
+      const piece = pieces.find((p) => p.id === gone[0]);
+      const made =
+        n % 3 === 0
+          ? await page.request.post(`${mokume.address}/api/plan/afresh`, { data: ids })
+          : n % 3 === 1
+            ? await page.request.post(`${mokume.address}/api/shop/mixes`, { data: { ...ids, ...mix } })
+            : await page.request.delete(`${mokume.address}/api/pieces/${gone.shift()!}`, {
+                data: { ...ids, version: piece!.version },
+              });
+      expect(made.status()).toBe(200);
+      states.push(await whatIs(page));
+    }
+    const top = page
+      .getByRole('list', { name: /^Changes/ })
+      .getByRole('listitem')
+      .first();
+    const step = async (name: 'Step back' | 'Step forward', at: number) => {
+      const before = await top.innerText();
+      await page.getByRole('button', { name: new RegExp(`^${name}`) }).click();
+      await expect.poll(() => top.innerText()).not.toBe(before);
+      expect(await whatIs(page)).toBe(states[at]);
+    };
+    for (let n = 9; n >= 0; n--) await step('Step back', n);
+    await page.setViewportSize({ width: 390, height: 844 });
+    for (let n = 1; n <= 10; n++) await step('Step forward', n);
+    await expect(page.getByRole('button', { name: /^Step forward/ })).toBeDisabled();
+  },
+);
 
 test('of a half-done piece the form, its page and the plan say one date, before saving and after', async ({ page }) => {
   await demo(page, '/pieces/sideboard');

@@ -11,7 +11,6 @@ const METRIC =
   /(?<![\w#])(?:\d+(?:[.,]\d+)?(?:[–-]\d+(?:[.,]\d+)?)?\s?(?:mm|cm|m²|m2|mL|ml|L|°C|kg|g|km|m)(?![\w/])|\d\s?m²\/L|\b(?:mm|cm)\b|(?:litres?|liters?|millilitres?|metres?|centimetres?|millimetres?|celsius)\b)/giu;
 
 /** All of the demo's pieces, each with all its pages, are looked through in the long run. */
-const isLong = process.env['MOKUME_LONG'] !== undefined;
 
 async function textOf(page: Page): Promise<string> {
   return page.evaluate(() => {
@@ -23,7 +22,7 @@ async function textOf(page: Page): Promise<string> {
   });
 }
 
-test('a shop in inches and quarts meets no metric word on any view', async ({ page }) => {
+test('a shop in inches and quarts meets no metric word on any view', { tag: '@long' }, async ({ page }) => {
   test.setTimeout(180_000);
   const mokume = await Mokume.create();
   await mokume.start(NOW);
@@ -36,7 +35,7 @@ test('a shop in inches and quarts meets no metric word on any view', async ({ pa
   await page.request.delete(`${mokume.address}/api/session`);
   await startOwn(page, mokume.address, { name: 'Back garage', zone: 'America/Denver', units: 'us' });
   const ids: string[] = [];
-  for (const p of isLong ? demo.pieces : demo.pieces.slice(0, 6)) {
+  for (const p of demo.pieces) {
     const id = randomUUID();
     const { template, dimensions, survey, brief, zoneChoice, kind, client, name, arrival, due, edits } =
       p as never as Record<string, unknown>;
@@ -80,8 +79,8 @@ test('a shop in inches and quarts meets no metric word on any view', async ({ pa
     await page.goto(mokume.address + path);
     await look(path);
   }
-  for (const [n, id] of ids.entries())
-    for (const part of n < 1 || isLong ? ['', '/edit', '/route', '/arrival'] : ['']) {
+  for (const id of ids)
+    for (const part of ['', '/edit', '/route', '/arrival']) {
       await page.goto(`${mokume.address}/pieces/${id}${part}`);
       await look(`piece${part}`);
     }

@@ -7,7 +7,7 @@ import { startPostgres } from './lib/cluster.mjs';
 ensurePostgres();
 ensureChromium();
 await ensureBuilt();
-const postgres = await startPostgres('postgres-test', { mayCreateDatabases: true });
+const postgres = await startPostgres('postgres-test', { mayCreateDatabases: true, isThrowaway: true });
 const done = spawnSync('npx', ['playwright', 'test', ...process.argv.slice(2)], {
   cwd: root,
   stdio: 'inherit',

@@ -12,6 +12,7 @@ import { root } from './lib/install.mjs';
 let postgres;
 let url;
 const name = `start_${Date.now()}`;
+const isLong = Boolean(process.env.MOKUME_LONG);
 /** Secrets and copies of these starts, so that those of the clone stay as they are. */
 const state = mkdtempSync(`${tmpdir()}/mokume-`);
 const sql = (text, database = 'mokume') =>
@@ -22,7 +23,7 @@ const sql = (text, database = 'mokume') =>
 
 beforeAll(async () => {
   await ensureBuilt();
-  postgres = await startPostgres('postgres-scripts', { mayCreateDatabases: true });
+  postgres = await startPostgres('postgres-scripts', { mayCreateDatabases: true, isThrowaway: true });
   sql(`create database ${name}`);
   url = postgres.url.replace(/\/mokume$/, `/${name}`);
 }, 120_000);
@@ -80,7 +81,7 @@ test('it prints the address and the demo sign-in, serves, keeps its data at the 
   await second.stop();
 });
 
-test('--fresh rebuilds the demo and leaves own workshops alone', async () => {
+test.runIf(isLong)('--fresh rebuilds the demo and leaves own workshops alone', async () => {
   sql("insert into workshops (id, name, time_zone, units, is_demo) values ('own', 'Own', 'UTC', 'us', false)", name);
   const run = await start({}, ['--fresh']);
   await run.said(/Mokume is at/);
@@ -139,20 +140,23 @@ test('--lan serves HTTPS with its own certificate, a QR code and a one-time pass
   await run.stop();
 });
 
-test('after a start for the local network, one without it lets the demo in again by its printed sign-in', async () => {
-  const lan = await start({}, ['--lan']);
-  await lan.said(/one-time password/);
-  await lan.stop();
-  const run = await start();
-  await run.said(/Demo sign-in: demo/);
-  const session = await fetch(`http://127.0.0.1:${run.port}/api/session/demo`, { method: 'POST' });
-  expect(session.status).toBe(200);
-  const cookie = session.headers.get('set-cookie').split(';')[0];
-  const view = await fetch(`http://127.0.0.1:${run.port}/api/view`, { headers: { cookie } });
-  // Whoever chose a password of their own keeps it; who did not is let in by the one that is printed.
-  expect([200, 403]).toContain(view.status);
-  await run.stop();
-});
+test.runIf(isLong)(
+  'after a start for the local network, one without it lets the demo in again by its printed sign-in',
+  async () => {
+    const lan = await start({}, ['--lan']);
+    await lan.said(/one-time password/);
+    await lan.stop();
+    const run = await start();
+    await run.said(/Demo sign-in: demo/);
+    const session = await fetch(`http://127.0.0.1:${run.port}/api/session/demo`, { method: 'POST' });
+    expect(session.status).toBe(200);
+    const cookie = session.headers.get('set-cookie').split(';')[0];
+    const view = await fetch(`http://127.0.0.1:${run.port}/api/view`, { headers: { cookie } });
+    // Whoever chose a password of their own keeps it; who did not is let in by the one that is printed.
+    expect([200, 403]).toContain(view.status);
+    await run.stop();
+  },
+);
 
 test.each([
   ['MOKUME_PORT', 'abc', 'set it to a number from 1 to 65535'],
@@ -164,7 +168,7 @@ test.each([
   expect(await run.said(/x/)).not.toMatch(/at .*:\d+:\d+/);
 });
 
-test('a server that is killed from outside is an exit code other than 0, and says so', async () => {
+test.runIf(isLong)('a server that is killed from outside is an exit code other than 0, and says so', async () => {
   const run = await start();
   await run.said(/Mokume is at/);
   const [server] = spawnSync('pgrep', ['-P', String(run.child.pid), '-f', 'server/dist/main.js'], { encoding: 'utf8' })
@@ -175,7 +179,7 @@ test('a server that is killed from outside is an exit code other than 0, and say
   expect(await run.said(/ended from outside/)).toContain('SIGKILL');
 });
 
-test('an asset that is not there is 404, not the page; a page of the app is the page', async () => {
+test.runIf(isLong)('an asset that is not there is 404, not the page; a page of the app is the page', async () => {
   const run = await start();
   await run.said(/Mokume is at/);
   const get = (path) => fetch(`http://127.0.0.1:${run.port}${path}`);
@@ -223,7 +227,7 @@ describe('backup and restore', () => {
     expect(newer.status).toBe(1);
     expect(sql("select count(*) from pieces where workshop_id = 'demo'", name)).toBe('12');
   });
-  test('a database somebody serves is not restored into, wherever it is', async () => {
+  test.runIf(isLong)('a database somebody serves is not restored into, wherever it is', async () => {
     const served = await start();
     await served.said(/Mokume is at/);
     const done = run('restore', `${folder}/all.backup`);

@@ -99,7 +99,7 @@ describe('two starts', () => {
     await first.stop();
     expect(postmasters()).toEqual([]);
   });
-  test('of which the first was killed: the second takes its database over, and stops it', async () => {
+  test.runIf(isLong)('of which the first was killed: the second takes its database over, and stops it', async () => {
     const first = await start();
     await first.ready();
     const server = serverOf(first.child);
@@ -124,7 +124,7 @@ describe('a lock file', () => {
     ['of a process that is gone', '99999999\n/nowhere\n1\n1\n'],
     ['that is nonsense', 'what?\n'],
   ];
-  test.each(isLong ? LOCKS : LOCKS.slice(0, 1))('%s keeps nobody from starting', async (_, text) => {
+  test.runIf(isLong).each(LOCKS)('%s keeps nobody from starting', async (_, text) => {
     writeFileSync(lock(), text);
     const run = await start();
     expect(await run.ready()).toMatch(/Mokume is at/);

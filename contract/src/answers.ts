@@ -10,7 +10,7 @@ import type {
   FoundRecord,
   HelperView,
   LeftPieces,
-  PaceView,
+  OwnBookView,
   PieceView,
   ProposalAnswer,
   SessionView,
@@ -153,7 +153,10 @@ export const CopiesSchema = typed<CopiesView>(
   object({ now: number().required(), made: array(number().required()).required() }),
 );
 export const CalendarFeedSchema = typed<CalendarFeedView>(object({ path: string().nullable().defined() }));
-export const PaceSchema = typed<PaceView>(object({ paces: array(any()).required() }));
+const figures = () => array(any()).required();
+export const OwnBookSchema = typed<OwnBookView>(
+  object({ paces: figures(), drying: figures(), coverage: figures(), coats: figures() }),
+);
 export const FoundRecordSchema = typed<FoundRecord>(
   object({
     pieces: array(

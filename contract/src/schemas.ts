@@ -265,7 +265,7 @@ export const StepProgress = object({
   parts: number().integer('Whole parts.').min(1, 'At least one part.').max(999).optional(),
 });
 /** What was done otherwise than the route says. */
-export const DIFFERENT_KINDS = ['can', 'zones', 'coats', 'spilled'] as const;
+export const DIFFERENT_KINDS = ['can', 'zones', 'coats', 'litres', 'spilled'] as const;
 export const StepDifferently = object({
   ...command,
   version: version(),
@@ -282,7 +282,8 @@ export const StepDifferently = object({
   zones: array(words(60).required()).max(60).optional(),
   /** Coats more (1) or fewer (-1) than the route says. */
   coats: number().oneOf([-1, 1], 'One coat more or one fewer.').optional(),
-  litres: number().moreThan(0, 'Enter how much was spilled.').max(20, 'At most 20 litres.').optional(),
+  /** That was spilled, or that the coat really took. */
+  litres: number().moreThan(0, 'Enter how much it was.').max(20, 'At most 20 litres.').optional(),
 });
 /** Something was looked at; a fault is rescued in the route. */
 export const StepLook = object({
@@ -351,8 +352,20 @@ export const StepPin = object({
     .noUnknown(),
 });
 export const Command = object({ ...command });
-/** Plan by the shop's own log, or by the book again. */
-export const PaceInput = object({ ...command, isOwn: boolean().required() });
+/** What a shop's own log teaches. */
+export const LEARNED = ['pace', 'drying', 'coverage', 'coats'] as const;
+/** Plan by the shop's own log, or by the book again: everybody's pace, one product's drying or coverage, one paint's coats. */
+export const OwnFiguresInput = object({
+  ...command,
+  about: string<(typeof LEARNED)[number]>()
+    .oneOf([...LEARNED], `Choose one of ${LEARNED.join(', ')}.`)
+    .required(),
+  isOwn: boolean().required(),
+  /** The product; of coats, what they hide. */
+  of: words(200).default(''),
+  /** The owner's word that it dries sooner than its sheet says. */
+  isBelowSheet: boolean().default(false),
+});
 export const AdoptInput = object({ ...command, proposal: uuid() });
 export const Undo = object({ ...command, withDependents: boolean().default(false) });
 
@@ -376,4 +389,5 @@ export type StepLook = InferType<typeof StepLook>;
 export type StepFound = InferType<typeof StepFound>;
 export type StepProblem = InferType<typeof StepProblem>;
 export type StepPin = InferType<typeof StepPin>;
+export type OwnFiguresInput = InferType<typeof OwnFiguresInput>;
 export type Undo = InferType<typeof Undo>;

@@ -4,6 +4,9 @@ import type {
   ArrivalSheet,
   Ask,
   Instant,
+  OwnCoats,
+  OwnCoverage,
+  OwnDrying,
   Pace,
   PhotoSide,
   PieceMove,
@@ -82,8 +85,13 @@ export type FoundPiece = {
     readonly zones: readonly string[];
   }[];
 };
-/** How everybody's pace stands to the book. */
-export type PaceView = { readonly paces: readonly Pace[] };
+/** What the shop's own log says against the book. */
+export type OwnBookView = {
+  readonly paces: readonly Pace[];
+  readonly drying: readonly OwnDrying[];
+  readonly coverage: readonly OwnCoverage[];
+  readonly coats: readonly OwnCoats[];
+};
 export type FoundRecord = { readonly pieces: readonly FoundPiece[]; readonly isAll: boolean };
 /** Older changes, the newest first. */
 export type ChangesPage = { readonly changes: readonly ChangeView[]; readonly isAll: boolean };

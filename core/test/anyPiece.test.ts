@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { buildRoute, conflictsOf, productById, type Route, type RouteInput, type RouteStep } from '../src/index.ts';
 import { anyPiece } from './fixtures/anyPiece.ts';
 
-const RUNS = process.env['MOKUME_LONG'] ? 5000 : 120;
+const RUNS = process.env['MOKUME_LONG'] ? 5000 : 50;
 
 /** Checks something of the route of any piece; what fails is told with the piece. Every rule: common practice. */
 function ofAnyRoute(words: string, check: (route: Route, input: RouteInput) => void) {

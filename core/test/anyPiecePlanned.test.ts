@@ -17,7 +17,7 @@ import {
 import { anyPiece } from './fixtures/anyPiece.ts';
 import { routeOf, STAINED, stepOf } from './fixtures/pieces.ts';
 
-const RUNS = process.env['MOKUME_LONG'] ? 1500 : 50;
+const RUNS = process.env['MOKUME_LONG'] ? 1500 : 20;
 const ZONE = 'Pacific/Auckland';
 const now = instantAt(ZONE, dayOf('2026-03-02'), 8 * 60);
 const shop = firstShop(ZONE, 'Rona');

@@ -12,7 +12,7 @@ import { newScratch, placePiece, placeTogether, removePiece } from '../src/plann
 import { piece, shop, step } from './fixtures/neutralShop.ts';
 import { randomWorkshop } from './fixtures/randomWorkshop.ts';
 
-const RUNS = process.env['MOKUME_LONG'] ? 200 : 6;
+const RUNS = process.env['MOKUME_LONG'] ? 200 : 3;
 const load = (name: string) =>
   JSON.parse(readFileSync(new URL(`../../bench/instances/${name}.json`, import.meta.url), 'utf8')) as NeutralInstance;
 

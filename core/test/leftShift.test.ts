@@ -4,7 +4,7 @@ import { insert, readyFor, remove, seek } from '../src/planner/engine/schedule/p
 import { queryPlan } from '../src/planner/explain/planQuery.ts';
 import { randomWorkshop } from './fixtures/randomWorkshop.ts';
 
-const RUNS = process.env['MOKUME_LONG'] ? 60 : 8;
+const RUNS = process.env['MOKUME_LONG'] ? 60 : 3;
 
 /** Steps that could begin sooner by more than `slots`, in as short a time, with everything else where it is. */
 function couldBeSooner(problem: Problem, plan: Plan, slots: number): string[] {

@@ -210,7 +210,7 @@ describe('a tool that is cleaned out between colours', () => {
   });
 });
 
-const RUNS = process.env['MOKUME_LONG'] ? 1000 : 40;
+const RUNS = process.env['MOKUME_LONG'] ? 1000 : 20;
 test(`${RUNS} random instances: every plan is right, at the start and after a search`, () => {
   for (let seed = 1; seed <= RUNS; seed++) {
     const r = randomFrom(seed);

@@ -296,6 +296,19 @@ const EXAMPLES: Readonly<Record<string, Example>> = {
     { brief: { method: 'brush' }, means: { sprayer: true } },
     /^paint matt-paint ×3$/,
   ],
+  'own-coats': [
+    {
+      brief: { body: WHITE, prime: 'no' },
+      survey: varnished,
+      means: { ownCoats: { 'matt-paint white dark no-primer': 5 } },
+    },
+    {
+      brief: { body: WHITE, prime: 'no' },
+      survey: varnished,
+      means: { ownCoats: { 'matt-paint white pale no-primer': 5 } },
+    },
+    /^paint matt-paint ×5$/,
+  ],
   'powder-mix': [
     { brief: { paint: 'powder-paint' } },
     { brief: { paint: 'clay-paint' } },

@@ -36,13 +36,18 @@ export class ClusterFault extends Error {}
  * that is left running by a start that was killed is taken over.
  */
 export class Cluster {
-  /** @param {string} name folder of the cluster, so that tests have their own */
-  constructor(name = 'postgres', { mayCreateDatabases = false } = {}) {
+  /**
+   * @param {string} name folder of the cluster, so that tests have their own
+   * @param {{ mayCreateDatabases?: boolean, isThrowaway?: boolean }} options throwaway: what is in it is for the tests of one
+   *   run, so nothing waits until it is on the disk
+   */
+  constructor(name = 'postgres', { mayCreateDatabases = false, isThrowaway = false } = {}) {
     this.bin = postgresBin();
     this.dir = homeFor(name);
     this.data = `${this.dir}/data`;
     this.log = `${this.dir}/log`;
     this.mayCreateDatabases = mayCreateDatabases;
+    this.settings = isThrowaway ? ['fsync=off', 'synchronous_commit=off', 'full_page_writes=off'] : [];
     this.run = { ...postgresUser(), cwd: this.dir, env: { PATH: process.env.PATH, LC_ALL: 'C.UTF-8', HOME: this.dir } };
     /** Started here, or taken over from one that is gone: then it is stopped here too. */
     this.isMine = false;
@@ -174,7 +179,8 @@ export class Cluster {
     if (existsSync(this.log) && statSync(this.log).size > LONGEST_LOG) renameSync(this.log, `${this.log}.old`);
     const out = openSync(this.log, 'a', 0o600);
     const args = ['-D', this.data, '-p', String(this.port)];
-    const more = ['-c', 'listen_addresses=127.0.0.1', '-c', 'unix_socket_directories='];
+    const settings = ['listen_addresses=127.0.0.1', 'unix_socket_directories=', ...this.settings];
+    const more = settings.flatMap((s) => ['-c', s]);
     // Detached, so that Ctrl-C reaches only the start script, which stops things in order.
     const child = spawn(`${this.bin}/postgres`, [...args, ...more], {
       ...this.run,

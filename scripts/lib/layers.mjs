@@ -173,8 +173,17 @@ export const MATRIX = {
     packages: [],
   },
   'core/src/learning': {
-    rooms: [`type:${PLANNER}/model`, 'type:core/src/quantities', 'type:core/src/route'],
-    packages: ['d3-array'],
+    rooms: [
+      `${PLANNER}/model`,
+      'core/src/climate',
+      'core/src/drying',
+      'core/src/products',
+      'core/src/quantities',
+      'core/src/route',
+      'core/src/route/build',
+      'core/src/route/edit',
+    ],
+    packages: ['d3-array', 'simple-statistics'],
   },
   'core/src/workshop': {
     rooms: [

@@ -11,7 +11,7 @@ declare module 'vitest' {
 
 /** One real PostgreSQL for all server tests; each file makes a database of its own in it. */
 export default async function setup(project: TestProject): Promise<() => Promise<void>> {
-  const postgres = (await startPostgres('postgres-test', { mayCreateDatabases: true })) as {
+  const postgres = (await startPostgres('postgres-test', { mayCreateDatabases: true, isThrowaway: true })) as {
     url: string;
     stop: () => Promise<void>;
   };

@@ -12,6 +12,7 @@ import { up as aShopThatLasts } from '../migrations/0006-a-shop-that-lasts.ts';
 import { up as stepBackAndForward } from '../migrations/0007-step-back-and-forward.ts';
 import { up as finishByZone } from '../migrations/0008-finish-by-zone.ts';
 import { up as ownBook } from '../migrations/0014-own-book.ts';
+import { up as ownCoats } from '../migrations/0015-own-coats.ts';
 import { up as askingTheClient } from '../migrations/0013-asking-the-client.ts';
 import { up as pictureRecord } from '../migrations/0012-the-picture-record.ts';
 import { up as cupsAndColours } from '../migrations/0011-cups-and-colours-tried.ts';
@@ -60,6 +61,7 @@ describe('the schema', () => {
       { name: '0012-the-picture-record' },
       { name: '0013-asking-the-client' },
       { name: '0014-own-book' },
+      { name: '0015-own-coats' },
     ]);
     await again.close();
   });
@@ -78,6 +80,7 @@ describe('the schema', () => {
     pictureRecord,
     askingTheClient,
     ownBook,
+    ownCoats,
   };
   const NAMES = [
     '0001-first-shop',
@@ -94,6 +97,7 @@ describe('the schema', () => {
     '0012-the-picture-record',
     '0013-asking-the-client',
     '0014-own-book',
+    '0015-own-coats',
   ];
   const ups = Object.values(ALL);
   const recorded = (names: readonly string[]) =>

@@ -1,5 +1,6 @@
-import type { PaceView, WorkshopView } from '@app/contract';
-import { problemOf, verify } from '@app/core';
+import { randomUUID } from 'node:crypto';
+import type { OwnBookView, WorkshopView } from '@app/contract';
+import { problemOf, productById, verify } from '@app/core';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { Browser, MONDAY_9, openShop, type TestShop } from './shop.ts';
 
@@ -13,7 +14,7 @@ beforeAll(async () => {
 afterAll(() => shop.close());
 
 const STOCK = { kind: 'stock', client: null, due: null, promised: false };
-const paces = async () => ((await rona.agent.get('/api/pace').expect(200)).body as PaceView).paces;
+const paces = async () => ((await rona.agent.get('/api/own-book').expect(200)).body as OwnBookView).paces;
 const tap = async (pieceId: string, key: string, what: string, more: object = {}) => {
   const piece = (await rona.view()).pieces.find((p) => p.id === pieceId)!;
   const { id } = piece.steps.find((s) => s.key === key)!;
@@ -43,16 +44,96 @@ test('who takes half as long again is planned so from the fifth timed step on, a
     return at.end - at.start;
   };
   const byTheBook = length(await rona.view());
-  await rona.command('post', '/pace', { isOwn: true });
+  await rona.command('post', '/own-book', { about: 'pace', isOwn: true });
   const own = await rona.view();
   await rona.command('post', '/plan/afresh');
   const after = await rona.view();
   expect(own.shop.ownPace).toEqual({ owner: { assemble: expect.closeTo(work!.factor, 1) as number } });
   expect(length(after)).toBeGreaterThan(byTheBook);
   expect(verify(problemOf(after.shop, after.pieces, after.now), after.plan)).toEqual([]);
-  await rona.command('post', '/pace', { isOwn: false });
+  await rona.command('post', '/own-book', { about: 'pace', isOwn: false });
   await rona.command('post', '/plan/afresh');
   expect(length(await rona.view())).toBe(byTheBook);
+});
+/** A paint coat laid, come to too soon, and gone on with an hour later; once more for each piece. */
+async function slowPaint(pieces: number): Promise<void> {
+  for (let n = 0; n < pieces; n++) {
+    const piece = await rona.addChest(undefined, STOCK);
+    const keys = (await rona.view()).pieces.find((p) => p.id === piece)!.steps.map((s) => s.key);
+    for (const key of keys.slice(0, keys.indexOf('paint-1') + 1)) {
+      const { outcomes } = (await rona.view()).pieces.find((p) => p.id === piece)!.steps.find((s) => s.key === key)!;
+      await tap(piece, key, 'done', outcomes.length > 0 ? { outcome: outcomes[0]!.id } : {});
+    }
+    const next = keys[keys.indexOf('paint-1') + 1]!;
+    const view = await rona.view();
+    const { id, after } = view.pieces.find((p) => p.id === piece)!.steps.find((s) => s.key === next)!;
+    const film = view.plan.steps[`${piece}.paint-1`]!;
+    expect(id).toBeTruthy();
+    const told = Math.max(...after.map((l) => (l.from === 'end' ? 0 : film.dry[l.from]!)));
+    shop.clock.at = told + 30;
+    await tap(piece, next, 'problem', { kind: 'not-dry', minutes: 60 });
+    shop.clock.at += 60;
+    await tap(piece, next, 'start');
+    await tap(piece, next, 'done');
+  }
+}
+const book = async () => (await rona.agent.get('/api/own-book').expect(200)).body as OwnBookView;
+const figures = (body: object) => rona.command('post', '/own-book', body);
+
+test('a paint that was never dry when the plan said so is planned slower when that is wished, and by its sheet again', async () => {
+  await slowPaint(4);
+  const tooFew = await rona.agent
+    .post('/api/own-book')
+    .send({ commandId: randomUUID(), about: 'drying', of: 'matt-paint', isOwn: true });
+  expect(tooFew.body).toMatchObject({ fields: { of: expect.stringMatching(/knows 4 films.*from 5 on/) as string } });
+  await slowPaint(1);
+  const [drying] = (await book()).drying.filter((d) => d.product === 'matt-paint');
+  expect(drying).toMatchObject({ n: 5 });
+  expect(drying!.factor).toBeGreaterThan(1.03);
+  const paint = (v: WorkshopView) => v.shop.products.find((p) => p.id === 'matt-paint');
+  await figures({ about: 'drying', of: 'matt-paint', isOwn: true });
+  const own = await rona.view();
+  const sheet = productById.get('matt-paint')!;
+  expect(paint(own)!.stages_minutes.recoat).toBe(
+    Math.ceil((sheet.stages_minutes.recoat * Math.round(drying!.factor * 100)) / 100),
+  );
+  expect(verify(problemOf(own.shop, own.pieces, own.now), own.plan)).toEqual([]);
+  // What is learned is against the sheet still.
+  expect((await book()).drying.find((d) => d.product === 'matt-paint')!.factor).toBe(drying!.factor);
+  await figures({ about: 'drying', of: 'matt-paint', isOwn: false });
+  expect(paint(await rona.view())).toBeUndefined();
+});
+test('what a coat really took goes off the shelf once and teaches how far a litre goes; amounts follow when wished', async () => {
+  await rona.command('post', '/shop/paints', {
+    name: 'Slate',
+    hex: '#3f5c74',
+    product: 'matt-paint',
+    on_hand_litres: 5,
+  });
+  const can = () => rona.view().then((v) => v.shop.paints.find((p) => p.name === 'Slate')!);
+  const { id: paint } = await can();
+  for (let n = 0; n < 3; n++) {
+    const piece = await rona.addChest(undefined, STOCK);
+    const { litres } = (await rona.view()).pieces.find((p) => p.id === piece)!.steps.find((s) => s.key === 'paint-1')!;
+    const before = (await can()).on_hand_litres;
+    await tap(piece, 'paint-1', 'differently', { kind: 'litres', paint, litres: litres * 2 });
+    expect((await can()).on_hand_litres).toBeCloseTo(before - litres * 2, 2);
+    // Said again it is put right, not taken twice.
+    await tap(piece, 'paint-1', 'differently', { kind: 'litres', paint, litres: litres * 2 });
+    expect((await can()).on_hand_litres).toBeCloseTo(before - litres * 2, 2);
+  }
+  const [coverage] = (await book()).coverage;
+  expect(coverage).toMatchObject({ product: 'matt-paint', n: 3, factor: expect.closeTo(6.5 / 8, 6) as number });
+  const next = await rona.addChest(undefined, STOCK);
+  const litres = async () =>
+    (await rona.view()).pieces.find((p) => p.id === next)!.steps.find((s) => s.key === 'paint-1')!.litres;
+  const byTheSheet = await litres();
+  await figures({ about: 'coverage', of: 'matt-paint', isOwn: true });
+  expect(await litres()).toBeCloseTo((byTheSheet * 8) / 6.5, 6);
+  const answer = await figures({ about: 'coverage', of: 'matt-paint', isOwn: false });
+  expect(await litres()).toBeCloseTo(byTheSheet, 9);
+  await rona.command('post', `/changes/${answer.change.id}/undo`);
+  expect(await litres()).toBeCloseTo((byTheSheet * 8) / 6.5, 6);
 });
 test('a lesson is kept by product and way of laying it, its last word counts, and it is taken back by undo', async () => {
   const piece = await rona.addChest(undefined, STOCK);

@@ -97,6 +97,25 @@ export function dryAt(
   return Math.max(soonest, cured, reach(curve.from, curve.dry, start, nominal_minutes * thickness));
 }
 
+/**
+ * How much of `nominal_minutes` of drying at reference climate a film laid at `start` has had by `at`, on the clock that is
+ * furthest behind: at 1 it is dry. The other way round of `dryAt`, but for its rounding.
+ */
+export function shareDried(
+  curve: DryingCurve,
+  chemistry: Climatic,
+  nominal_minutes: number,
+  start: Instant,
+  at: Instant,
+  thickness = 1,
+): number {
+  const passed = (sums: Float64Array) => progressAt(curve.from, sums, at) - progressAt(curve.from, sums, start);
+  const clock = at - start;
+  const cured = passed(curve.cure) / thickness ** 2;
+  const evaporated = chemistry === 'waterborne' ? passed(curve.dry) / thickness : Infinity;
+  return Math.min(clock, cured, evaporated) / nominal_minutes;
+}
+
 /** When what dries by elapsed time alone is dry: wax, oil that is wiped off, stripper. */
 export const dryByTheClock = (nominal_minutes: number, start: Instant): Instant => start + Math.ceil(nominal_minutes);
 

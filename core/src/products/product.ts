@@ -36,6 +36,9 @@ export type Mixing = {
   readonly life_minutes: number;
 };
 
+/** What of a product's figures a shop's own log may put others in the place of. */
+export type DataSheet = Pick<Product, 'stages_minutes' | 'recoatMax_minutes' | 'spread_m2PerL'>;
+
 /** One generic class of product. Times are nominal minutes at 23 degC, 50 % humidity, thin film. */
 export type Product = {
   readonly id: string;
@@ -62,6 +65,8 @@ export type Product = {
   readonly flammability: string;
   /** The published range behind the default, in words. */
   readonly range: string;
+  /** What its sheet says where the shop's own log has put other figures in its place; missing: the figures are the sheet's. */
+  readonly sheet?: DataSheet | undefined;
   /** What can hurt, standing beside each step that uses it. */
   readonly caution: string | null;
 };

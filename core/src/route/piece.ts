@@ -70,6 +70,21 @@ export type Learns = {
   readonly cloth?: 'clean' | 'dirty';
 };
 
+/** How well a colour hides, and how dark what it has to hide. */
+export const HIDING_COLOURS = ['white', 'pale', 'strong', 'sheer'] as const;
+export const HIDDEN_GROUNDS = ['dark', 'middling', 'pale'] as const;
+/** What a coat of paint has to hide: which paint and colour, over which ground and primer, and how many coats the book gives it. */
+export type Hides = {
+  readonly paint: string;
+  readonly colour: (typeof HIDING_COLOURS)[number];
+  readonly ground: (typeof HIDDEN_GROUNDS)[number];
+  readonly primer: string | null;
+  readonly coats: number;
+};
+/** What of it the shop's own number of coats is kept by. */
+export const hidesKey = ({ paint, colour, ground, primer }: Omit<Hides, 'coats'>): string =>
+  [paint, colour, ground, primer ?? 'no-primer'].join(' ');
+
 /** One step of a route, before it belongs to a plan. `after` names keys of the same route. */
 export type RouteStep = {
   readonly key: string;
@@ -104,6 +119,8 @@ export type RouteStep = {
   readonly litres: number;
   /** Share of water in it; missing: as the product is mixed and laid. */
   readonly water_pct?: number | undefined;
+  /** Of a coat of paint over what must not show. */
+  readonly hides?: Hides | undefined;
   readonly outcomes: readonly Outcome[];
   readonly after: readonly Link[];
 };

@@ -11,7 +11,12 @@ export type Worked = {
   readonly parts?: number | undefined;
 };
 /** What a coat took out of a can when it was laid. */
-export type Took = { readonly paint: string; readonly litres: number };
+export type Took = {
+  readonly paint: string;
+  readonly litres: number;
+  /** Somebody said so; missing: reckoned. */
+  readonly isTold?: true | undefined;
+};
 
 /** Something that was looked at, and what came of it. */
 export type Looked = {
@@ -21,30 +26,37 @@ export type Looked = {
   readonly zones: readonly string[];
 };
 
+/** When somebody came to a step and what it waits for was not dry. */
+type CameTooSoon = { readonly tooSoon?: readonly Instant[] | undefined };
+
 /** How far a step has come: as the planner knows it, with what its painter said beside it. */
-export type WorkState =
-  | { readonly kind: 'planned'; readonly worked?: Worked | undefined }
-  | {
-      readonly kind: 'started';
-      readonly at: Instant;
-      readonly by: readonly string[];
-      readonly worked?: Worked | undefined;
-      /** Parts of a set finished so far, those of earlier sittings included. */
-      readonly parts?: number | undefined;
-      /** When it will be done, by its painter's word or the pace of the parts. Missing: as the route says. */
-      readonly expected?: Instant | undefined;
-    }
-  | {
-      readonly kind: 'done';
-      readonly from: Instant;
-      readonly until: Instant;
-      readonly by: readonly string[];
-      readonly worked?: Worked | undefined;
-      readonly took?: Took | undefined;
-      /** Both its ends were tapped: how long it took is known, and can be learned from. */
-      readonly timed?: true | undefined;
-      readonly looked?: readonly Looked[] | undefined;
-    };
+export type WorkState = CameTooSoon &
+  (
+    | { readonly kind: 'planned'; readonly worked?: Worked | undefined }
+    | {
+        readonly kind: 'started';
+        readonly at: Instant;
+        readonly by: readonly string[];
+        readonly worked?: Worked | undefined;
+        /** Parts of a set finished so far, those of earlier sittings included. */
+        readonly parts?: number | undefined;
+        /** When it will be done, by its painter's word or the pace of the parts. Missing: as the route says. */
+        readonly expected?: Instant | undefined;
+      }
+    | {
+        readonly kind: 'done';
+        readonly from: Instant;
+        readonly until: Instant;
+        readonly by: readonly string[];
+        readonly worked?: Worked | undefined;
+        readonly took?: Took | undefined;
+        /** Both its ends were tapped: how long it took is known, and can be learned from. */
+        readonly timed?: true | undefined;
+        readonly looked?: readonly Looked[] | undefined;
+        /** Places in whose air what was laid dried. */
+        readonly places?: readonly string[] | undefined;
+      }
+  );
 
 type Working = { readonly work_minutes: number; readonly skill: Skill; readonly state: WorkState };
 type People = readonly Pick<Person, 'id' | 'skills'>[];

@@ -54,6 +54,8 @@ export type Shop = {
   readonly lessons?: readonly Lesson[] | undefined;
   /** Factors of the shop's own log that are planned with; null or missing: the book's. */
   readonly ownPace?: OwnPace | null | undefined;
+  /** Coats of its own log that are planned with, by what they hide; null or missing: the book's. */
+  readonly ownCoats?: Readonly<Record<string, number>> | null | undefined;
 };
 
 /** What of the shop changes how a piece is done. */
@@ -63,6 +65,7 @@ export const meansOf = (shop: Shop): ShopMeans => ({
   ventilated: shop.stations.some((s) => s.kind === 'outdoors' || s.kind === 'spray'),
   house: shop.house,
   products: catalogueOf(shop.products),
+  ownCoats: shop.ownCoats,
 });
 
 export type ShopStep = RouteStep & { readonly id: string; readonly state: WorkState; readonly pin: Pin };

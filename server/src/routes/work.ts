@@ -17,8 +17,8 @@ import {
   StepDone,
   StepPin,
   StepDifferently,
-  PaceInput,
-  PaceSchema,
+  OwnBookSchema,
+  OwnFiguresInput,
   StepFound,
   StepLesson,
   StepLook,
@@ -37,7 +37,7 @@ import { adopt, lookForBetter } from '../services/proposals.ts';
 import { planAgain } from '../services/shop.ts';
 import { applyDayBreak } from '../services/dayBreak.ts';
 import { tellDifferently } from '../services/differently.ts';
-import { learnLesson, paceView, planByPace } from '../services/ownBook.ts';
+import { learnLesson, ownBookView, useFigures } from '../services/ownBook.ts';
 import { tellFound, tellLook } from '../services/looks.ts';
 import { tellProgress } from '../services/progress.ts';
 import { searchRecord } from '../services/record.ts';
@@ -264,23 +264,23 @@ export const WORK_ROUTES: readonly Route[] = [
   }),
   route({
     method: 'get',
-    path: '/pace',
+    path: '/own-book',
     access: 'helper',
     owned: null,
-    does: 'how everybody’s pace stands to the book, by the shop’s own log',
+    does: 'pace, drying, coverage and coats by the shop’s own log, against the book',
     body: null,
-    answer: PaceSchema,
-    run: ({ deps, actor }) => paceView(deps, actor.workshopId),
+    answer: OwnBookSchema,
+    run: ({ deps, actor }) => ownBookView(deps, actor.workshopId),
   }),
   route({
     method: 'post',
-    path: '/pace',
+    path: '/own-book',
     access: 'owner',
     owned: null,
-    does: 'plans with the shop’s own pace, or with the book’s again',
-    body: PaceInput,
+    does: 'plans with a figure of the shop’s own log, or with the book’s again',
+    body: OwnFiguresInput,
     answer: CommandAnswerSchema,
-    run: ({ deps, actor, body }) => planByPace(deps, actor, body),
+    run: ({ deps, actor, body }) => useFigures(deps, actor, body),
   }),
   route({
     ...onStep,

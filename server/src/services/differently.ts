@@ -1,12 +1,12 @@
-import type { CommandAnswer, StepDifferently } from '@app/contract';
-import { assertNever, type OwnStep, type RouteEdit, type RouteStep, seriesOf, type Shop } from '@app/core';
+import type { CommandAnswer, StepDifferently, WorkshopView } from '@app/contract';
+import { assertNever, canFor, type OwnStep, type RouteEdit, type RouteStep, seriesOf, type Took } from '@app/core';
 import { ApiError } from '../errors.ts';
 import type { Recorder } from '../store/recorder.ts';
 import { stepsOfPiece } from '../store/shopParts.ts';
 import { mustBeOnShelf, putBack, takeFromCan, takeOut } from './cans.ts';
 import { type Actor, carryOut, type Deps } from './commands.ts';
 import { rebuildPiece } from './routes.ts';
-import { addEdit, addRework, crew, doneState, findStep, type Found, happened } from './steps.ts';
+import { addEdit, addRework, crew, doneState, findStep, type Found, happened, whereItDries } from './steps.ts';
 
 /** What was done otherwise than the route says: the log is the truth, and route, shelf and plan follow it. */
 export function tellDifferently(
@@ -20,7 +20,7 @@ export function tellDifferently(
     run: async (rows, { view }) => {
       const found: Found = { id: stepId, ...(await findStep(rows, stepId)) };
       await rows.mustBeSeen('steps', stepId, input.version);
-      const words = await tell(deps, rows, view.shop, found, input);
+      const words = await tell(deps, rows, view, found, input);
       const { piece_id, route } = found.step;
       return {
         summary: `“${route.title}” on ${found.piece}: ${words}`,
@@ -33,18 +33,23 @@ export function tellDifferently(
   });
 }
 
-async function tell(deps: Deps, rows: Recorder, shop: Shop, found: Found, input: StepDifferently): Promise<string> {
+/** The shop and its plan as they were before. */
+type Seen = Pick<WorkshopView, 'shop' | 'plan'>;
+
+async function tell(deps: Deps, rows: Recorder, view: Seen, found: Found, input: StepDifferently): Promise<string> {
   const { kind } = input;
   switch (kind) {
     case 'can':
-      return otherCan(deps, rows, shop, found, input);
+      return otherCan(deps, rows, view, found, input);
     case 'zones':
-      return otherZones(deps, rows, shop, found, input);
+      return otherZones(deps, rows, view, found, input);
     case 'coats':
       return otherCoats(rows, found, input);
+    case 'litres':
+      return otherLitres(deps, rows, view, found, input);
     case 'spilled': {
       if (input.litres === undefined) throw fault('litres', 'Enter how much was spilled.');
-      const can = mustBeOnShelf(shop, input.paint);
+      const can = mustBeOnShelf(view.shop, input.paint);
       const lost = await takeOut(rows, can, input.litres);
       return `${Math.round(lost * 1000)} mL of ${can.name} spilled`;
     }
@@ -53,27 +58,34 @@ async function tell(deps: Deps, rows: Recorder, shop: Shop, found: Found, input:
   }
 }
 
-/** It is done, with this route; what it took comes off the shelf. */
+/** It is done, with this route; what it took comes off the shelf. @param told how much that was; missing: as reckoned */
 async function finishAs(
   deps: Deps,
   rows: Recorder,
-  shop: Shop,
+  { shop, plan }: Seen,
   { id, step }: Found,
   route: RouteStep,
   input: StepDifferently,
+  told?: Took,
 ): Promise<void> {
   const until = step.state.kind === 'done' ? step.state.until : happened(deps, input.at);
-  const state = doneState(step, until, step.state.kind === 'done' ? step.state.by : await crew(rows, input.by));
+  const by = step.state.kind === 'done' ? step.state.by : await crew(rows, input.by);
   if (step.state.kind === 'done' && step.state.took) await putBack(rows, step.state.took);
-  const took = await takeFromCan(rows, shop, route);
-  await rows.update('steps', id, { route, state: { ...state, ...(took ? { took } : {}) } }, input.version);
+  if (told) await takeOut(rows, mustBeOnShelf(shop, told.paint), told.litres);
+  const took = told ?? (await takeFromCan(rows, shop, route));
+  const state = {
+    ...doneState(step, until, by),
+    ...(took ? { took } : {}),
+    ...whereItDries(step, shop, plan.steps[id]?.stations ?? []),
+  };
+  await rows.update('steps', id, { route, state }, input.version);
 }
 
-async function otherCan(deps: Deps, rows: Recorder, shop: Shop, found: Found, input: StepDifferently): Promise<string> {
+async function otherCan(deps: Deps, rows: Recorder, view: Seen, found: Found, input: StepDifferently): Promise<string> {
   const { route } = found.step;
   if (route.coat === null) throw fault('kind', 'It lays no coat, so no other can was used.');
-  const can = mustBeOnShelf(shop, input.paint);
-  await finishAs(deps, rows, shop, found, { ...route, product: can.product, colour: can.hex }, input);
+  const can = mustBeOnShelf(view.shop, input.paint);
+  await finishAs(deps, rows, view, found, { ...route, product: can.product, colour: can.hex, hides: undefined }, input);
   if (can.product !== route.product && !input.isWrong)
     await addEdit(rows, found.step.piece_id, () => ({ op: 'product', step: route.key, product: can.product }));
   if (!input.isWrong) return `done with ${can.name}`;
@@ -82,11 +94,28 @@ async function otherCan(deps: Deps, rows: Recorder, shop: Shop, found: Found, in
   return `laid with ${can.name} by mistake: sanded back and laid again`;
 }
 
+/** It took more or less than was reckoned: what its painter measured counts, on the shelf and in the shop's own book. */
+async function otherLitres(
+  deps: Deps,
+  rows: Recorder,
+  view: Seen,
+  found: Found,
+  input: StepDifferently,
+): Promise<string> {
+  const { route, state } = found.step;
+  if (route.coat === null) throw fault('kind', 'It lays no coat, so it took nothing out of a can.');
+  if (input.litres === undefined) throw fault('litres', 'Enter how much it took.');
+  const known = state.kind === 'done' ? state.took?.paint : undefined;
+  const can = mustBeOnShelf(view.shop, input.paint ?? known ?? canFor(view.shop.paints, route)?.id);
+  await finishAs(deps, rows, view, found, route, input, { paint: can.id, litres: input.litres, isTold: true });
+  return `it took ${Math.round(input.litres * 1000)} mL of ${can.name}`;
+}
+
 /** Only some of its zones were done: they are done, and the rest is a step of its own behind it. */
 async function otherZones(
   deps: Deps,
   rows: Recorder,
-  shop: Shop,
+  view: Seen,
   found: Found,
   input: StepDifferently,
 ): Promise<string> {
@@ -100,7 +129,7 @@ async function otherZones(
   const whole = area(route.zones);
   const share = whole > 0 ? area(done) / whole : done.length / route.zones.length;
   const names = rest.map((id) => zones.find((z) => z.id === id)?.name.toLowerCase() ?? id).join(', ');
-  await finishAs(deps, rows, shop, found, { ...route, zones: done, litres: route.litres * share }, input);
+  await finishAs(deps, rows, view, found, { ...route, zones: done, litres: route.litres * share }, input);
   const { edits } = await rows.mustRead('pieces', piece_id);
   const step = restStep(route, rest, `${route.title}: the rest (${names})`, 1 - share, edits);
   // The step itself is on what was done: what is left follows what really went before it there.

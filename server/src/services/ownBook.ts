@@ -1,9 +1,36 @@
-import type { CommandAnswer, PaceView, StepLesson } from '@app/contract';
-import { lessonIdOf, learnPace, ownPaceOf, type Shop, speedOf, type Timed } from '@app/core';
+import type { CommandAnswer, OwnBookView, OwnFiguresInput, StepLesson } from '@app/contract';
+import {
+  areEnough,
+  assertNever,
+  bySheet,
+  catalogueOf,
+  coatsFacts,
+  coverageFacts,
+  dryingFacts,
+  dryingTimes,
+  dryingToPlan,
+  ENOUGH_COATS,
+  ENOUGH_FILMS,
+  ENOUGH_TIMES,
+  hidesKey,
+  learnCoats,
+  learnCoverage,
+  learnDrying,
+  learnPace,
+  lessonIdOf,
+  type LoggedPiece,
+  ownPaceOf,
+  type Shop,
+  speedOf,
+  spreading,
+  type Timed,
+} from '@app/core';
 import { ApiError } from '../errors.ts';
 import { toDate } from '../store/moments.ts';
-import { recordOf } from '../store/record.ts';
-import { type Actor, carryOut, type Deps } from './commands.ts';
+import { logOf } from '../store/record.ts';
+import type { Recorder } from '../store/recorder.ts';
+import { type Actor, carryOut, type Deps, type Done } from './commands.ts';
+import { putProduct, rebuildUntouched } from './shop.ts';
 import { findStep } from './steps.ts';
 
 /** One word about what a step used, and at most one line: shown beside the next step it fits. The last word counts. */
@@ -25,9 +52,10 @@ export function learnLesson(deps: Deps, actor: Actor, stepId: string, input: Ste
 }
 
 /** Steps of which both ends were tapped, each against what the book gives it at the person's entered speed. */
-async function timedSteps(workshopId: string, shop: Shop): Promise<Timed[]> {
-  return (await recordOf(workshopId)).flatMap((p) =>
-    p.done.flatMap(({ route, state }): Timed[] => {
+function timedSteps(log: readonly LoggedPiece[], shop: Shop): Timed[] {
+  return log.flatMap((p) =>
+    p.steps.flatMap(({ route, state }): Timed[] => {
+      if (state.kind !== 'done') return [];
       const [person] = state.by;
       if (state.timed !== true || person === undefined || state.by.length > 1) return [];
       const speed = speedOf(shop.people, state.by, route.skill);
@@ -38,28 +66,96 @@ async function timedSteps(workshopId: string, shop: Shop): Promise<Timed[]> {
   );
 }
 
-/** How everybody's pace stands to the book, by the shop's own log. @throws {ApiError} NOT_FOUND */
-export async function paceView(deps: Deps, workshopId: string): Promise<PaceView> {
-  const kept = await deps.shops.now(workshopId);
-  if (!kept) throw new ApiError('NOT_FOUND');
-  return { paces: learnPace(await timedSteps(workshopId, kept.view.shop)) };
+/** What the shop's own log says against the book. */
+async function learned(workshopId: string, shop: Shop): Promise<OwnBookView> {
+  const log = await logOf(workshopId);
+  const products = catalogueOf(shop.products);
+  return {
+    paces: learnPace(timedSteps(log, shop)),
+    drying: learnDrying(dryingFacts(log, shop, products)),
+    coverage: learnCoverage(coverageFacts(log, products), products),
+    coats: learnCoats(coatsFacts(log)),
+  };
 }
 
-/** Plans with the shop's own pace from now on, or with the book's again; the plan follows. */
-export function planByPace(
-  deps: Deps,
-  actor: Actor,
-  input: { readonly commandId: string; readonly isOwn: boolean },
-): Promise<CommandAnswer> {
+/** @throws {ApiError} NOT_FOUND */
+export async function ownBookView(deps: Deps, workshopId: string): Promise<OwnBookView> {
+  const kept = await deps.shops.now(workshopId);
+  if (!kept) throw new ApiError('NOT_FOUND');
+  return learned(workshopId, kept.view.shop);
+}
+
+/** Plans with a figure of the shop's own from now on, or with the book's again; routes nobody has begun and the plan follow. */
+export function useFigures(deps: Deps, actor: Actor, input: OwnFiguresInput): Promise<CommandAnswer> {
   return carryOut(deps, actor, {
     id: input.commandId,
     run: async (rows, { view }) => {
-      const own = input.isOwn ? ownPaceOf(learnPace(await timedSteps(actor.workshopId, view.shop))) : null;
-      await rows.update('workshops', actor.workshopId, { own_pace: own });
-      return {
-        summary: input.isOwn ? 'Plans by the shop’s own pace' : 'Plans by the book’s pace again',
-        planning: 'repair',
-      };
+      const book = input.isOwn ? await learned(actor.workshopId, view.shop) : NOTHING_LEARNED;
+      const { about } = input;
+      switch (about) {
+        case 'pace':
+          await rows.update('workshops', actor.workshopId, {
+            own_pace: input.isOwn ? ownPaceOf(book.paces) : null,
+          });
+          return { summary: `Plans by ${input.isOwn ? 'the shop’s own' : 'the book’s'} pace`, planning: 'repair' };
+        case 'drying':
+        case 'coverage':
+          return useProduct(rows, view.shop, book, { ...input, about });
+        case 'coats':
+          return useCoats(rows, view.shop, book, input);
+        default:
+          return assertNever(about);
+      }
     },
   });
+}
+const NOTHING_LEARNED: OwnBookView = { paces: [], drying: [], coverage: [], coats: [] };
+
+async function useProduct(
+  rows: Recorder,
+  shop: Shop,
+  book: OwnBookView,
+  { about, of, isOwn, isBelowSheet }: OwnFiguresInput & { readonly about: 'drying' | 'coverage' },
+): Promise<Done> {
+  const product = catalogueOf(shop.products).get(of);
+  if (!product) throw new ApiError('INVALID_REQUEST', { fields: { of: 'Choose a product from the list.' } });
+  const next = !isOwn
+    ? bySheet(product, about)
+    : about === 'drying'
+      ? dryingTimes(product, dryingToPlan(known(book.drying, of, ENOUGH_FILMS, 'films').factor, isBelowSheet))
+      : spreading(product, known(book.coverage, of, ENOUGH_COATS, 'coats').own_m2PerL);
+  await putProduct(rows, next);
+  const touched = await rebuildUntouched(rows);
+  const words = about === 'drying' ? 'dries' : 'covers';
+  return { summary: `${product.name} ${words} as ${isOwn ? 'here' : 'its sheet says'}`, touched, planning: 'repair' };
+}
+
+/** Of a product or paint enough is known. @throws {ApiError} INVALID_REQUEST saying how much is missing */
+function known<T extends { readonly product: string; readonly n: number }>(
+  list: readonly T[],
+  product: string,
+  enough: number,
+  things: string,
+): T {
+  const found = list.find((x) => x.product === product);
+  if (found && found.n >= enough) return found;
+  throw tooFew(found?.n ?? 0, enough, things);
+}
+const tooFew = (n: number, enough: number, things: string) =>
+  new ApiError('INVALID_REQUEST', {
+    fields: { of: `The log knows ${n} ${things} of it; from ${enough} on it can be planned with.` },
+  });
+
+async function useCoats(rows: Recorder, shop: Shop, book: OwnBookView, { of, isOwn }: OwnFiguresInput): Promise<Done> {
+  const found = book.coats.find((c) => hidesKey(c.hides) === of);
+  if (isOwn && !(found && areEnough(found)))
+    throw tooFew(found?.times ?? 0, ENOUGH_TIMES, 'times the same number of coats');
+  const { [of]: _before, ...others } = shop.ownCoats ?? {};
+  await rows.update('workshops', rows.workshopId, { own_coats: isOwn ? { ...others, [of]: found!.own } : others });
+  const touched = await rebuildUntouched(rows);
+  return {
+    summary: isOwn ? 'Lays as many coats as it took here' : 'Lays coats by the book',
+    touched,
+    planning: 'repair',
+  };
 }

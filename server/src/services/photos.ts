@@ -74,7 +74,7 @@ export async function pictureOfStep(
       await rows.update('photos', id, { removed: false });
       const what = kept.kind === 'clip' ? 'Clip' : 'Photo';
       if (input.done) {
-        const done = await finishWithin(deps, rows, view.shop, stepId, { ...input, version: input.version ?? -1 });
+        const done = await finishWithin(deps, rows, view, stepId, { ...input, version: input.version ?? -1 });
         return { ...done, summary: `${done.summary}, with a ${what.toLowerCase()}` };
       }
       return { summary: `${what} of “${step.route.title}” on ${piece}`, piece: step.piece_id, planning: 'none' };

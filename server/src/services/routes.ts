@@ -34,6 +34,7 @@ async function meansFor(rows: Recorder): Promise<ShopMeans> {
     ventilated: places.some((s) => s.kind === 'outdoors' || s.kind === 'spray'),
     house: { ...HOUSE_DEFAULTS, ...workshop.house },
     products: catalogueOf(await ownProducts(rows)),
+    ownCoats: workshop.own_coats,
   };
 }
 

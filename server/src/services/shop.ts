@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { type Brief, catalogueOf, type HouseRules, type Product, type RouteEdit } from '@app/core';
+import { isDeepStrictEqual } from 'node:util';
+import { type Brief, catalogueOf, type HouseRules, type Product, productById, type RouteEdit } from '@app/core';
 import type {
   CommandAnswer,
   MixInput,
@@ -99,6 +100,15 @@ export function saveProducts(
   });
 }
 
+/** One product with other figures; a library product that has the library's again is the library's. */
+export async function putProduct(rows: Recorder, product: Product): Promise<void> {
+  const isLibrarys = isDeepStrictEqual(JSON.parse(JSON.stringify(product)), productById.get(product.id));
+  const isThere = (await rows.read('products', product.id)) !== null;
+  if (isThere && isLibrarys) await rows.remove('products', product.id);
+  else if (isThere) await rows.update('products', product.id, { product });
+  else if (!isLibrarys) await rows.insert('products', product.id, { product });
+}
+
 /** Back to the library's figures, or out of the list when it was the shop's own. */
 export function removeProduct(deps: Deps, actor: Actor, id: string, commandId: string): Promise<CommandAnswer> {
   return carryOut(deps, actor, {
@@ -137,7 +147,7 @@ export function saveHouse(
 }
 
 /** Builds the routes of all pieces on which nothing has happened yet again; their ids. */
-async function rebuildUntouched(rows: Recorder): Promise<string[]> {
+export async function rebuildUntouched(rows: Recorder): Promise<string[]> {
   const built: string[] = [];
   for (const id of await activePieces(rows)) {
     if (!isUntouched(await stepsOfPiece(rows, id))) continue;

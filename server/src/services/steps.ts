@@ -1,6 +1,7 @@
 import type { StepDone, StepPin, StepProblem, StepStart } from '@app/contract';
 import {
   assertNever,
+  dryingPlaces,
   type Instant,
   isOnGrid,
   learn,
@@ -15,7 +16,7 @@ import {
   type RouteStep,
   type WorkState,
 } from '@app/core';
-import type { CommandAnswer } from '@app/contract';
+import type { CommandAnswer, WorkshopView } from '@app/contract';
 import { ApiError } from '../errors.ts';
 import type { Recorder } from '../store/recorder.ts';
 import type { Records } from '../store/records.ts';
@@ -53,7 +54,7 @@ export function startStep(deps: Deps, actor: Actor, stepId: string, input: StepS
 export function finishStep(deps: Deps, actor: Actor, stepId: string, input: StepDone): Promise<CommandAnswer> {
   return carryOut(deps, actor, {
     id: input.commandId,
-    run: (rows, { view }) => finishWithin(deps, rows, view.shop, stepId, input),
+    run: (rows, { view }) => finishWithin(deps, rows, view, stepId, input),
   });
 }
 
@@ -61,7 +62,7 @@ export function finishStep(deps: Deps, actor: Actor, stepId: string, input: Step
 export async function finishWithin(
   deps: Deps,
   rows: Recorder,
-  shop: Shop,
+  { shop, plan }: Pick<WorkshopView, 'shop' | 'plan'>,
   stepId: string,
   input: StepDone,
 ): Promise<Done> {
@@ -70,7 +71,11 @@ export async function finishWithin(
   if (step.state.kind === 'done' && !corrects) throw new ApiError('STEP_STATE');
   const until = happened(deps, input.at);
   const took = step.state.kind === 'done' ? step.state.took : await takeFromCan(rows, shop, step.route);
-  const state = { ...doneState(step, until, await crew(rows, input.by)), ...(took ? { took } : {}) };
+  const state = {
+    ...doneState(step, until, await crew(rows, input.by)),
+    ...(took ? { took } : {}),
+    ...whereItDries(step, shop, plan.steps[stepId]?.stations ?? []),
+  };
   const outcome = corrects && input.outcome === undefined ? null : outcomeOf(step.route, input.outcome);
   await rows.update('steps', stepId, { state }, input.version);
   if (outcome) await learnFrom(rows, step.piece_id, outcome);
@@ -81,6 +86,15 @@ export async function finishWithin(
     planning: 'repair',
     hasHappened: true,
   };
+}
+
+/** Places in whose air what was laid dries: kept with the step, since the plan forgets a piece that has left. */
+export function whereItDries({ state, route }: StepFields, shop: Shop, stood: readonly string[]) {
+  if (route.product === null) return {};
+  if (state.kind === 'done') return state.places ? { places: state.places } : {};
+  const stations = stood.flatMap((id) => shop.stations.filter((s) => s.id === id));
+  const isKnown = stations.length === route.needs.length && stations.length > 0;
+  return isKnown ? { places: dryingPlaces(route.needs, stations) } : {};
 }
 
 /** What a test showed. @throws {ApiError} when it had to be said and was not */
@@ -123,8 +137,11 @@ export function doneState(
   };
 }
 
-/** What earlier sittings did of it stays known. */
-const laidDown = ({ worked }: WorkState) => (worked ? { worked } : {});
+/** What earlier sittings did of it stays known, and that somebody came too soon. */
+const laidDown = ({ worked, tooSoon }: WorkState) => ({
+  ...(worked ? { worked } : {}),
+  ...(tooSoon ? { tooSoon } : {}),
+});
 
 export function reportProblem(deps: Deps, actor: Actor, stepId: string, input: StepProblem): Promise<CommandAnswer> {
   return carryOut(deps, actor, {
@@ -165,7 +182,8 @@ async function waitLonger(deps: Deps, rows: Recorder, { id, step }: Found, input
   const wait = input.minutes ?? 60;
   const notBefore = Math.max(deps.clock.now() + wait, step.pin.notBefore ?? 0);
   if (step.state.kind !== 'planned') throw new ApiError('STEP_STATE');
-  await rows.update('steps', id, { pin: { ...step.pin, at: undefined, notBefore } }, input.version);
+  const state = { ...step.state, tooSoon: [...(step.state.tooSoon ?? []), deps.clock.now()] };
+  await rows.update('steps', id, { state, pin: { ...step.pin, at: undefined, notBefore } }, input.version);
   return wait;
 }
 

@@ -14,6 +14,7 @@ import * as cupsAndColours from '../../migrations/0011-cups-and-colours-tried.ts
 import * as pictureRecord from '../../migrations/0012-the-picture-record.ts';
 import * as askingTheClient from '../../migrations/0013-asking-the-client.ts';
 import * as ownBook from '../../migrations/0014-own-book.ts';
+import * as ownCoats from '../../migrations/0015-own-coats.ts';
 import { defineModels } from './models.ts';
 
 /** Each migration, and a column that is there once it was made; null: it makes none, and may be made twice. */
@@ -32,6 +33,7 @@ const MIGRATIONS = {
   '0012-the-picture-record': { up: pictureRecord.up, makes: ['photos', 'kind'] },
   '0013-asking-the-client': { up: askingTheClient.up, makes: ['pieces', 'asks'] },
   '0014-own-book': { up: ownBook.up, makes: ['lessons', 'verdict'] },
+  '0015-own-coats': { up: ownCoats.up, makes: ['workshops', 'own_coats'] },
 } as const;
 const LOCK = 7_410_061; // any number, the same for every server that migrates this database
 

@@ -54,6 +54,7 @@ export class WorkshopRow extends Model<InferAttributes<WorkshopRow>, InferCreati
   declare noise: CreationOptional<Shift | null>;
   declare planning: CreationOptional<Partial<Planning>>;
   declare own_pace: CreationOptional<OwnPace | null>;
+  declare own_coats: CreationOptional<Readonly<Record<string, number>> | null>;
   declare revision: number;
   declare version: number;
   /** Of which the plan was made and verified. */
@@ -265,6 +266,7 @@ export function defineModels(sequelize: Sequelize): void {
       noise: DataTypes.JSONB,
       planning: { ...json(), defaultValue: {} },
       own_pace: DataTypes.JSONB,
+      own_coats: DataTypes.JSONB,
       revision: whole(),
       version: version(),
       rules: whole(),

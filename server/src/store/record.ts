@@ -1,4 +1,4 @@
-import type { LookKind, RouteStep, WorkState } from '@app/core';
+import type { LoggedPiece, LookKind, RouteStep, WorkState } from '@app/core';
 import { PieceRow, StepRow } from './models.ts';
 import { toInstant } from './moments.ts';
 import { fromPieceColumns } from './pieceColumns.ts';
@@ -35,4 +35,16 @@ export async function recordOf(workshopId: string): Promise<RecordedPiece[]> {
     const looks = (brief.looks ?? []).map((l) => l.kind);
     return { id: p.id, name, client, looks, leftAt: p.left_at && toInstant(p.left_at), done: of.get(p.id) ?? [] };
   });
+}
+
+/** The routes of all pieces a workshop ever had, with how far each step came: what can be learned from. */
+export async function logOf(workshopId: string): Promise<LoggedPiece[]> {
+  const where = { workshop_id: workshopId };
+  const [pieces, steps] = await Promise.all([
+    PieceRow.findAll({ where, attributes: ['id', 'zones'], raw: true }),
+    StepRow.findAll({ where, attributes: ['piece_id', 'route', 'state'], order: [['position', 'ASC']], raw: true }),
+  ]);
+  const of = new Map<string, LoggedPiece['steps'][number][]>(pieces.map((p) => [p.id, []]));
+  for (const { piece_id, route, state } of steps) of.get(piece_id)?.push({ route, state });
+  return pieces.map(({ id, zones }) => ({ zones, steps: of.get(id) ?? [] }));
 }

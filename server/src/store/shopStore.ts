@@ -121,6 +121,7 @@ export async function loadShopRows(workshopId: string, transaction?: Transaction
       planning: { ...PLANNING_DEFAULTS, ...workshop.planning },
       recipes: recipes.map(({ id, name, brief, edits }) => ({ id, name, brief, edits })),
       ownPace: workshop.own_pace ?? null,
+      ownCoats: workshop.own_coats ?? null,
       lessons: lessons.map(({ id, verdict, words, learned_at }) => ({
         id,
         verdict,

@@ -9,8 +9,8 @@ import {
   HelpersSchema,
   type LeftPieces,
   LeftPiecesSchema,
-  PaceSchema,
-  type PaceView,
+  OwnBookSchema,
+  type OwnBookView,
   PieceSchema,
   type PieceView,
   SessionSchema,
@@ -66,8 +66,8 @@ const isOf = <T>(read: Read<T>, kept: Kept): kept is Kept & { readonly value: T 
 export const COPIES: Read<CopiesView> = { path: '/copies', schema: CopiesSchema };
 /** Who of the shop can sign in beside its owner. */
 export const HELPERS: Read<readonly HelperView[]> = { path: '/helpers', schema: HelpersSchema };
-/** How everybody's pace stands to the book. */
-export const PACE: Read<PaceView> = { path: '/pace', schema: PaceSchema };
+/** What the shop's own log says against the book. */
+export const OWN_BOOK: Read<OwnBookView> = { path: '/own-book', schema: OwnBookSchema };
 /** The address of one's own calendar. */
 export const CALENDAR_FEED: Read<CalendarFeedView> = { path: '/calendar', schema: CalendarFeedSchema };
 /** One piece, also when it has left. */

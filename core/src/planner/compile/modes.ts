@@ -12,6 +12,7 @@ import {
 } from '../engine/engineModel.ts';
 import { type CumulativeProfile, rowFor } from '../engine/resources/cumulativeProfile.ts';
 import { type Need, type Person, type Problem, type Station, type Step } from '../model/model.ts';
+import { dryingPlaces } from '../model/dryingPlaces.ts';
 import { byId } from '../model/byId.ts';
 import { Films } from './films.ts';
 import type { Grid } from './grid.ts';
@@ -221,9 +222,8 @@ export class Modes {
 
   /** Climates a film dries in: where it stands wet, else where it was laid, else the first place there is. */
   climatesOf(needs: readonly Need[], resources: readonly StationResource[]): string[] {
-    const wet = resources.filter((_, i) => needs[i]!.span !== 'work');
-    const chosen = wet.length > 0 ? wet : resources.length > 0 ? resources : this.resources.slice(0, 1);
-    return [...new Set(chosen.map((s) => s.station.climate))];
+    const stations = (resources.length > 0 ? resources : this.resources.slice(0, 1)).map((r) => r.station);
+    return dryingPlaces(needs, stations);
   }
 
   #remember(stations: string[]): number {

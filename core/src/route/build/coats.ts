@@ -1,5 +1,6 @@
 import { sanded } from '../act.ts';
-import type { Coat, Group, Method } from '../piece.ts';
+import type { Coat, Group, Hides, Method } from '../piece.ts';
+import { hidesOf } from '../rules/hiding.ts';
 import { DUST } from '../rules/rule.ts';
 import type { Facts } from './facts.ts';
 import { effort, topFirst } from './prepare.ts';
@@ -28,6 +29,7 @@ type CoatWish = {
   readonly also?: StepSpec['also'];
   readonly cover?: StepSpec['cover'];
   readonly with?: string | null;
+  readonly hides?: Hides;
 };
 
 /** A set whose coat takes longer than this may be broken off between two pieces. */
@@ -62,6 +64,7 @@ function coat(f: Facts, c: CoatWish): StepSpec {
     also: c.also ?? [],
     cover: c.cover ?? null,
     with: c.with ?? null,
+    ...(c.hides ? { hides: c.hides } : {}),
   });
 }
 
@@ -143,7 +146,9 @@ function paintSpecs(all: readonly Facts[]): StepSpec[] {
     const f = facts[0];
     if (!f) return [];
     // A row is painted as one: the part that hides worst decides.
-    const choice = facts.map((x) => x.chosen.coats!).sort((a, b) => b.value - a.value)[0]!;
+    const worst = facts.reduce((a, b) => (b.chosen.coats!.value > a.chosen.coats!.value ? b : a));
+    const choice = worst.chosen.coats!;
+    const hides = hidesOf(worst);
     const zones = facts.flatMap((x) => x.part.zones);
     const where = rowWords(f, zones);
     return Array.from({ length: choice.value }, (_, i) =>
@@ -158,6 +163,7 @@ function paintSpecs(all: readonly Facts[]): StepSpec[] {
         product: f.paint.id,
         method: widest(facts).chosen.method!.value,
         phase: 'paint',
+        hides,
         also: i === 0 ? afterTape(f) : [],
       }),
     );

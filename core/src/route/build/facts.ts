@@ -29,6 +29,8 @@ export type ShopMeans = {
   readonly ventilated?: boolean | undefined;
   readonly house?: HouseRules | undefined;
   readonly products?: ReadonlyMap<string, Product> | undefined;
+  /** Coats a paint takes over a ground by the shop's own log, by `hidesKey`; null or missing: the book's. */
+  readonly ownCoats?: Readonly<Record<string, number>> | null | undefined;
 };
 export type RouteInput = {
   readonly template: Template;

@@ -1,4 +1,5 @@
 import { colourDifference, isPale, isSheer, isWhite, readColour } from '../../colour/colour.ts';
+import { type Hides, hidesKey } from '../piece.ts';
 import type { Finish, Wood } from '../survey.ts';
 import type { Facts } from '../build/facts.ts';
 
@@ -42,29 +43,54 @@ export type Hiding = { readonly coats: number; readonly contrast: number; readon
  */
 export function coatsToHide(hex: string, ground: string): { readonly coats: number; readonly contrast: number } {
   const contrast = colourDifference(hex, ground);
-  const colour = readColour(hex);
-  const left = isSheer(colour)
-    ? LEFT_BY_COAT.sheer
-    : isWhite(colour)
-      ? LEFT_BY_COAT.white
-      : isPale(colour)
-        ? LEFT_BY_COAT.pale
-        : LEFT_BY_COAT.strong;
+  const left = LEFT_BY_COAT[hidingColour(hex)];
   const needed = contrast <= UNSEEN ? 1 : Math.ceil(Math.log(UNSEEN / contrast) / Math.log(left));
   return { coats: Math.min(MOST, Math.max(2, needed)), contrast };
+}
+
+function hidingColour(hex: string): Hides['colour'] {
+  const colour = readColour(hex);
+  if (isSheer(colour)) return 'sheer';
+  if (isWhite(colour)) return 'white';
+  return isPale(colour) ? 'pale' : 'strong';
 }
 
 /** The colour the first coat of paint of a part meets. */
 function groundHex(f: Facts): string {
   const primer = f.chosen.primer?.value;
   if (primer && primer.coats > 0 && primer.product !== 'shellac-sealer') return f.chosen.tint ? TINTED_HEX : PRIMER_HEX;
-  return FINISH_HEX[f.finishNow] ?? WOOD_HEX[f.part.condition.wood];
+  return unprimedHex(f);
 }
+const unprimedHex = (f: Facts) => FINISH_HEX[f.finishNow] ?? WOOD_HEX[f.part.condition.wood];
 
 export function hiding(f: Facts): Hiding {
   const ground = groundHex(f);
   return { ...coatsToHide(f.hex, ground), ground };
 }
+
+/** Below this lightness a ground is dark, from that one on it is pale. CIE L*, common practice. */
+const DARK_BELOW = 45;
+const PALE_FROM = 72;
+
+/** What the coats of paint on a part have to hide, and how many the book gives it. */
+export function hidesOf(f: Facts): Hides {
+  const { lightness } = readColour(unprimedHex(f));
+  const primer = f.chosen.primer?.value;
+  return {
+    paint: f.paint.id,
+    colour: hidingColour(f.hex),
+    ground: lightness < DARK_BELOW ? 'dark' : lightness < PALE_FROM ? 'middling' : 'pale',
+    primer: primer && primer.coats > 0 ? primer.product : null,
+    coats: coatsByTheBook(f),
+  };
+}
+
+/** Sprayed coats are thin. */
+const LEAST_SPRAYED = 3;
+export const coatsByTheBook = (f: Facts): number => Math.max(f.sprays ? LEAST_SPRAYED : 0, hiding(f).coats);
+
+/** How many coats it takes in this shop by its own log, where that is planned with. */
+export const ownCoatsOf = (f: Facts): number | undefined => f.input.means.ownCoats?.[hidesKey(hidesOf(f))];
 
 /** "Yellow over white primer: contrast 41, 4 coats until nothing shows." */
 export function sayHiding(f: Facts): string {

@@ -1,5 +1,5 @@
 import { sanded } from '../act.ts';
-import { hiding, sayHiding } from './hiding.ts';
+import { coatsByTheBook, hiding, ownCoatsOf, sayHiding } from './hiding.ts';
 import { choose, note, type Rule, step } from './rule.ts';
 
 /** How many coats, how they are laid, and what goes between them. */
@@ -143,7 +143,22 @@ export const PAINTING: readonly Rule[] = [
     so: 'three, or as many as the colour needs',
     reason: 'Sprayed coats are thin: three at least.',
     applies: (f) => f.wants('paint') && f.sprays,
-    does: (f) => [choose('coats', Math.max(3, hiding(f).coats))],
+    does: (f) => [choose('coats', coatsByTheBook(f))],
+  },
+  {
+    id: 'own-coats',
+    tier: 'house',
+    topic: 'Coats',
+    authority: 'house rule',
+    of: 'part',
+    when: 'The shop’s own log says how many coats this paint takes over such a ground, and is planned by',
+    so: 'as many coats as it took most often',
+    reason: 'By this shop’s own log: so many coats until nothing shows through.',
+    applies: (f) => f.wants('paint') && ownCoatsOf(f) !== undefined,
+    does: (f) => [
+      choose('coats', ownCoatsOf(f)!),
+      note(`${f.colourName}: the book gives it ${coatsByTheBook(f)} coats, your own log ${ownCoatsOf(f)!}.`),
+    ],
   },
   {
     id: 'powder-mix',

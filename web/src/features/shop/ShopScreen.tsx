@@ -1,4 +1,4 @@
-import { PaceSection } from './PaceSection.tsx';
+import { OwnBookSection } from './ownBook/OwnBookSection.tsx';
 import { useCallback, useState } from 'react';
 import { Link } from 'react-router';
 import { X } from 'lucide-react';
@@ -35,7 +35,7 @@ export function ShopScreen() {
         </div>
         <ShopDrawing chosen={chosen} onChoose={setChosen} />
         {chosen && <Panel key={JSON.stringify(chosen)} chosen={chosen} onClose={close} />}
-        <PaceSection />
+        <OwnBookSection />
         {isOwner && <CopiesSection />}
         {session?.addressQr && (
           <figure className="flex items-center gap-4">

@@ -1,9 +1,10 @@
 import type { PieceView } from '@app/contract';
-import { seriesOf, type ShopStep } from '@app/core';
-import { useState } from 'react';
+import { canFor, seriesOf, type ShopStep, takenOf } from '@app/core';
+import { type ReactNode, useState } from 'react';
 import { CanOptions } from '../../data/ShopOptions.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
-import { litresOfPoured } from '../../ui/amounts.ts';
+import { useProducts } from '../../data/useProducts.ts';
+import { litresOfPoured, sayPoured } from '../../ui/amounts.ts';
 import { Button, Field, Input, Select, Tap } from '../../ui/parts.tsx';
 import { readNumber } from '../../ui/readNumber.ts';
 
@@ -11,7 +12,7 @@ export type Different =
   | { readonly kind: 'can'; readonly paint: string; readonly isWrong: boolean }
   | { readonly kind: 'zones'; readonly zones: readonly string[] }
   | { readonly kind: 'coats'; readonly coats: 1 | -1 }
-  | { readonly kind: 'spilled'; readonly paint: string; readonly litres: number };
+  | { readonly kind: 'spilled' | 'litres'; readonly paint: string; readonly litres: number };
 
 type Props = {
   readonly piece: PieceView;
@@ -38,6 +39,7 @@ export function Differently({ piece, step, onDifferent, onRuined, canBeRuined }:
           </Button>
         </div>
       )}
+      {step.coat !== null && <TookLitres step={step} onDifferent={onDifferent} />}
       <Spilled onDifferent={onDifferent} />
       {canBeRuined && (
         <Button size="hand" className="self-start" onClick={onRuined}>
@@ -108,51 +110,95 @@ function OtherZones({ piece, step, onDifferent }: Told & Pick<Props, 'piece' | '
   );
 }
 
-function Spilled({ onDifferent }: Told) {
+/** What the coat really took: the shelf and the shop's own book follow it. */
+function TookLitres({ step, onDifferent }: Told & { readonly step: ShopStep }) {
   const { view } = useWorkshop();
   const { units } = view.workshop;
-  const [paint, setPaint] = useState(view.shop.paints[0]?.id ?? '');
+  const products = useProducts();
+  const known = step.state.kind === 'done' ? step.state.took?.paint : undefined;
+  const can = view.shop.paints.find((p) => p.id === known) ?? canFor(view.shop.paints, step);
+  if (!can) return null;
+  return (
+    <details>
+      <summary className="min-h-11 cursor-pointer content-center text-table font-semibold">
+        It took more or less
+      </summary>
+      <p className="text-table text-sub">
+        Of {can.name}; reckoned {sayPoured(takenOf(step, products.get(can.product)), units)}. Said a few times, amounts
+        follow your own hand.
+      </p>
+      <AmountOf
+        words="It took this much"
+        fault="Enter how much it took."
+        onAmount={(litres) => onDifferent({ kind: 'litres', paint: can.id, litres })}
+      />
+    </details>
+  );
+}
+
+type AmountProps = {
+  readonly words: string;
+  readonly fault: string;
+  readonly onAmount: (litres: number) => void;
+  readonly before?: ReactNode;
+};
+
+/** An amount poured, typed as the shop measures, and a button that says what becomes of it. */
+function AmountOf({ words, fault: faultWords, onAmount, before }: AmountProps) {
+  const { view } = useWorkshop();
+  const { units } = view.workshop;
   const [typed, setTyped] = useState('');
   const [fault, setFault] = useState<string>();
-  if (view.shop.paints.length === 0) return null;
   const tell = () => {
     const amount = readNumber(typed);
-    if (!(amount > 0)) return setFault('Enter how much was spilled.');
-    onDifferent({
-      kind: 'spilled',
-      paint,
-      litres: litresOfPoured(amount, units),
-    });
+    if (!(amount > 0)) return setFault(faultWords);
+    onAmount(litresOfPoured(amount, units));
     setTyped('');
   };
   return (
+    <div className="flex flex-wrap items-end gap-2 pb-2">
+      {before}
+      <div className="w-28">
+        <Field label={units === 'metric' ? 'mL' : 'fl oz'} error={fault}>
+          <Input
+            className="!h-12"
+            inputMode="decimal"
+            value={typed}
+            onChange={(e) => {
+              setTyped(e.target.value);
+              setFault(undefined);
+            }}
+          />
+        </Field>
+      </div>
+      <Button size="hand" onClick={tell}>
+        {words}
+      </Button>
+    </div>
+  );
+}
+
+function Spilled({ onDifferent }: Told) {
+  const { view } = useWorkshop();
+  const [paint, setPaint] = useState(view.shop.paints[0]?.id ?? '');
+  if (view.shop.paints.length === 0) return null;
+  return (
     <details>
       <summary className="min-h-11 cursor-pointer content-center text-table font-semibold">Spilled some</summary>
-      <div className="flex flex-wrap items-end gap-2 pb-2">
-        <div className="min-w-40 flex-1">
-          <Field label="From">
-            <Select className="!h-12" value={paint} onChange={(e) => setPaint(e.target.value)}>
-              <CanOptions />
-            </Select>
-          </Field>
-        </div>
-        <div className="w-28">
-          <Field label={units === 'metric' ? 'mL' : 'fl oz'} error={fault}>
-            <Input
-              className="!h-12"
-              inputMode="decimal"
-              value={typed}
-              onChange={(e) => {
-                setTyped(e.target.value);
-                setFault(undefined);
-              }}
-            />
-          </Field>
-        </div>
-        <Button size="hand" onClick={tell}>
-          Take it off the shelf
-        </Button>
-      </div>
+      <AmountOf
+        words="Take it off the shelf"
+        fault="Enter how much was spilled."
+        onAmount={(litres) => onDifferent({ kind: 'spilled', paint, litres })}
+        before={
+          <div className="min-w-40 flex-1">
+            <Field label="From">
+              <Select className="!h-12" value={paint} onChange={(e) => setPaint(e.target.value)}>
+                <CanOptions />
+              </Select>
+            </Field>
+          </div>
+        }
+      />
     </details>
   );
 }
