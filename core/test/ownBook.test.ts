@@ -13,6 +13,7 @@ import {
   dryingFacts,
   dryingTimes,
   dryingToPlan,
+  editedRoute,
   firstShop,
   hidesKey,
   learnCoats,
@@ -27,7 +28,7 @@ import {
   sheetOf,
   spreading,
 } from '../src/index.ts';
-import { routeOf, SLATE, stepOf, WHITE, YELLOW } from './fixtures/pieces.ts';
+import { inputOf, routeOf, SLATE, stepOf, WHITE, YELLOW } from './fixtures/pieces.ts';
 
 const LONGEST_S = 1.6;
 
@@ -269,6 +270,13 @@ describe('how many coats hide it', () => {
     const [own] = learnCoats(coatsFacts(log));
     expect(own).toMatchObject({ hides: { coats: 2 }, own: 3, times: 4, n: 5 });
     expect(areEnough(own!)).toBe(true);
+  });
+  test('a coat more in the painter’s hand is a coat it took', () => {
+    const given = inputOf({ brief: { body: WHITE, prime: 'no' }, survey: { finish: 'pale-paint' } });
+    const { steps, zones } = editedRoute(given, [{ op: 'coats', series: 'paint', count: 3 }]);
+    const state = { kind: 'done', from: DAY, until: DAY + 60, by: ['owner'] } as const;
+    const [fact] = coatsFacts([{ zones, steps: steps.map((s) => ({ route: s, state })) }]);
+    expect(fact).toMatchObject({ hides: { coats: 2 }, laid: 3 });
   });
   test('of two equally often the larger; planned with from five times on, when three of five agree', () => {
     const learnt = (...laid: number[]) => learnCoats(coatsFacts(laid.map((n) => painted(n))))[0]!;

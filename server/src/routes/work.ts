@@ -37,7 +37,7 @@ import { adopt, lookForBetter } from '../services/proposals.ts';
 import { planAgain } from '../services/shop.ts';
 import { applyDayBreak } from '../services/dayBreak.ts';
 import { tellDifferently } from '../services/differently.ts';
-import { learnLesson, ownBookView, useFigures } from '../services/ownBook.ts';
+import { learnLesson, ownBookView, planByFigures } from '../services/ownBook.ts';
 import { tellFound, tellLook } from '../services/looks.ts';
 import { tellProgress } from '../services/progress.ts';
 import { searchRecord } from '../services/record.ts';
@@ -280,7 +280,7 @@ export const WORK_ROUTES: readonly Route[] = [
     does: 'plans with a figure of the shop’s own log, or with the book’s again',
     body: OwnFiguresInput,
     answer: CommandAnswerSchema,
-    run: ({ deps, actor, body }) => useFigures(deps, actor, body),
+    run: ({ deps, actor, body }) => planByFigures(deps, actor, body),
   }),
   route({
     ...onStep,

@@ -86,7 +86,7 @@ export async function ownBookView(deps: Deps, workshopId: string): Promise<OwnBo
 }
 
 /** Plans with a figure of the shop's own from now on, or with the book's again; routes nobody has begun and the plan follow. */
-export function useFigures(deps: Deps, actor: Actor, input: OwnFiguresInput): Promise<CommandAnswer> {
+export function planByFigures(deps: Deps, actor: Actor, input: OwnFiguresInput): Promise<CommandAnswer> {
   return carryOut(deps, actor, {
     id: input.commandId,
     run: async (rows, { view }) => {
@@ -100,9 +100,9 @@ export function useFigures(deps: Deps, actor: Actor, input: OwnFiguresInput): Pr
           return { summary: `Plans by ${input.isOwn ? 'the shop’s own' : 'the book’s'} pace`, planning: 'repair' };
         case 'drying':
         case 'coverage':
-          return useProduct(rows, view.shop, book, { ...input, about });
+          return planProduct(rows, view.shop, book, { ...input, about });
         case 'coats':
-          return useCoats(rows, view.shop, book, input);
+          return planCoats(rows, view.shop, book, input);
         default:
           return assertNever(about);
       }
@@ -111,7 +111,7 @@ export function useFigures(deps: Deps, actor: Actor, input: OwnFiguresInput): Pr
 }
 const NOTHING_LEARNED: OwnBookView = { paces: [], drying: [], coverage: [], coats: [] };
 
-async function useProduct(
+async function planProduct(
   rows: Recorder,
   shop: Shop,
   book: OwnBookView,
@@ -146,7 +146,7 @@ const tooFew = (n: number, enough: number, things: string) =>
     fields: { of: `The log knows ${n} ${things} of it; from ${enough} on it can be planned with.` },
   });
 
-async function useCoats(rows: Recorder, shop: Shop, book: OwnBookView, { of, isOwn }: OwnFiguresInput): Promise<Done> {
+async function planCoats(rows: Recorder, shop: Shop, book: OwnBookView, { of, isOwn }: OwnFiguresInput): Promise<Done> {
   const found = book.coats.find((c) => hidesKey(c.hides) === of);
   if (isOwn && !(found && areEnough(found)))
     throw tooFew(found?.times ?? 0, ENOUGH_TIMES, 'times the same number of coats');

@@ -56,7 +56,8 @@ export function CoatsLine({ coats: c, use }: Props) {
 
 function Layers({ hides, own }: { readonly hides: Hides; readonly own: number }) {
   const most = Math.max(own, hides.coats);
-  const height = 8 + 5 + most * COAT;
+  const primer = hides.primer === null ? 0 : 5;
+  const height = 8 + primer + most * COAT;
   const ground = height - 8;
   const half = WIDTH / 2;
   const stack = (count: number, x: number) =>
@@ -64,7 +65,7 @@ function Layers({ hides, own }: { readonly hides: Hides; readonly own: number })
       <rect
         key={`${x} ${n}`}
         x={x}
-        y={ground - 5 - (n + 1) * COAT}
+        y={ground - primer - (n + 1) * COAT}
         width={half - 4}
         height={COAT - 1}
         fill={COLOUR[hides.colour].hex}
@@ -75,7 +76,7 @@ function Layers({ hides, own }: { readonly hides: Hides; readonly own: number })
   return (
     <svg viewBox={`0 0 ${WIDTH} ${height}`} className="w-full max-w-30" aria-hidden="true">
       <rect x="0" y={ground} width={WIDTH} height="8" fill={GROUND[hides.ground].hex} />
-      {hides.primer !== null && (
+      {primer > 0 && (
         <rect
           x="0"
           y={ground - 4}

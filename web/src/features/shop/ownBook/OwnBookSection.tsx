@@ -119,8 +119,8 @@ function PaceLine({ pace: p }: { readonly pace: Pace }) {
     <FactorLine name={`${name}, ${p.skill}`} {...p}>
       {sayFactor(p.factor, 'longer', 'quicker', 'the book')}
       <span className="text-sub">
-        , {p.n} {p.n === 1 ? 'step' : 'steps'}, half between × {p.low.toFixed(1)} and × {p.high.toFixed(1)}
-        {used === undefined ? '' : `; planned with × ${used.toFixed(2)}`}
+        , {p.n} {p.n === 1 ? 'step' : 'steps'}, half between × {p.low.toFixed(1)} and × {p.high.toFixed(1)}
+        {used === undefined ? '' : `; planned with × ${used.toFixed(2)}`}
       </span>
     </FactorLine>
   );
@@ -157,10 +157,10 @@ function DryingRow({ drying: d, use }: { readonly drying: OwnDrying; readonly us
     >
       {sayFactor(d.factor, 'longer', 'quicker', 'the sheet')}
       <span className="text-sub">
-        , {d.n} {d.n === 1 ? 'film' : 'films'}; four times of five between × {d.low.toFixed(2)} and ×{' '}
+        , {d.n} {d.n === 1 ? 'film' : 'films'}; four times of five between × {d.low.toFixed(2)} and ×{' '}
         {d.high.toFixed(2)}
         {isUsed
-          ? `; planned with × ${used.toFixed(2)}`
+          ? `; planned with × ${used.toFixed(2)}`
           : isSooner
             ? '; planned by the sheet, unless you say otherwise'
             : ''}
@@ -192,7 +192,7 @@ function CoverageRow({ coverage: c, use }: { readonly coverage: OwnCoverage; rea
     >
       {sayCoverage(c.own_m2PerL, units)}, the sheet says {sayCoverage(c.sheet_m2PerL, units)}
       <span className="text-sub">
-        , {c.n} {c.n === 1 ? 'coat' : 'coats'}, half between × {c.low.toFixed(2)} and × {c.high.toFixed(2)}
+        , {c.n} {c.n === 1 ? 'coat' : 'coats'}, half between × {c.low.toFixed(2)} and × {c.high.toFixed(2)}
         {isUsed ? `; reckoned with ${sayCoverage(product.spread_m2PerL!, units)}` : ''}
       </span>
     </FactorLine>
