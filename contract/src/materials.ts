@@ -113,6 +113,8 @@ export const TrialsInput = object({
           .oneOf([...VERDICTS])
           .nullable()
           .default(null),
+        wet: string().uuid('This is no photo.').nullable().default(null),
+        dry: string().uuid('This is no photo.').nullable().default(null),
       }),
     )
       .max(MOST_TRIALS, `At most ${MOST_TRIALS} colours at once: take one away first.`)

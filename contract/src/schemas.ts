@@ -199,6 +199,7 @@ export const DayBreakInput = object({
       .required(),
     person: words(60).optional(),
     piece: words(60).optional(),
+    step: words(80).optional(),
     from: number().integer().min(0).max(60, 'At most 60 days ahead.').optional(),
     days: number().integer().min(1, 'At least a day.').max(60, 'At most 60 days.').nullable().optional(),
     degrees: number().moreThan(0).max(30, 'At most 30 degrees.').optional(),

@@ -205,13 +205,19 @@ describe('a time given by hand', () => {
   ]);
   const plan = planAfresh(problem);
   test('says when its piece is ready, and which promises it makes later', () => {
-    const harmless = pinEffect(problem, plan, 'b', at(2, 9));
-    expect(harmless).toEqual({ ready: at(2, 17), later: [] });
-    const harm = pinEffect(problem, plan, 'a', at(1, 9));
+    const harmless = pinEffect(problem, plan, 'b', { at: at(2, 9) });
+    expect(harmless).toEqual({ ready: at(2, 17), before: plan.ready['q'], later: [] });
+    const harm = pinEffect(problem, plan, 'a', { at: at(1, 9) });
     expect(harm.ready).toBe(at(1, 13));
     expect(harm.later).toEqual(['p']);
   });
+  test('held until a day costs what comes later by it; held until before it would begin costs nothing', () => {
+    const held = pinEffect(problem, plan, 'a', { notBefore: at(1, 9) });
+    expect(held).toMatchObject({ ready: at(1, 13), before: plan.ready['p'], later: ['p'] });
+    const free = pinEffect(problem, plan, 'b', { notBefore: at(0, 0) });
+    expect(free.ready).toBe(free.before);
+  });
   test('of a step that is not there it says so', () => {
-    expect(() => pinEffect(problem, plan, 'nothing', at(1, 9))).toThrow(/no piece has the step "nothing"/);
+    expect(() => pinEffect(problem, plan, 'nothing', { at: at(1, 9) })).toThrow(/no piece has the step "nothing"/);
   });
 });

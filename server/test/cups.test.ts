@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { mixedColour, problemOf, verify } from '@app/core';
 import type { WorkshopView } from '@app/contract';
+import sharp from 'sharp';
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
 import { Browser, MONDAY_9, openShop, type TestShop } from './shop.ts';
 
@@ -162,5 +163,33 @@ describe('colours tried', () => {
     const gone = { version, trials: { decide_by: MONDAY_9, tried: of(1, null) } };
     expect((await refused('put', path, gone)).fields).toHaveProperty('trials');
     await rona.command('put', path, { version, trials: { tried: of(5, 'no') } });
+  });
+  test('a strip keeps its photos, wet and dry; one of another piece is refused', async () => {
+    const picture = await sharp({ create: { width: 12, height: 9, channels: 3, background: '#5b6770' } })
+      .png()
+      .toBuffer();
+    const photoOf = async (piece: string) => {
+      const id = randomUUID();
+      const { steps } = (await rona.view()).pieces.find((p) => p.id === piece)!;
+      const { id: coat } = steps.find((s) => s.coat === 'paint')!;
+      await rona.agent
+        .post(`/api/steps/${encodeURIComponent(coat)}/photo`)
+        .field({ commandId: id, by: 'owner', side: 'front', note: 'Dusk tried, wet' })
+        .attach('photo', picture, 'strip.png')
+        .expect(201);
+      return id;
+    };
+    const [own, other] = [await rona.addChest(), await rona.addChest()];
+    const [wet, strange] = [await photoOf(own), await photoOf(other)];
+    const trials = async (more: object) => {
+      const v = await rona.view();
+      const { version } = v.pieces.find((p) => p.id === own)!;
+      return { version, trials: { tried: [{ ...tried(v, null), ...more }] } };
+    };
+    const path = `/pieces/${own}/trials`;
+    expect((await refused('put', path, await trials({ wet: strange }))).fields).toHaveProperty('trials');
+    expect((await refused('put', path, await trials({ dry: randomUUID() }))).fields).toHaveProperty('trials');
+    await rona.command('put', path, await trials({ wet }));
+    expect((await rona.view()).pieces.find((p) => p.id === own)!.trials.tried[0]).toMatchObject({ wet, dry: null });
   });
 });

@@ -19,6 +19,17 @@ beforeEach(async () => {
   for (const name of ['First', 'Second']) await rona.addChest(undefined, { name });
 });
 
+/** The first hands-on step of a piece is done, so that it can have been ruined. */
+async function doFirst(): Promise<void> {
+  const [piece] = (await rona.view()).pieces;
+  const step = piece!.steps.find((s) => s.key === 'take-apart')!;
+  const body = { version: piece!.stepVersions[step.id], by: 'owner' };
+  await rona.command('post', `/steps/${encodeURIComponent(step.id)}/start`, body);
+  shop.clock.at += 30;
+  const version = (await rona.view()).pieces[0]!.stepVersions[step.id];
+  await rona.command('post', `/steps/${encodeURIComponent(step.id)}/done`, { version, by: 'owner' });
+}
+
 const holds = (v: WorkshopView) => expect(verify(problemOf(v.shop, v.pieces, v.now), v.plan)).toEqual([]);
 
 test.each([
@@ -28,9 +39,11 @@ test.each([
   ['a cold spell', () => ({ kind: 'colder', degrees: 8, days: 3 })],
   ['wanted sooner', (v) => ({ kind: 'sooner', piece: v.pieces[1]!.id, due: v.now + 4 * 1440 })],
   ['not come', (v) => ({ kind: 'not-come', piece: v.pieces[0]!.id, days: 3 })],
+  ['ruined', (v) => ({ kind: 'rework', piece: v.pieces[0]!.id, step: 'take-apart' })],
 ] satisfies [string, (v: WorkshopView) => DayBreak][])(
   '%s: what was previewed is what happens, the plan holds, and one undo takes all of it back',
   async (_, of) => {
+    await doFirst();
     const before = await rona.view();
     const what = of(before);
     const preview = breakMoves({ shop: before.shop, pieces: before.pieces }, before.plan, what, before.now)!;
@@ -78,5 +91,9 @@ test('what cannot be is refused at its field; a helper may not', async () => {
   expect((await send({ kind: 'away' })).body).toHaveProperty('fields.person');
   expect((await send({ kind: 'away', person: 'gone', from: 0, days: 1 })).status).toBe(404);
   expect((await send({ kind: 'colder', days: 2 })).body).toHaveProperty('fields.degrees');
+  const piece = (await rona.view()).pieces[0]!.id;
+  expect((await send({ kind: 'rework', piece })).body).toHaveProperty('fields.step');
+  // What nobody has begun cannot have been ruined.
+  expect((await send({ kind: 'rework', piece, step: 'paint-1' })).status).toBe(404);
   for (const days of [0, 61]) expect((await send({ kind: 'lost', days })).status).toBe(400);
 });

@@ -14,7 +14,12 @@ export type Trial = {
   readonly sealed: boolean;
   /** Null: not decided. */
   readonly verdict: Verdict | null;
+  /** Its photos on the piece, by their ids: as it was wet, and as it dried. */
+  readonly wet?: string | null | undefined;
+  readonly dry?: string | null | undefined;
 };
+/** How a strip is photographed. */
+export const LOOKED_AT = ['wet', 'dry'] as const;
 /** Colours tried on a piece, and until when somebody decides. */
 export type Trials = { readonly decide_by: Instant | null; readonly tried: readonly Trial[] };
 

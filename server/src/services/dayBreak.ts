@@ -1,8 +1,10 @@
 import type { CommandAnswer, DayBreakInput } from '@app/contract';
-import { afterBreak, type DayBreak, type Instant, type Shop } from '@app/core';
+import { afterBreak, type DayBreak, type Instant, type Shop, stepId } from '@app/core';
 import { isDeepStrictEqual } from 'node:util';
 import { ApiError } from '../errors.ts';
+import type { Recorder } from '../store/recorder.ts';
 import { type Actor, carryOut, type Deps } from './commands.ts';
+import { addRework, findStep } from './steps.ts';
 
 /** Applies what happened to a day as one change: hours, air or dates, and the plan that follows. */
 export function applyDayBreak(deps: Deps, actor: Actor, input: DayBreakInput): Promise<CommandAnswer> {
@@ -13,6 +15,7 @@ export function applyDayBreak(deps: Deps, actor: Actor, input: DayBreakInput): P
       const what = breakFrom(input.what, now);
       const after = afterBreak({ shop: view.shop, pieces: view.pieces }, what, now);
       if (!after) throw new ApiError('NOT_FOUND');
+      if (what.kind === 'rework') await doAgain(deps, rows, stepId(what.piece, what.step), view.shop);
       for (const [i, p] of after.shop.people.entries())
         if (!isDeepStrictEqual(p.hours, view.shop.people[i]!.hours))
           await rows.update('people', p.id, { hours: p.hours });
@@ -36,9 +39,17 @@ export function applyDayBreak(deps: Deps, actor: Actor, input: DayBreakInput): P
   });
 }
 
+/** Whoever was at it ends it; who had already done it stays who did it. */
+async function doAgain(deps: Deps, rows: Recorder, id: string, shop: Shop): Promise<void> {
+  const found = await findStep(rows, id);
+  const { state, version } = found.step;
+  const by = state.kind === 'planned' ? undefined : state.by[0];
+  await addRework(deps, rows, { id, ...found }, 'redo', { version, by: by ?? shop.people[0]!.id });
+}
+
 /** @throws {ApiError} INVALID_REQUEST when a field its kind needs is missing or cannot be */
 function breakFrom(given: DayBreakInput['what'], now: Instant): DayBreak {
-  const { kind, person, piece, from, days, degrees, due } = given;
+  const { kind, person, piece, step, from, days, degrees, due } = given;
   const missing = (field: string, words: string) => new ApiError('INVALID_REQUEST', { fields: { [field]: words } });
   switch (kind) {
     case 'away':
@@ -56,6 +67,10 @@ function breakFrom(given: DayBreakInput['what'], now: Instant): DayBreak {
     case 'not-come':
       if (!piece) throw missing('piece', 'Choose the piece.');
       return { kind, piece, days: days ?? 1 };
+    case 'rework':
+      if (!piece) throw missing('piece', 'Choose the piece.');
+      if (!step) throw missing('step', 'Choose what has to be done again.');
+      return { kind, piece, step };
   }
 }
 
@@ -73,5 +88,7 @@ function summaryOf(what: DayBreak, shop: Shop, piece: string): string {
       return `${piece} is wanted sooner`;
     case 'not-come':
       return `${piece} did not come`;
+    case 'rework':
+      return `On ${piece} something is done again`;
   }
 }

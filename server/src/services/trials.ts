@@ -1,6 +1,15 @@
 import type { CommandAnswer, TrialsInput } from '@app/contract';
-import { keptTrial, type RouteEdit, type ShelfPaint, type ShopStep, trialsFault } from '@app/core';
+import {
+  keptTrial,
+  LOOKED_AT,
+  type RouteEdit,
+  type ShelfPaint,
+  type ShopStep,
+  type Trial,
+  trialsFault,
+} from '@app/core';
 import { ApiError } from '../errors.ts';
+import type { Recorder } from '../store/recorder.ts';
 import { stepsOfPiece } from '../store/shopParts.ts';
 import { type Actor, carryOut, type Deps } from './commands.ts';
 import { mustBeHere } from './mustBeHere.ts';
@@ -21,6 +30,7 @@ export function saveTrials(deps: Deps, actor: Actor, pieceId: string, input: Tri
       const { trials } = input;
       const fault = trialsFault(trials, deps.clock.now());
       if (fault) throw new ApiError('INVALID_REQUEST', { fields: { trials: fault } });
+      for (const t of trials.tried) await mustBePhotosOf(rows, pieceId, t);
       await rows.update('pieces', pieceId, { trials }, input.version);
       const kept = keptTrial(trials);
       const isNews = kept !== null && keptTrial(piece.trials)?.id !== kept.id;
@@ -44,6 +54,16 @@ export function saveTrials(deps: Deps, actor: Actor, pieceId: string, input: Tri
       return { summary: words, piece: pieceId, touched: [pieceId], planning: isRebuilt ? 'repair' : 'none' };
     },
   });
+}
+
+async function mustBePhotosOf(rows: Recorder, pieceId: string, trial: Trial): Promise<void> {
+  for (const look of LOOKED_AT) {
+    const id = trial[look];
+    if (id && (await rows.read('photos', id))?.piece_id !== pieceId)
+      throw new ApiError('INVALID_REQUEST', {
+        fields: { trials: `The photo of ${trial.name} is not one of this piece.` },
+      });
+  }
 }
 
 const isHold = (e: RouteEdit) => e.op === 'hold' && e.key === HOLD_KEY;

@@ -60,14 +60,14 @@ import { expose } from 'comlink';
 /** The workshop as it is looked at: sent once, asked about often. */
 export type Laid = {
   readonly shop: Shop;
-  readonly pieces: readonly ShopPiece[];
+  readonly pieces: readonly PieceView[];
   readonly now: number;
   readonly plan: Plan;
 };
 /** What of it is otherwise than the last time; null: as before. */
 export type LaidChange = {
   readonly shop: Shop | null;
-  readonly pieces: readonly ShopPiece[];
+  readonly pieces: readonly PieceView[];
   readonly gone: readonly string[];
   readonly now: number;
   readonly plan: PlanUpdate | null;
@@ -120,7 +120,7 @@ export class CoreApi {
     const before = this.#here;
     this.#put({
       shop: shop ?? before.shop,
-      pieces: applyPieces(before.pieces as readonly PieceView[], { pieces: pieces as readonly PieceView[], gone }),
+      pieces: applyPieces(before.pieces, { pieces, gone }),
       now,
       plan: plan ? applyPlanUpdate(before.plan, plan) : before.plan,
     });
@@ -201,7 +201,11 @@ export class CoreApi {
   }
   pinned(step: string, at: Instant): PinEffect {
     const { problem, plan } = this.#here;
-    return pinEffect(problem, plan, step, at);
+    return pinEffect(problem, plan, step, { at });
+  }
+  held(step: string, notBefore: Instant): PinEffect {
+    const { problem, plan } = this.#here;
+    return pinEffect(problem, plan, step, { notBefore });
   }
   gap(gap: Gap): Filler[] {
     const { problem, plan } = this.#here;

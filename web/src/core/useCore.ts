@@ -88,6 +88,10 @@ export const useReadyIn = (
 export const useMixesNear = (view: WorkshopView, wanted: { readonly hex: string; readonly product: string } | null) =>
   useAnswer(view, wanted && ['near', wanted], (api) => api.mixesNear(wanted!.hex, wanted!.product));
 
+/** What it costs to hold a step until an instant; null while that is not known. */
+export const useHeld = (view: WorkshopView, step: string | null, until: Instant | null) =>
+  useAnswer(view, step !== null && until !== null ? ['held', step, until] : null, (api) => api.held(step!, until!));
+
 /** What something that happened to a day would move; null while nothing is chosen. */
 export const useBreakMoves = (view: WorkshopView, what: DayBreak | null) =>
   useAnswer(view, what && ['break', what], (api) => api.breakMoves(what!));

@@ -2,12 +2,14 @@ import { HoldInput, type PieceView, type ProblemKind, StepDone } from '@app/cont
 import { bodesWell, type ShopStep } from '@app/core';
 import { NotSentOf } from '../data/NotSent.tsx';
 import { Check, TriangleAlert } from 'lucide-react';
+import { useState } from 'react';
 import { useCommand } from '../data/useCommand.tsx';
 import { PeopleOptions } from '../data/ShopOptions.tsx';
 import { useWorkshop } from '../data/workshop.tsx';
 import { Button, Field, Input, Select } from '../ui/parts.tsx';
 import { useTypedForm } from '../ui/useTypedForm.ts';
 import { fromField, toField } from './dateField.ts';
+import { HoldPrice } from './HoldPrice.tsx';
 
 type ActionsProps = { readonly piece: PieceView; readonly step: ShopStep; readonly onDone: () => void };
 
@@ -150,14 +152,15 @@ type HoldProps = { readonly step: ShopStep; readonly onHold: (more: { title: str
 function HoldForm({ step, onHold }: HoldProps) {
   const { view, now } = useWorkshop();
   const zone = view.shop.timeZone;
-  const { register, fault, submit } = useTypedForm({
+  const [isOpen, setOpen] = useState(false);
+  const { register, fault, submit, watch } = useTypedForm({
     typed: { title: '', until: toField(now + 2 * 1440, zone) },
     schema: HoldInput,
     read: (t) => ({ title: t.title.trim(), until: fromField(t.until, zone) ?? NaN, now }),
     words: { title: 'Say what it waits for.', until: 'Enter a day and a time still to come.' },
   });
   return (
-    <details className="border-t border-line pt-3">
+    <details className="border-t border-line pt-3" onToggle={(e) => setOpen(e.currentTarget.open)}>
       <summary className="cursor-pointer text-table font-semibold">Hold it: waiting for someone or something</summary>
       <div className="flex flex-col gap-3 pt-3">
         <Field label="Waits for" hint="e.g. the client to approve the sample, two hinges" error={fault('title')}>
@@ -166,6 +169,7 @@ function HoldForm({ step, onHold }: HoldProps) {
         <Field label="Expected by" error={fault('until')}>
           <Input type="datetime-local" {...register('until')} />
         </Field>
+        {isOpen && <HoldPrice step={step.id} until={fromField(watch('until'), zone)} />}
         <Button onClick={submit(({ title, until }) => onHold({ title, until }))}>{PROBLEM_WORDS.hold(step)}</Button>
       </div>
     </details>

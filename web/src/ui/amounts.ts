@@ -44,6 +44,21 @@ export const typedPoured = (l: number, units: Units): string =>
 export const litresOfPoured = (typed: number, units: Units): number =>
   units === 'metric' ? typed / 1000 : typed / litresToUsFluidOunces(1);
 
+/** What small parts of a mix are measured with. */
+export const CUP_MEASURES = ['volume', 'teaspoon', 'tablespoon'] as const;
+export type CupMeasure = (typeof CUP_MEASURES)[number];
+/** A teaspoon and a tablespoon, in litres. Source: 5 and 15 mL; in the US a sixth and a half of a fluid ounce (NIST Handbook 44). */
+const SPOON_LITRES: Readonly<Record<Units, Readonly<Record<Exclude<CupMeasure, 'volume'>, number>>>> = {
+  metric: { teaspoon: 0.005, tablespoon: 0.015 },
+  us: { teaspoon: litresOfPoured(1 / 6, 'us'), tablespoon: litresOfPoured(1 / 2, 'us') },
+};
+export const measureWords = (measure: CupMeasure, units: Units): string =>
+  measure === 'volume' ? (units === 'metric' ? 'mL' : 'fl oz') : `${measure}s`;
+export const measured = (l: number, measure: CupMeasure, units: Units): string =>
+  measure === 'volume' ? typedPoured(l, units) : String(Math.round((l / SPOON_LITRES[units][measure]) * 4) / 4);
+export const litresMeasured = (typed: number, measure: CupMeasure, units: Units): number =>
+  measure === 'volume' ? litresOfPoured(typed, units) : typed * SPOON_LITRES[units][measure];
+
 /** Aerosols are bought by the can of 400 mL, everything else by volume. */
 const AEROSOLS = new Set(['shellac-sealer', 'spray-wax']);
 const AEROSOL_LITRES = 0.4;

@@ -5,7 +5,18 @@ import type { Plan } from '@app/core';
 import { healthOf } from './Health.tsx';
 import { clock, dayOf, instantAt, sayLength, sayTime } from '@app/core';
 import { describe, expect, test } from 'vitest';
-import { fromTyped, fromTypedLitres, sayArea, sayLitres, sayTemperature, toTyped, toTypedLitres } from './amounts.ts';
+import {
+  fromTyped,
+  fromTypedLitres,
+  litresMeasured,
+  measured,
+  measureWords,
+  sayArea,
+  sayLitres,
+  sayTemperature,
+  toTyped,
+  toTypedLitres,
+} from './amounts.ts';
 import { TOKENS } from './tokens.ts';
 
 // happy-dom's URL is not Node's, so the path is built from the folder.
@@ -83,6 +94,16 @@ test('amounts follow the shop’s units and come back unchanged', () => {
   expect(fromTypedLitres(toTypedLitres(1.5, 'us'), 'us')).toBeCloseTo(1.5, 1);
 });
 
+// Sources: a metric teaspoon is 5 mL and a tablespoon 15; US: 4.93 and 14.79 mL (NIST Handbook 44, appendix C).
+test('small parts of a mix are measured in spoons, and stay as much when the measure is changed', () => {
+  expect(litresMeasured(2, 'teaspoon', 'metric')).toBeCloseTo(0.01, 9);
+  expect(litresMeasured(1, 'tablespoon', 'metric')).toBeCloseTo(0.015, 9);
+  expect(litresMeasured(1, 'teaspoon', 'us')).toBeCloseTo(0.00493, 5);
+  expect(litresMeasured(1, 'tablespoon', 'us')).toBeCloseTo(0.01479, 5);
+  expect(measured(0.03, 'tablespoon', 'metric')).toBe('2');
+  expect(measured(0.03, 'volume', 'metric')).toBe('30');
+  expect(measureWords('volume', 'us')).toBe('fl oz');
+});
 describe('how a piece stands against its date', () => {
   const plan = (ready: number | null) => ({ ready: ready === null ? {} : { p: ready } }) as unknown as Plan;
   const health = (ready: number | null, due: number | null, now = 0) =>

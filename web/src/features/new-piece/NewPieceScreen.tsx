@@ -8,19 +8,27 @@ import { useWorkshop } from '../../data/workshop.tsx';
 import { byRecipe, emptyDraft, type PieceDraft, toInput } from './pieceDraft.ts';
 import { PieceForm } from './PieceForm.tsx';
 
-/** A piece from nothing: what it is, measurements, taps, brief; the route and its date grow beside it. */
+/**
+ * A piece from nothing: what it is, measurements, taps, brief; the route and its date grow beside it. A rush job goes before
+ * those whose date nobody was told.
+ */
 export function NewPieceScreen() {
   const { now, view } = useWorkshop();
   const [asked] = useSearchParams();
   const recipe = view.shop.recipes.find((r) => r.name === asked.get('recipe'));
+  const isRush = asked.has('rush');
   const { command, refusal } = useCommand();
   const navigate = useNavigate();
   // The piece's id is part of the draft: sent again after a lost answer it is still the same piece.
   const [fresh] = useState((): PieceDraft & { readonly id: string } => ({
     ...(recipe ? byRecipe(emptyDraft(now), recipe) : emptyDraft(now)),
     id: commandId(),
+    goesFirst: isRush,
   }));
-  const { draft, setDraft, drop, from } = useDraft(recipe ? `new-piece by ${recipe.id}` : 'new-piece', fresh);
+  const { draft, setDraft, drop, from } = useDraft(
+    recipe ? `new-piece by ${recipe.id}` : isRush ? 'new-piece in a rush' : 'new-piece',
+    fresh,
+  );
   const kept = useMemo(() => ({ id: draft.id, steps: [] }), [draft.id]);
   const save = async () => {
     if (!(await command('POST', '/pieces', { ...toInput(draft), id: draft.id }))) return;
@@ -29,7 +37,7 @@ export function NewPieceScreen() {
   };
   return (
     <PieceForm
-      title="New piece"
+      title={isRush ? 'Rush job' : 'New piece'}
       saveWords="Put it in the plan"
       draft={draft}
       onChange={(d) => setDraft({ ...d, id: draft.id })}

@@ -5,6 +5,7 @@ import { useWorkshop } from '../../data/workshop.tsx';
 import { usePreview } from '../../core/useCore.ts';
 import { Button } from '../../ui/parts.tsx';
 import { BriefFields } from './BriefFields.tsx';
+import { ChangePrice } from './ChangePrice.tsx';
 import { DealFields } from './DealFields.tsx';
 import { MeasureFields } from './MeasureFields.tsx';
 import { type Kept, type PieceDraft, previewPiece, routeOf, toInput } from './pieceDraft.ts';
@@ -91,6 +92,18 @@ export function PieceForm(props: FormProps) {
                 {words}
               </p>
             ))}
+          {kept.steps.length > 0 && built.kind === 'route' && asked && (
+            <ChangePrice
+              name={draft.name}
+              client={draft.kind === 'client' ? draft.client : ''}
+              before={{ steps: kept.steps, zones: built.route.zones, ready: view.plan.ready[kept.id] ?? null }}
+              after={{
+                steps: asked.piece.steps,
+                zones: built.route.zones,
+                ready: preview.data?.kind === 'ready' ? preview.data.at : null,
+              }}
+            />
+          )}
           {refusal}
           {draft.template !== '' && (
             <Button kind="primary" size="hand" className="mt-4 w-full" disabled={!canSave} onClick={() => void save()}>

@@ -1,5 +1,5 @@
 import { AskInput, type PieceView } from '@app/contract';
-import { type Ask, sayLength, sayTime } from '@app/core';
+import { type Ask, sayLength, sayTime, stepId } from '@app/core';
 import { Download, Link2 } from 'lucide-react';
 import { useState } from 'react';
 import { commandId } from '../../data/api.ts';
@@ -8,6 +8,7 @@ import { useSaying } from '../../data/saying.ts';
 import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { fromField, toField } from '../../step/dateField.ts';
+import { HoldPrice } from '../../step/HoldPrice.tsx';
 import { Button, Field, Input, Section, Select } from '../../ui/parts.tsx';
 
 /** What the client was asked and told: as a file for any messenger, by a link where there is one, answered by a tap. */
@@ -91,9 +92,12 @@ function AskForm({ piece, onDone }: { readonly piece: PieceView; readonly onDone
             </Select>
           </Field>
           {before !== '' && (
-            <Field label="Expected by">
-              <Input type="datetime-local" value={until} onChange={(e) => setUntil(e.target.value)} />
-            </Field>
+            <>
+              <Field label="Expected by">
+                <Input type="datetime-local" value={until} onChange={(e) => setUntil(e.target.value)} />
+              </Field>
+              <HoldPrice step={stepId(piece.id, before)} until={fromField(until, zone)} />
+            </>
           )}
         </>
       )}

@@ -1,11 +1,10 @@
 import type { PieceView } from '@app/contract';
-import { type Method, pieceSums, quoteFor, sayHours } from '@app/core';
+import { type Method, pieceSums, sayHours } from '@app/core';
 import { useProducts } from '../../data/useProducts.ts';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { sayAmount, sayArea, sayLitres, sayMoney } from '../../ui/amounts.ts';
 import { Field, Input } from '../../ui/parts.tsx';
-import { readNumber } from '../../ui/readNumber.ts';
-import { useKept } from '../../ui/useKept.ts';
+import { useQuoteTerms } from '../../data/useQuoteTerms.ts';
 
 const METHOD_WORDS: Record<Method, string> = {
   brush: 'brushed',
@@ -80,38 +79,22 @@ export function SumsSection({ piece }: { readonly piece: PieceView }) {
 }
 
 function Money({ minutes, materials_cents }: { readonly minutes: number; readonly materials_cents: number }) {
-  const [rate, setRate] = useKept('rate', '24');
-  const [margin, setMargin] = useKept('margin', '25');
-  const [tax, setTax] = useKept('tax', '20');
-  const [other, setOther] = useKept('other-materials', '8');
-  const all = [rate, margin, tax, other].map(readNumber);
-  const isGood = all.every((n) => n >= 0) && all[1]! < 100;
-  const quote = isGood
-    ? quoteFor(
-        {
-          bought_cents: 0,
-          materials_cents: materials_cents + all[3]! * 100,
-          hardware_cents: 0,
-          labour_minutes: minutes,
-          rate_centsPerHour: all[0]! * 100,
-        },
-        { by: 'margin', share: all[1]! / 100, tax: all[2]! / 100, deposit: 0.3 },
-      )
-    : null;
+  const { typed, set, quote: quoteOf } = useQuoteTerms();
+  const quote = quoteOf({ minutes, materials_cents });
   return (
     <div className="flex flex-col gap-2 border-t border-line pt-2">
       <div className="grid grid-cols-2 gap-2 sm:grid-cols-4">
         <Field label="An hour costs">
-          <Input inputMode="decimal" value={rate} onChange={(e) => setRate(e.target.value)} />
+          <Input inputMode="decimal" value={typed.rate} onChange={(e) => set.rate(e.target.value)} />
         </Field>
         <Field label="Other materials">
-          <Input inputMode="decimal" value={other} onChange={(e) => setOther(e.target.value)} />
+          <Input inputMode="decimal" value={typed.other} onChange={(e) => set.other(e.target.value)} />
         </Field>
         <Field label="Margin, %">
-          <Input inputMode="decimal" value={margin} onChange={(e) => setMargin(e.target.value)} />
+          <Input inputMode="decimal" value={typed.margin} onChange={(e) => set.margin(e.target.value)} />
         </Field>
         <Field label="Tax, %">
-          <Input inputMode="decimal" value={tax} onChange={(e) => setTax(e.target.value)} />
+          <Input inputMode="decimal" value={typed.tax} onChange={(e) => set.tax(e.target.value)} />
         </Field>
       </div>
       {quote ? (

@@ -1,6 +1,8 @@
 import type { PieceView } from '@app/contract';
-import { keptTrial, MOST_TRIALS, sayTime, type Trial, type Verdict } from '@app/core';
+import { keptTrial, LOOKED_AT, MOST_TRIALS, sayTime, type Trial, type Verdict } from '@app/core';
+import { Camera } from 'lucide-react';
 import { useState } from 'react';
+import { commandId } from '../../data/api.ts';
 import { useSaying } from '../../data/saying.ts';
 import { useCommand } from '../../data/useCommand.tsx';
 import { CanOptions } from '../../data/ShopOptions.tsx';
@@ -55,6 +57,7 @@ export function TrialsSection({ piece }: { readonly piece: PieceView }) {
             <Button kind="plain" onClick={() => void save({ tried: trials.tried.filter((x) => x.id !== t.id) })}>
               Take away
             </Button>
+            <TrialPhotos piece={piece} trial={t} onPhoto={(look, id) => change(t.id, { [look]: id })} />
           </li>
         ))}
       </ul>
@@ -75,6 +78,62 @@ export function TrialsSection({ piece }: { readonly piece: PieceView }) {
       )}
       {refusal}
     </Section>
+  );
+}
+
+type PhotosProps = {
+  readonly piece: PieceView;
+  readonly trial: Trial;
+  readonly onPhoto: (look: (typeof LOOKED_AT)[number], photo: string) => void;
+};
+
+/** The strip as it was wet and as it dried, side by side: paint seldom dries to the colour it has in the can. */
+function TrialPhotos({ piece, trial, onPhoto }: PhotosProps) {
+  const { view } = useWorkshop();
+  const { command, refusal } = useCommand();
+  const step = piece.steps.find((s) => s.coat === 'paint') ?? piece.steps[0];
+  if (!step) return null;
+  const send = async (look: (typeof LOOKED_AT)[number], file: File) => {
+    const id = commandId();
+    const by = view.me.personId ?? view.shop.people[0]!.id;
+    const note = `${trial.name} tried, ${look}${trial.sealed ? ', sealed' : ''}`;
+    const body = { commandId: id, by, side: 'front', note, done: false, file };
+    if (await command('POST', `/steps/${encodeURIComponent(step.id)}/photo`, body)) onPhoto(look, id);
+  };
+  return (
+    <span className="flex w-full flex-wrap gap-2 pl-6">
+      {LOOKED_AT.map((look) => {
+        const kept = piece.photos.find((p) => p.id === trial[look]);
+        return (
+          <span key={look} className="flex flex-col gap-1">
+            {kept && (
+              <img
+                src={`/api/photos/${kept.id}`}
+                alt={`${trial.name}, ${look}`}
+                className="h-20 w-28 border border-keyline object-cover"
+              />
+            )}
+            {piece.active && (
+              <label className="relative flex min-h-11 w-28 cursor-pointer items-center justify-center gap-1.5 border border-ink px-2 text-table has-focus-visible:outline-2">
+                <Camera size={14} aria-hidden="true" /> {kept ? `${look} again` : `Photo, ${look}`}
+                <input
+                  type="file"
+                  accept="image/*"
+                  capture="environment"
+                  className="sr-only"
+                  onChange={(e) => {
+                    const file = e.currentTarget.files?.[0];
+                    if (file) void send(look, file);
+                    e.currentTarget.value = '';
+                  }}
+                />
+              </label>
+            )}
+          </span>
+        );
+      })}
+      {refusal}
+    </span>
   );
 }
 

@@ -7,10 +7,11 @@ import { useCommand } from '../../data/useCommand.tsx';
 import { useProducts } from '../../data/useProducts.ts';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { CupDrawing } from '../../grain/CupDrawing.tsx';
-import { litresOfPoured, sayPoured, typedPoured } from '../../ui/amounts.ts';
+import { CUP_MEASURES, type CupMeasure, litresMeasured, measured, measureWords, sayPoured } from '../../ui/amounts.ts';
 import { ProductOptions } from '../../data/ProductOptions.tsx';
-import { Button, Field, Input, Select } from '../../ui/parts.tsx';
+import { Button, Choice, Field, Input, Select } from '../../ui/parts.tsx';
 import { readNumber } from '../../ui/readNumber.ts';
+import { useKept } from '../../ui/useKept.ts';
 
 /** What a cup is begun with: nothing, the parts of another, or of a mix that was found. */
 export type Begun = {
@@ -27,7 +28,7 @@ const CUP_FAMILIES = ['paint', 'glaze', 'stain', 'primer', 'metallic'] as const;
 /** Poured in by so much while stirring. */
 const STEP_LITRES = 0.005;
 
-/** A cup being mixed: parts in mL, water, a little more of this and that while stirring, and the colour it comes to. */
+/** A cup being mixed: parts in mL or spoons, water, a little more of this and that while stirring, and the colour it comes to. */
 export function MixCup({ begun, onDone }: { readonly begun: Begun; readonly onDone: () => void }) {
   const { view, now } = useWorkshop();
   const { command, refusal } = useCommand();
@@ -35,7 +36,9 @@ export function MixCup({ begun, onDone }: { readonly begun: Begun; readonly onDo
   const products = useProducts();
   const { units } = view.workshop;
   const { paints } = view.shop;
-  const typed = (l: number) => typedPoured(l, units);
+  const [kept, keepMeasure] = useKept('cup-measure', 'volume');
+  const measure = CUP_MEASURES.find((m) => m === kept) ?? 'volume';
+  const typed = (l: number) => measured(l, measure, units);
   const [rows, setRows] = useState<readonly Row[]>(() =>
     begun.parts.length > 0
       ? begun.parts.map((p) => ({ paint: p.paint ?? '', typed: typed(p.litres) }))
@@ -46,7 +49,7 @@ export function MixCup({ begun, onDone }: { readonly begun: Begun; readonly onDo
   const [stands, setStands] = useState('');
   const [product, setProduct] = useState(begun.product ?? paints[0]?.product ?? 'matt-paint');
   const [fault, setFault] = useState<string>();
-  const read = (text: string) => (text.trim() === '' ? 0 : litresOfPoured(readNumber(text), units));
+  const read = (text: string) => (text.trim() === '' ? 0 : litresMeasured(readNumber(text), measure, units));
   const parts = rows.flatMap((r): CupPart[] => {
     const can = paints.find((p) => p.id === r.paint);
     return can ? [{ paint: can.id, name: can.name, litres: read(r.typed) }] : [];
@@ -56,7 +59,15 @@ export function MixCup({ begun, onDone }: { readonly begun: Begun; readonly onDo
   const colour = isReadable ? cupColour(parts, paints) : null;
   const lacks = isReadable ? cupLacks(parts, paints) : [];
   const set = (i: number, more: Partial<Row>) => setRows(rows.map((r, k) => (k === i ? { ...r, ...more } : r)));
-  const more = (text: string) => typed(Math.max(0, read(text)) + STEP_LITRES);
+  const stepLitres = measure === 'volume' ? STEP_LITRES : litresMeasured(1, measure, units);
+  const more = (text: string) => typed(Math.max(0, read(text)) + stepLitres);
+  /** What stands in the fields stays as much as it was. */
+  const measureBy = (next: CupMeasure) => {
+    const again = (text: string) => (text.trim() === '' ? '' : measured(read(text), next, units));
+    setRows(rows.map((r) => ({ ...r, typed: again(r.typed) })));
+    setWater(again(water));
+    keepMeasure(next);
+  };
   const mixing = products.get(product);
   const alive = mixing?.mixing ? now + mixing.mixing.life_minutes : null;
   const save = async () => {
@@ -80,7 +91,7 @@ export function MixCup({ begun, onDone }: { readonly begun: Begun; readonly onDo
     setFault(undefined);
     if (await command('POST', '/cups', body)) onDone();
   };
-  const step = sayPoured(STEP_LITRES, units);
+  const step = measure === 'volume' ? sayPoured(STEP_LITRES, units) : `1 ${measure}`;
   if (paints.length === 0)
     return <p className="text-body">A cup is mixed from what is on the shelf: add the paints you have first.</p>;
   return (
@@ -106,6 +117,12 @@ export function MixCup({ begun, onDone }: { readonly begun: Begun; readonly onDo
         )}
       </div>
       <div className="flex flex-col gap-3">
+        <Choice<CupMeasure>
+          label="Measured in"
+          value={measure}
+          options={CUP_MEASURES.map((m) => [m, measureWords(m, units)] as const)}
+          onChange={measureBy}
+        />
         {rows.map((r, i) => (
           <div key={`${i}-${r.paint}`} className="grid grid-cols-[minmax(0,1fr)_84px_auto_32px] items-end gap-2">
             <Field label={`Part ${i + 1}`}>
@@ -117,7 +134,7 @@ export function MixCup({ begun, onDone }: { readonly begun: Begun; readonly onDo
                 ))}
               </Select>
             </Field>
-            <Field label={units === 'metric' ? 'mL' : 'fl oz'}>
+            <Field label={measureWords(measure, units)}>
               <Input
                 className="!h-11"
                 inputMode="decimal"
@@ -140,7 +157,7 @@ export function MixCup({ begun, onDone }: { readonly begun: Begun; readonly onDo
         ))}
         <div className="grid grid-cols-[minmax(0,1fr)_84px_auto_32px] items-end gap-2">
           <Button onClick={() => setRows([...rows, { paint: paints[0]!.id, typed: '' }])}>Another part</Button>
-          <Field label={units === 'metric' ? 'Water, mL' : 'Water, fl oz'}>
+          <Field label={`Water, ${measureWords(measure, units)}`}>
             <Input className="!h-11" inputMode="decimal" value={water} onChange={(e) => setWater(e.target.value)} />
           </Field>
           <Button size="hand" onClick={() => setWater(more(water))}>

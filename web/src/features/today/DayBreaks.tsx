@@ -1,7 +1,8 @@
-import type { WorkshopView } from '@app/contract';
+import type { PieceView, WorkshopView } from '@app/contract';
 import { type DayBreak, type PieceMove, type Saying, sayFullDate } from '@app/core';
 import { CloudLightning } from 'lucide-react';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { CoreFault } from '../../core/CoreFault.tsx';
 import { useBreakMoves } from '../../core/useCore.ts';
 import { useSaying } from '../../data/saying.ts';
@@ -14,12 +15,13 @@ import { Button, Field, Input, Select } from '../../ui/parts.tsx';
 
 /** What can go wrong with a day: one action each, seen as a whole before it is applied or dropped, with whom to tell. */
 export function DayBreaks() {
-  const { view } = useWorkshop();
+  const { view, now } = useWorkshop();
   const [what, setWhat] = useState<DayBreak | null>(null);
   if (view.me.role !== 'owner' || view.pieces.length === 0) return null;
   const first = view.shop.people[0]!.id;
   const active = view.pieces.filter((p) => p.active);
   const dated = active.find((p) => p.due !== null);
+  const [ruined] = begunSteps(active, now);
   const kinds: readonly (readonly [string, DayBreak | null])[] = [
     ['Ill today', { kind: 'away', person: first, from: 0, days: 1 }],
     ['Away…', { kind: 'away', person: first, from: 1, days: 3 }],
@@ -27,6 +29,7 @@ export function DayBreaks() {
     ['Colder than forecast', { kind: 'colder', degrees: 5, days: 2 }],
     ['Wanted sooner…', dated ? { kind: 'sooner', piece: dated.id, due: dated.due! - 2 * 1440 } : null],
     ['Did not come…', active[0] ? { kind: 'not-come', piece: active[0].id, days: 1 } : null],
+    ['Sander ran away…', ruined ? { kind: 'rework', piece: ruined.piece, step: ruined.key } : null],
   ];
   return (
     <details className="border-t border-line">
@@ -40,6 +43,9 @@ export function DayBreaks() {
               {words}
             </Button>
           ))}
+          <Link to="/pieces/new?rush=1" className="btn min-h-12 border-ink bg-raised px-5 text-section font-semibold">
+            Rush job…
+          </Link>
         </div>
         {what && <Preview what={what} onChange={setWhat} onDone={() => setWhat(null)} />}
       </div>
@@ -85,8 +91,24 @@ function Preview({ what, onChange, onDone }: PreviewProps) {
   );
 }
 
+/** A step that was begun lately, by its key. */
+type Begun = { readonly piece: string; readonly key: string; readonly words: string; readonly at: number };
+
+/** What can have gone wrong today: hands-on steps that were begun, the last first. */
+function begunSteps(pieces: readonly PieceView[], now: number): Begun[] {
+  const begun = pieces.flatMap((p) =>
+    p.steps.flatMap((s) => {
+      if (s.hands === 0 || s.state.kind === 'planned') return [];
+      const at = s.state.kind === 'done' ? s.state.until : now;
+      return [{ piece: p.id, key: s.key, words: `${p.name}: ${s.title}`, at }];
+    }),
+  );
+  return begun.sort((a, b) => b.at - a.at).slice(0, MOST_BEGUN);
+}
+const MOST_BEGUN = 30;
+
 function Details({ what, onChange }: Omit<PreviewProps, 'onDone'>) {
-  const { view } = useWorkshop();
+  const { view, now } = useWorkshop();
   const zone = view.shop.timeZone;
   const days = (value: number | null, set: (n: number | null) => void, orUnknown: boolean) => (
     <Field label="For how many days">
@@ -190,6 +212,30 @@ function Details({ what, onChange }: Omit<PreviewProps, 'onDone'>) {
           {days(what.days, (n) => onChange({ ...what, days: n ?? 1 }), false)}
         </div>
       );
+    case 'rework': {
+      const begun = begunSteps(
+        view.pieces.filter((p) => p.active),
+        now,
+      );
+      return (
+        <Field label="What has to be done again">
+          <Select
+            className="!h-12"
+            value={`${what.piece} ${what.step}`}
+            onChange={(e) => {
+              const chosen = begun.find((b) => `${b.piece} ${b.key}` === e.target.value);
+              if (chosen) onChange({ ...what, piece: chosen.piece, step: chosen.key });
+            }}
+          >
+            {begun.map((b) => (
+              <option key={`${b.piece} ${b.key}`} value={`${b.piece} ${b.key}`}>
+                {b.words}
+              </option>
+            ))}
+          </Select>
+        </Field>
+      );
+    }
   }
 }
 

@@ -1,7 +1,7 @@
 import type { PieceView } from '@app/contract';
-import type { Demand, Notice, Window } from '@app/core';
-import { cautionOf, clock, lessonFor, sayDay, sayLength, sayNotice, sayTime } from '@app/core';
-import { Camera, GraduationCap, Hourglass, PaintBucket, TriangleAlert } from 'lucide-react';
+import type { Demand, Notice } from '@app/core';
+import { clock, sayDay, sayLength, sayNotice, sayTime } from '@app/core';
+import { Camera, PaintBucket } from 'lucide-react';
 import { useState } from 'react';
 import { CameraSheet } from '../../camera/CameraSheet.tsx';
 import { NotSentOf } from '../../data/NotSent.tsx';
@@ -14,9 +14,7 @@ import { sayLitres } from '../../ui/amounts.ts';
 import { Button } from '../../ui/parts.tsx';
 import { Tag } from '../../ui/Tag.tsx';
 import { type Different, Differently } from './Differently.tsx';
-import { HandsList } from './HandsList.tsx';
-import { VERDICT_WORDS } from './LessonTaps.tsx';
-import { NextMoment } from './NextMoment.tsx';
+import { Needs } from './Needs.tsx';
 import { isLaidDown, type Job } from './todayOf.ts';
 import { Underway } from './Underway.tsx';
 
@@ -44,7 +42,6 @@ export function NowCard({ job, personId, short, onOpen }: CardProps) {
     const body = { version: piece.stepVersions[step.id] ?? 0, by: personId, ...more };
     void command('POST', `/steps/${encodeURIComponent(step.id)}/${what}`, body);
   };
-  const caution = cautionOf(step.caution);
   const left = view.plan.notices.find((n) => n.kind === 'left-wet' && n.step === step.id);
   return (
     <div
@@ -63,17 +60,8 @@ export function NowCard({ job, personId, short, onOpen }: CardProps) {
           {sayLength(job.at.end - job.at.start)}, until about {clock(job.at.end, saying)}
         </p>
       )}
-      <HandsList piece={piece} step={step} />
-      <WindowLine window={job.window} />
       {short && <Short demand={short} />}
-      {caution && (
-        <p className="flex gap-2 text-table">
-          <TriangleAlert size={16} className="mt-0.5 shrink-0 text-oxide-text" aria-hidden="true" /> {said(caution)}
-        </p>
-      )}
-      <p className="border-l-3 border-line pl-2 text-table text-sub">{said(step.reason)}</p>
-      <LastLesson step={step} />
-      <NextMoment piece={piece} step={step} at={job.at} />
+      <Needs piece={piece} step={step} at={job.at} window={job.window} />
       {!left && <MainTaps job={job} onTell={tell} onPhoto={() => setPhoto(true)} />}
       {job.isRunning && !left && (
         <Underway
@@ -131,22 +119,6 @@ function Since({ job }: { readonly job: Job }) {
   const when = sayTime(job.at.start, saying);
   if (isLaidDown(job.step)) return <span className="font-semibold text-copper-text">begun, goes on {when}</span>;
   return <span className="text-sub">{job.isDue ? `due ${when}, not started?` : when}</span>;
-}
-
-/** What was learned the last time with what this step uses. */
-function LastLesson({ step }: { readonly step: Job['step'] }) {
-  const { view } = useWorkshop();
-  const lesson = lessonFor(view.shop.lessons ?? [], step);
-  if (!lesson) return null;
-  return (
-    <p className="flex gap-2 text-body">
-      <GraduationCap size={18} aria-hidden="true" className="mt-0.5 shrink-0" />
-      <span>
-        Last time: <strong>{VERDICT_WORDS[lesson.verdict].toLowerCase()}</strong>
-        {lesson.words === '' ? '' : `, ${lesson.words}`}
-      </span>
-    </p>
-  );
 }
 
 function MainTaps({ job, onTell, onPhoto }: Told & { readonly onPhoto: () => void }) {
@@ -241,24 +213,6 @@ export function Short({ demand: { paint, short } }: { readonly demand: Demand })
         {paint.lead_days === null
           ? '.'
           : `; a can takes ${paint.lead_days} ${paint.lead_days === 1 ? 'day' : 'days'}, ordered today it is here ${sayDay(saying.now + paint.lead_days * 1440, saying)}.`}
-      </span>
-    </p>
-  );
-}
-
-/** Until when a step must be begun, and what a later start costs. */
-function WindowLine({ window }: { readonly window: Window | null }) {
-  const saying = useSaying();
-  if (window?.closes == null) return null;
-  const left = window.closes - saying.now;
-  const later = window.rescue ? `; later: ${window.rescue.title} first` : '';
-  return (
-    <p className="flex items-start gap-2 text-section font-semibold text-brass-text">
-      <Hourglass size={18} aria-hidden="true" className="mt-1 shrink-0" />
-      <span>
-        {left > 0
-          ? `Window closes ${left < 720 ? clock(window.closes, saying) : sayTime(window.closes, saying)}, in ${sayLength(left)}${later}`
-          : `Window closed ${clock(window.closes, saying)}; look at the surface first${later}`}
       </span>
     </p>
   );

@@ -1,12 +1,14 @@
 import type { Demand } from '@app/core';
 import { clock, homeFrom, presenceOf, sayLength, sayTime, wallClock } from '@app/core';
-import { Hourglass, LogOut } from 'lucide-react';
+import { ChevronDown, Hourglass, LogOut } from 'lucide-react';
+import { useState } from 'react';
 import { useInUnits, useSaying } from '../../data/saying.ts';
 import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { Button } from '../../ui/parts.tsx';
 import { Tag } from '../../ui/Tag.tsx';
 import { DoneToday } from './DoneToday.tsx';
+import { Needs } from './Needs.tsx';
 import { NowCard, Short } from './NowCard.tsx';
 import { SpareTime } from './SpareTime.tsx';
 import type { Job, PersonDay } from './todayOf.ts';
@@ -83,44 +85,56 @@ function Head({ day }: { readonly day: PersonDay }) {
   );
 }
 
-function Line({
-  job,
-  word,
-  short,
-  onOpen,
-}: {
+type LineProps = {
   readonly job: Job;
   readonly word: string;
   readonly short: Demand | undefined;
   readonly onOpen: (stepId: string) => void;
-}) {
+};
+
+/** What comes after: opened, it shows all that the hands will need for it. */
+function Line({ job, word, short, onOpen }: LineProps) {
   const said = useInUnits();
   const saying = useSaying();
+  const [isOpen, setOpen] = useState(false);
+  const { piece, step } = job;
   return (
-    <button
-      type="button"
-      onClick={() => onOpen(job.step.id)}
-      className="flex min-h-14 cursor-pointer items-start gap-3 border-b border-line px-1 py-2 text-left hover:bg-sunk"
-    >
-      <span className="condensed w-10 shrink-0 pt-0.5 text-table text-sub">{word}</span>
-      <span className="w-[4.9rem] shrink-0 text-section font-semibold whitespace-nowrap">
-        {clock(job.at.start, saying)}
-      </span>
-      <span className="pt-1">
-        <Tag brief={job.piece.brief} size={24} />
-      </span>
-      <span className="min-w-0 flex-1">
-        <span className="block text-[16px] leading-[21px]">{said(job.step.title)}</span>
-        <span className="condensed block text-table text-sub">
-          {job.piece.name} · {sayLength(job.step.work_minutes)}
+    <div className="border-b border-line">
+      <button
+        type="button"
+        aria-expanded={isOpen}
+        onClick={() => setOpen(!isOpen)}
+        className="flex min-h-14 w-full cursor-pointer items-start gap-3 px-1 py-2 text-left hover:bg-sunk"
+      >
+        <span className="condensed w-10 shrink-0 pt-0.5 text-table text-sub">{word}</span>
+        <span className="w-[4.9rem] shrink-0 text-section font-semibold whitespace-nowrap">
+          {clock(job.at.start, saying)}
         </span>
-        {short && <Short demand={short} />}
-      </span>
-      {job.window?.closes != null && (
-        <span className="condensed mt-0.5 flex items-center gap-1 text-lane font-semibold text-brass-text">
-          <Hourglass size={14} aria-hidden="true" /> window
+        <span className="pt-1">
+          <Tag brief={piece.brief} size={24} />
         </span>
+        <span className="min-w-0 flex-1">
+          <span className="block text-[16px] leading-[21px]">{said(step.title)}</span>
+          <span className="condensed block text-table text-sub">
+            {piece.name} · {sayLength(step.work_minutes)}
+          </span>
+          {short && <Short demand={short} />}
+        </span>
+        {job.window?.closes != null && (
+          <span className="condensed mt-0.5 flex items-center gap-1 text-lane font-semibold text-brass-text">
+            <Hourglass size={14} aria-hidden="true" /> window
+          </span>
+        )}
+        <ChevronDown size={18} aria-hidden="true" className={`mt-1 shrink-0 text-sub ${isOpen ? 'rotate-180' : ''}`} />
+      </button>
+      {isOpen && (
+        <div className="flex flex-col gap-3 bg-raised p-4" role="group" aria-label={`What ${said(step.title)} needs`}>
+          <Needs piece={piece} step={step} at={job.at} window={job.window} />
+          <Button size="hand" className="self-start" onClick={() => onOpen(step.id)}>
+            Start it now, move it, hold it…
+          </Button>
+        </div>
       )}
-    </button>
+    </div>
   );
 }
