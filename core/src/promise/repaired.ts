@@ -217,7 +217,7 @@ export class Repaired implements Rehearsal {
     const kept = this.#at(i);
     if (kept[0] < ready + WORTH_MOVING_SLOTS) return false;
     const others = this.#order.filter(
-      (j) => !this.#isDone[j] && steps[j]!.piece !== steps[i]!.piece && b.start[j]! >= ready && b.start[j]! < kept[0],
+      (j) => !this.#isDone[j] && b.start[j]! >= ready && b.start[j]! < kept[0] && steps[j]!.piece !== steps[i]!.piece,
     );
     const places = others.map((j) => this.#at(j));
     remove(b, i);
@@ -242,9 +242,9 @@ export class Repaired implements Rehearsal {
   #seek(i: number, from: number): boolean {
     const b = this.#b;
     b.modeLock[i] = modeLockOf(this.#planned.mode[i]!, this.#planned.crew[i]!);
-    const isSoonest = seek(b, i, from) && b.found.start === from;
+    const isSoonest = seek(b, i, from, 0, 0, from + 1);
     b.modeLock[i] = -1;
-    return isSoonest || seek(b, i, from);
+    return isSoonest || seek(b, i, from, 0, 0, b.model.slots);
   }
 
   #book(i: number): void {
@@ -302,8 +302,8 @@ export class Repaired implements Rehearsal {
     if (ready >= b.start[i]!) return;
     const kept = this.#at(i);
     remove(b, i);
-    const isSooner =
-      seek(b, i, ready) && (b.found.start <= kept[0] - WORTH_MOVING_SLOTS || (isPast && b.found.start < kept[0]));
+    const until = isPast ? kept[0] : kept[0] - WORTH_MOVING_SLOTS + 1;
+    const isSooner = ready < until && seek(b, i, ready, 0, 0, until) && b.found.end <= kept[1];
     if (!isSooner) {
       insert(b, i, ...kept);
       return;

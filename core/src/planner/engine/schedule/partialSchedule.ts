@@ -164,9 +164,17 @@ export function latestFor(b: PartialSchedule, step: EngineStep): number {
  * that ends first, then the one preferred. Leaves it in `schedule.found`.
  * @param extra_minutes of work on top
  * @param relaxed requirements to ignore, a sum of RELAXATION
+ * @param until it begins before this slot, or there is none
  * Cost: O((modes + crews) * words scanned)
  */
-export function seek(b: PartialSchedule, i: number, from: number, extra_minutes = 0, relaxed = 0): boolean {
+export function seek(
+  b: PartialSchedule,
+  i: number,
+  from: number,
+  extra_minutes = 0,
+  relaxed = 0,
+  until = Infinity,
+): boolean {
   const step = b.model.steps[i]!;
   const { found } = b;
   let bestKey = Infinity;
@@ -185,8 +193,8 @@ export function seek(b: PartialSchedule, i: number, from: number, extra_minutes 
     const [firstCrew, lastCrew] = !isBroken ? [0, 1] : only < 0 ? [0, mode.crews.length] : [only, only + 1];
     for (let c = firstCrew; c < lastCrew; c++) {
       const s = isBroken
-        ? seekBroken(b, step, mode, c, from, d, before, relaxed)
-        : seekWhole(b, step, mode, from, d, before, relaxed, only);
+        ? seekBroken(b, step, mode, c, from, d, before, relaxed, until)
+        : seekWhole(b, step, mode, from, d, Math.min(before, until + d), relaxed, only, until !== Infinity);
       if (s < 0) continue;
       const key = mode.film ? mode.film.key(reach.end) : reach.end;
       if (key > bestKey || (key === bestKey && reach.end >= bestEnd)) continue;
@@ -288,6 +296,7 @@ function seekWhole(
   before: number,
   relaxed: number,
   only = -1,
+  areHandsFirst = false,
 ): number {
   const { slots } = b.model;
   const { crews } = mode;
@@ -306,6 +315,18 @@ function seekWhole(
       const closed = lastClear(mode.open, s, s + d);
       if (closed >= 0) {
         s = nextSet(mode.open, closed + 1, slots);
+        continue;
+      }
+    }
+    if (needsCrew && areHandsFirst) {
+      // In a short stretch that is nearly full, hands are the first thing missing.
+      let free = last + 1;
+      for (let c = firstCrew; c < lastCrew && free > s; c++) {
+        if (runs[c]! < s) runs[c] = crewRun(b, crews[c]!, s, d, last + 1, relaxed);
+        if (runs[c]! < free) free = runs[c]!;
+      }
+      if (free > s) {
+        s = free;
         continue;
       }
     }
@@ -365,6 +386,7 @@ function seekBroken(
   d: number,
   before: number,
   relaxed: number,
+  until = Infinity,
 ): number {
   const { slots, people } = b.model;
   const crew = mode.crews[crewIndex]!;
@@ -372,7 +394,7 @@ function seekBroken(
   let s = from;
   search: for (;;) {
     s = nextSet(open, s, slots);
-    if (s >= slots) return -1;
+    if (s >= slots || s >= until) return -1;
     const e = afterNth(open, s, d);
     if (e < 0 || e >= before) return -1;
     if ((relaxed & RELAXATION.person) === 0)
