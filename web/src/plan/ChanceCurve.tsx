@@ -39,6 +39,8 @@ export function ChanceCurve({
     [p80, '80 %', 12],
     [p95, '95 %', 24],
   ] as const;
+  // The flag of a late date stands where the word would.
+  const isFlagged = due !== null && x(due) > WIDTH - 140;
   const chance = chances.due === null ? '' : `${Math.round(chances.due * 100)} % by the date asked for; `;
   return (
     <svg
@@ -49,7 +51,7 @@ export function ChanceCurve({
     >
       <path d={path} fill="var(--m-ink)" fillOpacity="0.16" stroke="var(--m-ink)" strokeWidth="1.2" />
       <path d={`M8 ${y(1)}V${y(0)}H${WIDTH - 70}`} fill="none" stroke="var(--m-keyline)" />
-      <text x={WIDTH - 66} y={y(1) + 10} fontSize="12" fill="var(--m-sub)">
+      <text x={WIDTH - 66} y={y(1) + (isFlagged ? 26 : 10)} fontSize="12" fill="var(--m-sub)">
         all ready
       </text>
       <text x={WIDTH - 66} y={y(0)} fontSize="12" fill="var(--m-sub)">

@@ -63,5 +63,6 @@ function sayMoves(m: PieceMove, view: WorkshopView, saying: Saying): string {
   if (!first) return m.moves.length === 0 ? 'no step moves' : `${m.moves.length} steps lose their place`;
   const step = view.pieces.find((p) => p.id === m.piece)?.steps.find((s) => s.id === first.step);
   const more = m.moves.length > 1 ? `, and ${m.moves.length - 1} more` : '';
-  return `“${step?.title ?? 'a step'}” to ${sayTime(first.to!, saying)}${more}`;
+  const title = step ? `“${step.title}”` : 'A new step';
+  return `${title} to ${sayTime(first.to!, saying)}${more}`;
 }

@@ -45,10 +45,7 @@ export function ChangePrice({ name, client, before, after }: Props) {
   if (parts.length === 0) return null;
   const costs = cents !== null && cents >= LEAST.cents ? ` It costs ${sayMoney(cents)} more.` : '';
   return (
-    <section
-      aria-label="What the change costs"
-      className="mt-4 flex flex-col gap-2 border-l-3 border-ink bg-raised p-3"
-    >
+    <section aria-label="What the change costs" className="flex flex-col gap-2 border-l-3 border-ink pl-3">
       <p role="status" className="text-body">
         <strong>This change:</strong> {parts.join(', ')}
         {after.ready !== null && `; ready ${sayTime(after.ready, saying)}`}.

@@ -33,7 +33,7 @@ type FormProps = {
 
 export function PieceForm(props: FormProps) {
   const { title, saveWords, draft, onChange, onSave, kept, notes, refusal, mayNotSave = false } = props;
-  const { view } = useWorkshop();
+  const { view, now } = useWorkshop();
   const [isSaving, setSaving] = useState(false);
   const built = useMemo(() => routeOf(draft, view), [draft, view]);
   const asked = useMemo(
@@ -45,6 +45,16 @@ export function PieceForm(props: FormProps) {
   const otherWords = Object.values(otherFaults);
   const canSave =
     !mayNotSave && built.kind === 'route' && !nameFault && !dueFault && otherWords.length === 0 && !isSaving;
+  const ready = preview.data?.kind === 'ready' ? preview.data.at : null;
+  const isDone = ready !== null && ready <= now;
+  const price = kept.steps.length > 0 && built.kind === 'route' && asked && (
+    <ChangePrice
+      name={draft.name}
+      client={draft.kind === 'client' ? draft.client : ''}
+      before={{ steps: kept.steps, zones: built.route.zones, ready: view.plan.ready[kept.id] ?? null }}
+      after={{ steps: asked.piece.steps, zones: built.route.zones, ready }}
+    />
+  );
   const fix = (f: Fix) => {
     if (built.kind !== 'route') return;
     const fixed = applyFix({ input: built.input, edits: draft.edits }, f);
@@ -68,13 +78,7 @@ export function PieceForm(props: FormProps) {
               <SurveyFields draft={draft} onChange={onChange} route={built.kind === 'route' ? built.route : null} />
               <BriefFields draft={draft} onChange={onChange} route={built.kind === 'route' ? built.route : null} />
               <ReadyFields draft={draft} onChange={onChange} route={built.kind === 'route' ? built.route : null} />
-              <DealFields
-                draft={draft}
-                onChange={onChange}
-                nameFault={nameFault}
-                dueFault={dueFault}
-                ready={preview.data?.kind === 'ready' ? preview.data.at : null}
-              />
+              <DealFields draft={draft} onChange={onChange} nameFault={nameFault} dueFault={dueFault} ready={ready} />
             </>
           )}
         </div>
@@ -84,7 +88,14 @@ export function PieceForm(props: FormProps) {
             built={built}
             preview={preview}
             onFix={fix}
-            promise={asked && <PromisePanel asked={asked} draft={draft} kept={kept} onChange={onChange} />}
+            promise={
+              asked && (
+                <>
+                  {price}
+                  {!isDone && <PromisePanel asked={asked} draft={draft} kept={kept} onChange={onChange} />}
+                </>
+              )
+            }
           />
           {draft.template !== '' &&
             otherWords.map((words) => (
@@ -92,18 +103,6 @@ export function PieceForm(props: FormProps) {
                 {words}
               </p>
             ))}
-          {kept.steps.length > 0 && built.kind === 'route' && asked && (
-            <ChangePrice
-              name={draft.name}
-              client={draft.kind === 'client' ? draft.client : ''}
-              before={{ steps: kept.steps, zones: built.route.zones, ready: view.plan.ready[kept.id] ?? null }}
-              after={{
-                steps: asked.piece.steps,
-                zones: built.route.zones,
-                ready: preview.data?.kind === 'ready' ? preview.data.at : null,
-              }}
-            />
-          )}
           {refusal}
           {draft.template !== '' && (
             <Button kind="primary" size="hand" className="mt-4 w-full" disabled={!canSave} onClick={() => void save()}>

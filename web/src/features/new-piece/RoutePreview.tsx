@@ -5,6 +5,7 @@ import {
   type Fix,
   type Route,
   type RouteStep,
+  sayFullDate,
   sayHours,
   sayLength,
   sayNoRoom,
@@ -104,13 +105,18 @@ function Earliest({ draft, answer }: { readonly draft: PieceDraft; readonly answ
     );
   const late = draft.due !== null && preview.at > draft.due ? preview.at - draft.due : 0;
   const { later } = preview;
+  const isDone = preview.at <= saying.now;
   return (
     <div className="min-h-14" role="status">
       <p className="condensed text-lane font-semibold text-sub">
-        {later.length === 0 ? 'Ready by the plan, making nothing else later' : 'Ready by the plan'}
+        {isDone
+          ? 'It is ready, since'
+          : later.length === 0
+            ? 'Ready by the plan, making nothing else later'
+            : 'Ready by the plan'}
       </p>
       <p className="text-figure font-semibold" data-testid="earliest">
-        {sayTime(preview.at, saying)}
+        {isDone ? sayFullDate(preview.at, saying) : sayTime(preview.at, saying)}
       </p>
       {late > 0 && (
         <p className="font-semibold text-oxide-text">

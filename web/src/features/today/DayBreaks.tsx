@@ -43,7 +43,7 @@ export function DayBreaks() {
               {words}
             </Button>
           ))}
-          <Link to="/pieces/new?rush=1" className="btn min-h-12 border-ink bg-raised px-5 text-section font-semibold">
+          <Link to="/pieces/new?rush=1" className="btn btn-outline min-h-12 border-ink px-5 text-section font-semibold">
             Rush job…
           </Link>
         </div>
