@@ -38,7 +38,20 @@ test('a day in a shop of one’s own: started, takes longer, laid down, gone on 
   await expect(page.getByRole('region', { name: 'Last tap' })).toContainText('something is loose');
   await expect(card.getByText('Glue or pin it, clamp').first()).toBeVisible();
 
+  // What comes next shows all that the hands will need, and what holding it would cost is said before it is held.
+  await card.getByRole('button', { name: /^Next/ }).click();
+  const needs = card.getByRole('group', { name: /needs$/ });
+  await expect(needs.getByText('The whole piece')).toBeVisible();
+  await needs.getByRole('button', { name: /hold it/ }).click();
+  await page.getByText('Hold it: waiting for someone').click();
+  await expect(page.getByText(/Waiting costs/)).toBeVisible();
+  await page.keyboard.press('Escape');
+
   await page.locator('summary').filter({ hasText: 'When the day breaks' }).click();
+  await page.getByRole('button', { name: 'Sander ran away…' }).click();
+  await expect(page.getByLabel('What has to be done again')).toContainText('Chest: ');
+  await page.getByRole('button', { name: 'It is so: plan around it' }).click();
+  await expect(page.getByRole('region', { name: 'Last tap' })).toContainText('something is done again');
   await page.getByRole('button', { name: 'Ill today' }).click();
   const preview = page.getByRole('group', { name: 'What it would move' });
   await expect(preview.getByRole('list', { name: 'What moves' })).toContainText('Chest');

@@ -54,3 +54,12 @@ test('at the bench: paint, mixes, grits and what to pay for a find, and what can
   await sum('What to pay for a find').getByLabel('It will sell for').fill('60');
   await expect(sum('What to pay for a find').getByRole('status')).toContainText('Leave it there');
 });
+test('what the log taught is planned with by one tap, and the sheet comes back by another', async ({ page }) => {
+  await enterDemo(page, mokume.address, '/shop');
+  const row = page.getByRole('listitem').filter({ hasText: 'the sheet says' });
+  await expect(row).toContainText(/9\.\d m²\/L, the sheet says 10 m²\/L, 3 coats/);
+  await row.getByRole('button', { name: 'Reckon with it' }).click();
+  await expect(row).toContainText(/reckoned with 9\.\d m²\/L/);
+  await row.getByRole('button', { name: 'Back to the sheet' }).click();
+  await expect(row.getByRole('button', { name: 'Reckon with it' })).toBeVisible();
+});
