@@ -1,3 +1,4 @@
+import { randomLcg } from 'd3-random';
 import { describe, expect, test } from 'vitest';
 import {
   compareScores,
@@ -9,6 +10,7 @@ import {
   planDiff,
   prioritise,
   PRODUCTS,
+  nearestShare,
   quantile,
   replan,
   scoreOf,
@@ -329,12 +331,36 @@ describe('questions about a plan', () => {
       { spent: 'work', minutes: 60 },
     ]);
   });
-  test('the date sure to eight in ten is the first by which eight of ten runs are ready', () => {
-    const ten = Float64Array.from([1, 2, 3, 4, 5, 6, 7, 8, 9, 10]);
-    expect(quantile(ten, 0.8)).toBe(8);
-    expect(quantile(ten, 0.81)).toBe(9);
-    expect(quantile(ten, 0.5)).toBe(5);
-    expect(quantile(ten, 0)).toBe(1);
+  // Source: the mean chance of a further draw to lie below the k-th of n is k / (n + 1) (order statistics).
+  test('the date sure to eight in ten is one by which a further run is ready eight times in ten', () => {
+    const nine = Float64Array.from([1, 2, 3, 4, 5, 6, 7, 8, 9]);
+    expect(quantile(nine, 0.8)).toBe(8);
+    expect(quantile(nine, 0.81)).toBe(9);
+    expect(quantile(nine, 0.5)).toBe(5);
+    expect(quantile(nine, 0)).toBe(1);
+    expect(quantile(nine, 0.99)).toBe(9);
+    const r = randomLcg(11);
+    let kept = 0;
+    for (let n = 0; n < 4000; n++) {
+      const runs = Float64Array.from({ length: 19 }, r).sort();
+      if (r() < quantile(runs, 0.95)) kept++;
+    }
+    expect(kept / 4000).toBeGreaterThan(0.935);
+    expect(kept / 4000).toBeLessThan(0.965);
+  });
+  test('what is as likely as not is the moment nearest to half, not the first beyond it', () => {
+    const runs = (early: number, late: number) => [
+      ...Array.from({ length: early }, () => 1),
+      ...Array.from({ length: late }, () => 2),
+    ];
+    expect(nearestShare(runs(48, 52), 0.5)).toBe(1);
+    // A fifth is nearer to half than all, but nobody would call it as likely as not.
+    expect(nearestShare(runs(20, 80), 0.5)).toBe(2);
+    expect(nearestShare(runs(40, 60), 0.5)).toBe(1);
+    expect(nearestShare(runs(39, 61), 0.5)).toBe(2);
+    expect(nearestShare(runs(0, 100), 0.5)).toBe(2);
+    expect(nearestShare([...runs(10, 50), ...Array.from({ length: 40 }, () => 3)], 0.5)).toBe(2);
+    expect(nearestShare([...runs(45, 50), 3, 3, 3, 3, 3], 0.5)).toBe(1);
   });
   test('a film never dries faster than its data sheet, however lucky the run', () => {
     const shop = smallShop([piece('p', [coat('one')])]);

@@ -1,11 +1,11 @@
 import type { NoRoom } from '../planner/model/reasons.ts';
 import type { Plan, Problem } from '../planner/model/model.ts';
 import type { Instant } from '../quantities/units.ts';
-import { chanceBy, quantile } from './chances.ts';
+import { chanceBy, nearestShare, quantile } from './chances.ts';
 import { earliestReady } from './earliestReady.ts';
 import { simulate } from './simulate.ts';
 
-/** Dates by which a piece is ready in half, four of five, and nineteen of twenty simulation runs. */
+/** Dates by which a piece is ready in about half, in four of five, and in nineteen of twenty simulation runs. */
 export type Chances = {
   readonly runs: number;
   readonly p50: Instant;
@@ -57,7 +57,7 @@ export function chancesOf(
     const step = Math.max(1, Math.floor(sorted.length / DRAWN));
     out.set(piece.id, {
       runs,
-      p50: quantile(sorted, 0.5),
+      p50: nearestShare(sorted, 0.5),
       p80: quantile(sorted, 0.8),
       p95: quantile(sorted, 0.95),
       due: piece.due === null ? null : chanceBy(sorted, piece.due),

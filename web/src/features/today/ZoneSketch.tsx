@@ -1,5 +1,5 @@
 import type { PieceView } from '@app/contract';
-import { type ShopStep, tintOf, type Zone } from '@app/core';
+import { piecesOf, type ShopStep, templateById, tintOf, type Zone } from '@app/core';
 
 const WIDTH = 132;
 const HEIGHT = 96;
@@ -15,21 +15,43 @@ type Box = {
   readonly height: number;
 };
 
-/** Where on the piece a step is done: the piece from the front, its zones by their areas, those it touches filled. */
+/** How far each of a set stands out behind the one before it; more than two behind say no more. */
+const BEHIND = 5;
+const MOST_BEHIND = 2;
+
+/**
+ * Where on the piece a step is done: the piece from the front, its zones by their areas, those it touches filled. Of a set the
+ * others stand behind the first.
+ */
 export function ZoneSketch({ piece, step }: { readonly piece: PieceView; readonly step: ShopStep }) {
   const touched = piece.zones.filter((z) => step.zones.includes(z.id));
   if (touched.length === 0) return null;
   const colour = tintOf(step);
   const names = touched.map((z) => z.name.toLowerCase()).join(', ');
   const isAll = touched.length === piece.zones.length;
+  const template = templateById.get(piece.template);
+  const of = template ? piecesOf(template, piece.dimensions) : 1;
+  const behind = Math.min(MOST_BEHIND, of - 1);
+  const room = behind * BEHIND;
   return (
     <figure className="flex items-center gap-3">
       <svg
-        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+        viewBox={`0 ${-room} ${WIDTH + room} ${HEIGHT + room}`}
         className="h-16 w-[88px] shrink-0 md:h-20 md:w-[110px]"
         role="img"
-        aria-label={`On the ${names}`}
+        aria-label={`On the ${names}${of > 1 ? `, of each of ${of}` : ''}`}
       >
+        {Array.from({ length: behind }, (_, n) => behind - n).map((n) => (
+          <rect
+            key={n}
+            x={PAD + n * BEHIND}
+            y={PAD - n * BEHIND}
+            width={WIDTH - 2 * PAD}
+            height={HEIGHT - PAD - 8}
+            fill="var(--m-raised)"
+            stroke="var(--m-keyline)"
+          />
+        ))}
         {boxesOf(piece.zones).map(({ zone, x, y, width, height }) => {
           const isOn = step.zones.includes(zone.id);
           const fill = !isOn ? 'var(--m-raised)' : (colour ?? 'var(--m-ink)');
@@ -54,7 +76,10 @@ export function ZoneSketch({ piece, step }: { readonly piece: PieceView; readonl
           strokeWidth="3"
         />
       </svg>
-      <figcaption className="text-body">{isAll ? 'The whole piece' : firstUpper(names)}</figcaption>
+      <figcaption className="text-body">
+        {isAll ? 'The whole piece' : firstUpper(names)}
+        {of > 1 && `, each of ${of}`}
+      </figcaption>
     </figure>
   );
 }
