@@ -5,6 +5,7 @@ import { useCallback, useState } from 'react';
 import { useInUnits } from '../data/saying.ts';
 import { useCommand } from '../data/useCommand.tsx';
 import { Button, Choice, Input } from '../ui/parts.tsx';
+import { PhotoButton } from '../ui/PhotoButton.tsx';
 import { SIDE_WORDS } from '../ui/sideWords.ts';
 import { useDialog } from '../ui/useDialog.ts';
 import { useKept } from '../ui/useKept.ts';
@@ -144,20 +145,9 @@ function ChoosePicture({
   readonly onChosen: (file: Blob, done: boolean) => void;
 }) {
   const choose = (words: string, done: boolean) => (
-    <label className="relative flex min-h-12 flex-1 cursor-pointer items-center justify-center border border-ink px-3 text-body has-focus-visible:outline-2">
+    <PhotoButton className="min-h-12 flex-1 px-3 text-body" onPhoto={(file) => onChosen(file, done)}>
       {words}
-      <input
-        type="file"
-        accept="image/*"
-        capture="environment"
-        className="sr-only"
-        onChange={(e) => {
-          const file = e.currentTarget.files?.[0];
-          if (file) onChosen(file, done);
-          e.currentTarget.value = '';
-        }}
-      />
-    </label>
+    </PhotoButton>
   );
   return (
     <div className="flex flex-wrap gap-2">

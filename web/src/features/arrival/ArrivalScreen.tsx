@@ -11,6 +11,7 @@ import { Button, Choice, Field, Input } from '../../ui/parts.tsx';
 import { Tag } from '../../ui/Tag.tsx';
 import { useTypedForm } from '../../ui/useTypedForm.ts';
 import { DamagePhoto } from './DamagePhoto.tsx';
+import { PhotoButton } from '../../ui/PhotoButton.tsx';
 import { SIDE_WORDS } from '../../ui/sideWords.ts';
 import { TrayLabels } from './TrayLabels.tsx';
 
@@ -70,30 +71,23 @@ type SideProps = { readonly side: PhotoSide; readonly piece: PieceView; readonly
 function SidePhotos({ side, piece, onSheet }: SideProps) {
   const { command, refusal } = useCommand();
   const photos = piece.photos.filter((p) => p.side === side && p.step === null);
-  const send = async (input: HTMLInputElement) => {
-    const file = input.files?.[0];
-    if (!file) return;
+  const send = (file: File) => {
     const form = new FormData();
     form.append('side', side);
     form.append('photo', file);
-    await command('POST', `/pieces/${piece.id}/photos`, form);
-    input.value = '';
+    void command('POST', `/pieces/${piece.id}/photos`, form);
   };
   return (
     <figure className={`flex flex-col gap-2 ${photos.length === 0 ? 'no-print' : ''}`}>
       <figcaption className="flex items-center justify-between border-b border-line pb-1 font-semibold">
         {SIDE_WORDS[side]}
-        <label className="no-print relative flex cursor-pointer items-center gap-1.5 border border-ink px-2 py-1 text-table has-focus-visible:outline-2">
+        <PhotoButton
+          className="no-print px-2 py-1 text-table"
+          label={`Photo of the ${SIDE_WORDS[side].toLowerCase()}`}
+          onPhoto={send}
+        >
           <Camera size={14} aria-hidden="true" /> {photos.length === 0 ? 'Photo' : 'Another'}
-          <input
-            type="file"
-            accept="image/*"
-            capture="environment"
-            className="sr-only"
-            aria-label={`Photo of the ${SIDE_WORDS[side].toLowerCase()}`}
-            onChange={(e) => void send(e.currentTarget)}
-          />
-        </label>
+        </PhotoButton>
       </figcaption>
       {refusal}
       {photos.length === 0 && (

@@ -9,6 +9,7 @@ import { CanOptions } from '../../data/ShopOptions.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { fromField, toField } from '../../step/dateField.ts';
 import { Button, Field, Input, Section, Select, Tap } from '../../ui/parts.tsx';
+import { PhotoButton } from '../../ui/PhotoButton.tsx';
 
 const WORDS: Readonly<Record<Verdict, string>> = { keep: 'Keep', again: 'Again', no: 'No' };
 
@@ -114,20 +115,9 @@ function TrialPhotos({ piece, trial, onPhoto }: PhotosProps) {
               />
             )}
             {piece.active && (
-              <label className="relative flex min-h-11 w-28 cursor-pointer items-center justify-center gap-1.5 border border-ink px-2 text-table has-focus-visible:outline-2">
+              <PhotoButton className="min-h-11 w-28 px-2 text-table" onPhoto={(file) => void send(look, file)}>
                 <Camera size={14} aria-hidden="true" /> {kept ? `${look} again` : `Photo, ${look}`}
-                <input
-                  type="file"
-                  accept="image/*"
-                  capture="environment"
-                  className="sr-only"
-                  onChange={(e) => {
-                    const file = e.currentTarget.files?.[0];
-                    if (file) void send(look, file);
-                    e.currentTarget.value = '';
-                  }}
-                />
-              </label>
+              </PhotoButton>
             )}
           </span>
         );
