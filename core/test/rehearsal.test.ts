@@ -13,7 +13,9 @@ import {
   prioritise,
   remedies,
   replan,
+  USUAL_UNCERTAINTY,
 } from '../src/index.ts';
+import { Draws } from '../src/promise/draws.ts';
 import { after, at, NINE_TO_FIVE, piece, smallShop, step } from './fixtures/smallShop.ts';
 import { randomFrom, randomWorkshop } from './fixtures/randomWorkshop.ts';
 
@@ -139,5 +141,21 @@ describe('a promise', () => {
     expect(helper.hours.exceptions.length).toBeGreaterThan(0);
     const promised = busy.pieces[0]!;
     expect(latenessOf(promised, replan(busy, current).ready['told']!)).toBe(0);
+  });
+});
+
+describe('somebody who falls ill', () => {
+  /** Days away in a row from day 0 on, when chance says this for how long. */
+  const daysAway = (share: number): number => {
+    const said = [0, share, 0.999];
+    const draft = { compiled: { model: { steps: [] }, steps: [] } } as never;
+    const draws = new Draws({ ...USUAL_UNCERTAINTY, absence: 0.5 }, draft, () => said.shift() ?? 0.999);
+    draws.begin();
+    let days = 0;
+    while (draws.isAway(0, days)) days++;
+    return days;
+  };
+  test('is away for one, two or three days, as often the one as the other', () => {
+    expect([0, 0.333, 0.334, 0.666, 0.667, 0.999].map(daysAway)).toEqual([1, 1, 2, 2, 3, 3]);
   });
 });

@@ -348,7 +348,7 @@ export const MATRIX = {
     rooms: ['web/src/core', 'web/src/offline', 'web/src/plan', 'web/src/ui', 'core', 'contract'],
     packages: ['dequal/lite', 'lucide-react', 'react', 'sonner', 'swr', 'swr/infinite', 'yup'],
   },
-  'web/src/step': { rooms: SCREEN, packages: ['lucide-react', 'react', 'react-router'] },
+  'web/src/step': { rooms: [...SCREEN, 'web/src/core'], packages: ['lucide-react', 'react', 'react-router'] },
   'web/src/camera': {
     rooms: ['web/src/data', 'web/src/ui', 'core', 'type:contract'],
     packages: ['lucide-react', 'react'],
