@@ -176,7 +176,7 @@ function ask(input: Input): Answer {
     case 'pin':
       if (!problem.pieces.some((p) => p.steps.some((s) => s.id === question.step)))
         return failed(`question.step: no piece has the step "${question.step}"`);
-      return done(pinEffect(problem, current, question.step, question.at));
+      return done(pinEffect(problem, current, question.step, { at: question.at }));
     case 'one-more':
       return done(gainOfOneMore(problem, current, question.on));
     case 'what-if':

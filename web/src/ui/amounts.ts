@@ -39,7 +39,7 @@ function inCups(quarters: number): string {
 }
 
 /** Small amounts are typed in millilitres or fluid ounces and kept in litres. */
-export const typedPoured = (l: number, units: Units): string =>
+const typedPoured = (l: number, units: Units): string =>
   units === 'metric' ? String(Math.round(l * 1000)) : String(Math.round(litresToUsFluidOunces(l) * 10) / 10);
 export const litresOfPoured = (typed: number, units: Units): number =>
   units === 'metric' ? typed / 1000 : typed / litresToUsFluidOunces(1);
