@@ -79,6 +79,12 @@ export function ProductsSection({ isOwner }: { readonly isOwner: boolean }) {
   );
 }
 
+/** Whose figures they are, where they are not the library's. */
+function ownWords(p: Product): string {
+  if (p.sheet) return 'by your own log';
+  return LIBRARY.has(p.id) ? 'your figures' : 'yours';
+}
+
 type RowProps = {
   readonly product: Product;
   readonly isOwner: boolean;
@@ -102,7 +108,7 @@ function ProductRow({ product: p, isOwner, isOpen, onToggle }: RowProps) {
       >
         <span className="text-table">
           <span className="font-semibold">{p.name}</span>
-          {isOwn && <span className="condensed text-sub"> · {LIBRARY.has(p.id) ? 'your figures' : 'yours'}</span>}
+          {isOwn && <span className="condensed text-sub"> · {ownWords(p)}</span>}
         </span>
         <DryingLine product={p} />
         <span className="condensed text-table text-sub">
