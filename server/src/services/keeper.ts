@@ -6,8 +6,10 @@ import type { KeptShop } from './keptShops.ts';
 
 /** How long a due step may wait for a tap before the plan behind it moves. */
 const GRACE_MINUTES = 5;
-/** The first lays everything out; a few more, and the machine has learnt how to plan this shop quickly. */
-const REHEARSALS = 10;
+/** The first lays everything out; with a few more the machine has learnt how to plan a large shop quickly. */
+const MOST_REHEARSALS = 10;
+/** A tap that waits no longer than this needs no more of them: so it is in a shop of a dozen pieces from the first or second on. */
+const QUICK_MS = 100;
 /** Somebody who looks waits for no longer until the plan has followed; then they see it move. */
 const PATIENCE_MS = 400;
 
@@ -78,7 +80,11 @@ export class Keeper {
     if (this.#deps.planner.isWarm(workshopId)) return;
     try {
       // One after the other: a tap that comes meanwhile waits for one of them at most.
-      for (let n = 0; n < REHEARSALS; n++) await this.#rehearse(workshopId, 'repair', n);
+      for (let n = 0, took = Infinity; n < MOST_REHEARSALS && took > QUICK_MS; n++) {
+        const start = performance.now();
+        await this.#rehearse(workshopId, 'repair', n);
+        took = performance.now() - start;
+      }
     } catch (error) {
       this.#deps.log.error({ err: error }, 'a shop could not be laid out before its first tap');
     }
