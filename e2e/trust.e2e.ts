@@ -167,11 +167,15 @@ test('of a half-done piece the form, its page and the plan say one date, before 
   const earliest = page.getByTestId('earliest');
   // Nothing is changed yet: the form forecasts from what is done, and so says what the plan says.
   await expect(earliest).toHaveText(before);
+  const price = page.getByRole('region', { name: 'What the change costs' });
+  await expect(price).toHaveCount(0);
   await page.getByRole('button', { name: 'Stencil', exact: true }).click();
   await expect(page.getByText('Looking for room in the plan…')).toHaveCount(0);
   await page.waitForTimeout(800);
   const forecast = await earliest.innerText();
   expect(forecast).not.toBe(before);
+  // The change of mind has its price in hours, money and days.
+  await expect(price).toContainText(/h more at the bench.*with tax.*ready/);
   await page.getByRole('button', { name: 'Save and plan again' }).click();
   const consent = page.getByRole('button', { name: 'Do it, I will tell the client' });
   await expect(page.getByRole('heading', { name: 'Birthday sideboard' }).or(consent).first()).toBeVisible();

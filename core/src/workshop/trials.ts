@@ -19,7 +19,7 @@ export type Trial = {
   readonly dry?: string | null | undefined;
 };
 /** How a strip is photographed. */
-export const LOOKED_AT = ['wet', 'dry'] as const;
+export const STRIP_LOOKS = ['wet', 'dry'] as const;
 /** Colours tried on a piece, and until when somebody decides. */
 export type Trials = { readonly decide_by: Instant | null; readonly tried: readonly Trial[] };
 

@@ -1,7 +1,7 @@
 import type { CommandAnswer, TrialsInput } from '@app/contract';
 import {
   keptTrial,
-  LOOKED_AT,
+  STRIP_LOOKS,
   type RouteEdit,
   type ShelfPaint,
   type ShopStep,
@@ -57,7 +57,7 @@ export function saveTrials(deps: Deps, actor: Actor, pieceId: string, input: Tri
 }
 
 async function mustBePhotosOf(rows: Recorder, pieceId: string, trial: Trial): Promise<void> {
-  for (const look of LOOKED_AT) {
+  for (const look of STRIP_LOOKS) {
     const id = trial[look];
     if (id && (await rows.read('photos', id))?.piece_id !== pieceId)
       throw new ApiError('INVALID_REQUEST', {

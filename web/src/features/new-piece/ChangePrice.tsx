@@ -29,18 +29,11 @@ export function ChangePrice({ name, client, before, after }: Props) {
   };
   const [was, is] = [priced(before), priced(after)];
   const cents = was.total === null || is.total === null ? null : is.total - was.total;
-  const days = before.ready === null || after.ready === null ? null : after.ready - before.ready;
   const parts = [
     difference(is.minutes - was.minutes, LEAST.minutes, sayHours, 'at the bench'),
     difference(is.litres - was.litres, LEAST.litres, (l) => sayLitres(l, view.workshop.units), 'laid'),
     cents === null ? null : difference(cents, LEAST.cents, sayMoney, 'with tax'),
-    days === null
-      ? null
-      : days >= LEAST.ready
-        ? `ready ${sayLength(days)} later`
-        : days <= -LEAST.ready
-          ? `ready ${sayLength(-days)} sooner`
-          : null,
+    later(before.ready, after.ready),
   ].filter((p) => p !== null);
   if (parts.length === 0) return null;
   const costs = cents !== null && cents >= LEAST.cents ? ` It costs ${sayMoney(cents)} more.` : '';
@@ -70,4 +63,9 @@ export function ChangePrice({ name, client, before, after }: Props) {
 function difference(amount: number, least: number, say: (n: number) => string, of: string): string | null {
   if (Math.abs(amount) < least) return null;
   return `${say(Math.abs(amount))} ${amount > 0 ? 'more' : 'less'} ${of}`;
+}
+
+function later(was: number | null, is: number | null): string | null {
+  if (was === null || is === null || Math.abs(is - was) < LEAST.ready) return null;
+  return `ready ${sayLength(Math.abs(is - was))} ${is > was ? 'later' : 'sooner'}`;
 }

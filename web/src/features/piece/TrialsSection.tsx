@@ -1,5 +1,5 @@
 import type { PieceView } from '@app/contract';
-import { keptTrial, LOOKED_AT, MOST_TRIALS, sayTime, type Trial, type Verdict } from '@app/core';
+import { keptTrial, STRIP_LOOKS, MOST_TRIALS, sayTime, type Trial, type Verdict } from '@app/core';
 import { Camera } from 'lucide-react';
 import { useState } from 'react';
 import { commandId } from '../../data/api.ts';
@@ -85,7 +85,7 @@ export function TrialsSection({ piece }: { readonly piece: PieceView }) {
 type PhotosProps = {
   readonly piece: PieceView;
   readonly trial: Trial;
-  readonly onPhoto: (look: (typeof LOOKED_AT)[number], photo: string) => void;
+  readonly onPhoto: (look: (typeof STRIP_LOOKS)[number], photo: string) => void;
 };
 
 /** The strip as it was wet and as it dried, side by side: paint seldom dries to the colour it has in the can. */
@@ -94,7 +94,7 @@ function TrialPhotos({ piece, trial, onPhoto }: PhotosProps) {
   const { command, refusal } = useCommand();
   const step = piece.steps.find((s) => s.coat === 'paint') ?? piece.steps[0];
   if (!step) return null;
-  const send = async (look: (typeof LOOKED_AT)[number], file: File) => {
+  const send = async (look: (typeof STRIP_LOOKS)[number], file: File) => {
     const id = commandId();
     const by = view.me.personId ?? view.shop.people[0]!.id;
     const note = `${trial.name} tried, ${look}${trial.sealed ? ', sealed' : ''}`;
@@ -103,7 +103,7 @@ function TrialPhotos({ piece, trial, onPhoto }: PhotosProps) {
   };
   return (
     <span className="flex w-full flex-wrap gap-2 pl-6">
-      {LOOKED_AT.map((look) => {
+      {STRIP_LOOKS.map((look) => {
         const kept = piece.photos.find((p) => p.id === trial[look]);
         return (
           <span key={look} className="flex flex-col gap-1">
