@@ -21,12 +21,12 @@ test('on a phone: a cup is mixed from leftovers near a colour, refused while a c
   await best.getByRole('button', { name: 'Mix this' }).click();
 
   const cup = page.getByRole('group', { name: 'Mix a cup' });
-  await cup.getByLabel('mL', { exact: true }).first().fill('900');
+  await cup.getByRole('textbox', { name: 'mL', exact: true }).first().fill('900');
   await expect(cup.getByRole('alert')).toHaveText('You have 150 mL too little of Bottle.');
   await cup.getByLabel('Name of the cup').fill('Sage');
   await cup.getByRole('button', { name: 'Put the cup on the shelf' }).click();
   await expect(cup.getByText('You have 150 mL too little of Bottle.').last()).toBeVisible();
-  await cup.getByLabel('mL', { exact: true }).first().fill('200');
+  await cup.getByRole('textbox', { name: 'mL', exact: true }).first().fill('200');
   await cup.getByRole('button', { name: '+ 5 mL' }).first().click();
   await cup.getByLabel('Where it stands').fill('left of the sink');
   await cup.getByRole('button', { name: 'Put the cup on the shelf' }).click();
@@ -50,5 +50,5 @@ test('on a phone: a cup is mixed from leftovers near a colour, refused while a c
   await page.goto(`${mokume.address}/shelf`);
   await sage.getByLabel('Make again, L').fill('0.81');
   await sage.getByRole('button', { name: 'Make it' }).click();
-  await expect(cup.getByLabel('mL', { exact: true }).first()).toHaveValue('410');
+  await expect(cup.getByRole('textbox', { name: 'mL', exact: true }).first()).toHaveValue('410');
 });

@@ -55,7 +55,7 @@ const SPOON_LITRES: Readonly<Record<Units, Readonly<Record<Exclude<CupMeasure, '
 export const measureWords = (measure: CupMeasure, units: Units): string =>
   measure === 'volume' ? (units === 'metric' ? 'mL' : 'fl oz') : `${measure}s`;
 export const measured = (l: number, measure: CupMeasure, units: Units): string =>
-  measure === 'volume' ? typedPoured(l, units) : String(Math.round((l / SPOON_LITRES[units][measure]) * 4) / 4);
+  measure === 'volume' ? typedPoured(l, units) : String(Math.round((l / SPOON_LITRES[units][measure]) * 100) / 100);
 export const litresMeasured = (typed: number, measure: CupMeasure, units: Units): number =>
   measure === 'volume' ? litresOfPoured(typed, units) : typed * SPOON_LITRES[units][measure];
 

@@ -102,6 +102,12 @@ test('small parts of a mix are measured in spoons, and stay as much when the mea
   expect(litresMeasured(1, 'tablespoon', 'us')).toBeCloseTo(0.01479, 5);
   expect(measured(0.03, 'tablespoon', 'metric')).toBe('2');
   expect(measured(0.03, 'volume', 'metric')).toBe('30');
+  // There and back it is the same to the millilitre.
+  for (const ml of [1, 37, 200, 410])
+    expect(litresMeasured(Number(measured(ml / 1000, 'tablespoon', 'metric')), 'tablespoon', 'metric')).toBeCloseTo(
+      ml / 1000,
+      3,
+    );
   expect(measureWords('volume', 'us')).toBe('fl oz');
 });
 describe('how a piece stands against its date', () => {
