@@ -42,7 +42,7 @@ const PANELS: readonly (readonly [path: string, open: (page: Page) => Promise<vo
   ],
   ['/plan', (p) => p.getByRole('button', { name: 'Why?' }).first().click(), 'aside[aria-label^="Why"]'],
   ['/today', (p) => p.getByRole('button', { name: 'Problem…' }).first().click(), 'dialog[open]'],
-  ['/today', (p) => p.getByRole('button', { name: 'Earlier…' }).first().click(), 'main section[aria-label]'],
+  ['/today', (p) => p.getByRole('button', { name: 'Earlier…' }).first().click(), 'main section[aria-label="Ines"]'],
   ['/shop', (p) => p.getByRole('button', { name: /^Ines/ }).click(), 'section[aria-label="Ines"]'],
   ['/shop', (p) => p.getByRole('button', { name: /^Long bench/ }).click(), 'section[aria-label="Long bench"]'],
   ['/shelf', (p) => p.getByRole('button', { name: 'Add a paint' }).click(), 'main'],

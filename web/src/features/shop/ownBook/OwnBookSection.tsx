@@ -65,7 +65,7 @@ export function OwnBookSection() {
         ))}
       </Group>
       <Group
-        title="How far a litre goes"
+        title="How far paint goes"
         hint={`Coats of which you said how much they took, under “Done differently”; reckoned with from ${ENOUGH_COATS} on.`}
         empty="Nothing is known yet: say what a coat really took, and it stands here."
       >
