@@ -1,5 +1,13 @@
 import { defineConfig } from 'vitest/config';
 
+const ALONE = 'web/**/*.alone.test.tsx';
+const WEB = {
+  environment: 'happy-dom',
+  include: ['web/**/*.test.ts', 'web/**/*.test.tsx'],
+  setupFiles: ['web/test/setup.ts'],
+  testTimeout: 30_000,
+};
+
 export default defineConfig({
   test: {
     // By itself it leaves one core to its own process, which has next to nothing to do.
@@ -22,16 +30,10 @@ export default defineConfig({
         extends: true,
         test: { name: 'scripts', environment: 'node', include: ['scripts/**/*.test.mjs'], testTimeout: 120_000 },
       },
-      {
-        extends: true,
-        test: {
-          name: 'web',
-          environment: 'happy-dom',
-          include: ['web/**/*.test.ts', 'web/**/*.test.tsx'],
-          setupFiles: ['web/test/setup.ts'],
-          testTimeout: 30_000,
-        },
-      },
+      // To load the screens anew for each file takes longer than all their tests. Those that put something else in the place of
+      // a module are alone.
+      { extends: true, test: { ...WEB, name: 'web', isolate: false, exclude: [ALONE] } },
+      { extends: true, test: { ...WEB, name: 'web-alone', include: [ALONE] } },
       {
         extends: true,
         test: {
