@@ -10,6 +10,7 @@ import {
   dryAt,
   dryingCurve,
   type DryingFact,
+  dryingFactor,
   dryingFacts,
   dryingTimes,
   dryingToPlan,
@@ -189,6 +190,15 @@ describe('a product by the shop’s own log', () => {
       cure: p.stages_minutes.cure,
       travel: p.stages_minutes.travel,
     });
+  });
+  test('how much slower it is planned can be read from it, also where a stage takes no time', () => {
+    for (const p of PRODUCTS) {
+      expect(dryingFactor(p), p.id).toBe(1);
+      const { touch, handle, sand, recoat, topcoat } = p.stages_minutes;
+      if (Math.max(touch, handle, sand, recoat, topcoat) >= 60)
+        expect(dryingFactor(dryingTimes(p, 1.3)), p.id).toBeCloseTo(1.3, 1);
+      expect(dryingFactor(bySheet(dryingTimes(p, 1.3), 'drying')), p.id).toBe(1);
+    }
   });
   test('drying and coverage are put back one by one', () => {
     const p = productById.get('matt-paint')!;

@@ -28,6 +28,14 @@ export function dryingTimes(p: Product, factor: number): Product {
   return { ...p, stages_minutes, recoatMax_minutes, sheet };
 }
 
+/** How many times as long as its sheet says a product is planned to dry; 1: as the sheet. Minutes are whole, so it is near. */
+export function dryingFactor(p: Product): number {
+  const sheet = sheetOf(p).stages_minutes;
+  // Of its longest stage that hands find out: there whole minutes tell least.
+  const stage = FELT.reduce((a, b) => (sheet[b] > sheet[a] ? b : a));
+  return sheet[stage] === 0 ? 1 : p.stages_minutes[stage] / sheet[stage];
+}
+
 /** A product one litre of which covers so much. @param spread_m2PerL theoretical spreading rate of one coat */
 export const spreading = (p: Product, spread_m2PerL: number): Product => ({ ...p, spread_m2PerL, sheet: sheetOf(p) });
 

@@ -1,4 +1,5 @@
 import {
+  dryingFactor,
   ENOUGH_COATS,
   ENOUGH_FILMS,
   ENOUGH_STEPS,
@@ -6,7 +7,6 @@ import {
   type OwnCoverage,
   type OwnDrying,
   type Pace,
-  sheetOf,
 } from '@app/core';
 import { type ReactNode } from 'react';
 import { OWN_BOOK, useRead } from '../../../data/reads.ts';
@@ -129,9 +129,8 @@ function PaceLine({ pace: p }: { readonly pace: Pace }) {
 function DryingRow({ drying: d, use }: { readonly drying: OwnDrying; readonly use: Use }) {
   const product = useProducts().get(d.product);
   if (!product) return null;
-  const sheet = sheetOf(product);
-  const used = product.stages_minutes.recoat / Math.max(1, sheet.stages_minutes.recoat);
-  const isUsed = product.stages_minutes !== sheet.stages_minutes && used !== 1;
+  const used = dryingFactor(product);
+  const isUsed = used !== 1;
   const isSooner = d.factor < 0.97;
   return (
     <FactorLine
