@@ -51,7 +51,7 @@ test('a day in a shop of one’s own: started, takes longer, laid down, gone on 
   await page.getByRole('button', { name: 'Sander ran away…' }).click();
   await expect(page.getByLabel('What has to be done again')).toContainText('Chest: ');
   await page.getByRole('button', { name: 'It is so: plan around it' }).click();
-  await expect(page.getByRole('region', { name: 'Last tap' })).toContainText('something is done again');
+  await expect(page.getByRole('region', { name: 'Last tap' })).toContainText('on Chest is done again');
   await page.getByRole('button', { name: 'Ill today' }).click();
   const preview = page.getByRole('group', { name: 'What it would move' });
   await expect(preview.getByRole('list', { name: 'What moves' })).toContainText('Chest');

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { OwnBookView, WorkshopView } from '@app/contract';
-import { problemOf, productById, verify } from '@app/core';
+import { hidesKey, problemOf, productById, verify } from '@app/core';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { Browser, MONDAY_9, openShop, type TestShop } from './shop.ts';
 
@@ -113,6 +113,9 @@ test('what a coat really took goes off the shelf once and teaches how far a litr
   const can = () => rona.view().then((v) => v.shop.paints.find((p) => p.name === 'Slate')!);
   const { id: paint } = await can();
   for (let n = 0; n < 3; n++) {
+    // Two are an anecdote.
+    const early = { commandId: randomUUID(), about: 'coverage', of: 'matt-paint', isOwn: true };
+    expect((await rona.agent.post('/api/own-book').send(early)).body).toHaveProperty('fields.of');
     const piece = await rona.addChest(undefined, STOCK);
     const { litres } = (await rona.view()).pieces.find((p) => p.id === piece)!.steps.find((s) => s.key === 'paint-1')!;
     const before = (await can()).on_hand_litres;
@@ -134,6 +137,38 @@ test('what a coat really took goes off the shelf once and teaches how far a litr
   expect(await litres()).toBeCloseTo(byTheSheet, 9);
   await rona.command('post', `/changes/${answer.change.id}/undo`);
   expect(await litres()).toBeCloseTo((byTheSheet * 8) / 6.5, 6);
+});
+test('a paint that took a coat more five times is planned with it when that is wished, and by the book again', async () => {
+  const finish = async () => {
+    const piece = await rona.addChest(undefined, STOCK);
+    await tap(piece, 'paint-1', 'differently', { kind: 'coats', coats: 1 });
+    for (const key of ['paint-1', 'paint-2', 'paint-3']) await tap(piece, key, 'done');
+  };
+  for (let n = 0; n < 4; n++) await finish();
+  const coatsOf = async () => (await book()).coats.find((c) => c.own === 3)!;
+  const of = hidesKey((await coatsOf()).hides);
+  const use = (isOwn: boolean) =>
+    rona.agent.post('/api/own-book').send({ commandId: randomUUID(), about: 'coats', of, isOwn });
+  expect((await use(true)).body).toMatchObject({ fields: { of: expect.stringMatching(/from 5 on/) as string } });
+  await finish();
+  expect(await coatsOf()).toMatchObject({ n: 5, own: 3, times: 5, hides: { coats: 2 } });
+  const next = await rona.addChest(undefined, STOCK);
+  const coats = async () =>
+    (await rona.view()).pieces.find((p) => p.id === next)!.steps.filter((s) => s.coat === 'paint').length;
+  expect(await coats()).toBe(2);
+  expect((await use(true)).status).toBe(200);
+  expect(await coats()).toBe(3);
+  const view = await rona.view();
+  expect(verify(problemOf(view.shop, view.pieces, view.now), view.plan)).toEqual([]);
+  expect((await use(false)).status).toBe(200);
+  expect(await coats()).toBe(2);
+});
+test('what is not in the list, or that nothing is known of, is refused at its field', async () => {
+  const refused = async (body: object) =>
+    (await rona.agent.post('/api/own-book').send({ commandId: randomUUID(), isOwn: true, ...body })).body as object;
+  expect(await refused({ about: 'drying', of: 'nothing' })).toHaveProperty('fields.of');
+  expect(await refused({ about: 'coverage', of: 'shellac-primer' })).toHaveProperty('fields.of');
+  expect(await refused({ about: 'weather' })).toHaveProperty('fields.about');
 });
 test('a lesson is kept by product and way of laying it, its last word counts, and it is taken back by undo', async () => {
   const piece = await rona.addChest(undefined, STOCK);

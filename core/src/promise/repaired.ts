@@ -244,6 +244,7 @@ export class Repaired implements Rehearsal {
     b.modeLock[i] = modeLockOf(this.#planned.mode[i]!, this.#planned.crew[i]!);
     const isSoonest = seek(b, i, from, 0, 0, from + 1);
     b.modeLock[i] = -1;
+    // To the end of what is known, hands first: in a plan that is full they are what is missing.
     return isSoonest || seek(b, i, from, 0, 0, b.model.slots);
   }
 

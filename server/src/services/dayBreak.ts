@@ -1,4 +1,4 @@
-import type { CommandAnswer, DayBreakInput } from '@app/contract';
+import type { CommandAnswer, DayBreakInput, PieceView } from '@app/contract';
 import { afterBreak, type DayBreak, type Instant, type Shop, stepId } from '@app/core';
 import { isDeepStrictEqual } from 'node:util';
 import { ApiError } from '../errors.ts';
@@ -29,7 +29,7 @@ export function applyDayBreak(deps: Deps, actor: Actor, input: DayBreakInput): P
         summary: summaryOf(
           what,
           view.shop,
-          view.pieces.find((p) => 'piece' in what && p.id === what.piece)?.name ?? '',
+          view.pieces.find((p) => 'piece' in what && p.id === what.piece),
         ),
         touched: after.touched,
         planning: 'repair',
@@ -74,7 +74,8 @@ function breakFrom(given: DayBreakInput['what'], now: Instant): DayBreak {
   }
 }
 
-function summaryOf(what: DayBreak, shop: Shop, piece: string): string {
+function summaryOf(what: DayBreak, shop: Shop, on: PieceView | undefined): string {
+  const piece = on?.name ?? '';
   switch (what.kind) {
     case 'away': {
       const name = shop.people.find((p) => p.id === what.person)?.name ?? 'Somebody';
@@ -88,7 +89,9 @@ function summaryOf(what: DayBreak, shop: Shop, piece: string): string {
       return `${piece} is wanted sooner`;
     case 'not-come':
       return `${piece} did not come`;
-    case 'rework':
-      return `On ${piece} something is done again`;
+    case 'rework': {
+      const step = on?.steps.find((s) => s.key === what.step)?.title ?? what.step;
+      return `“${step}” on ${piece} is done again`;
+    }
   }
 }

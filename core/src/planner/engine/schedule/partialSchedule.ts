@@ -164,7 +164,7 @@ export function latestFor(b: PartialSchedule, step: EngineStep): number {
  * that ends first, then the one preferred. Leaves it in `schedule.found`.
  * @param extra_minutes of work on top
  * @param relaxed requirements to ignore, a sum of RELAXATION
- * @param until it begins before this slot, or there is none
+ * @param until it begins before this slot, or there is none; then hands are looked for before places, which finds the same
  * Cost: O((modes + crews) * words scanned)
  */
 export function seek(
