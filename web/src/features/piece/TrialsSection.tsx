@@ -55,10 +55,10 @@ export function TrialsSection({ piece }: { readonly piece: PieceView }) {
                 {WORDS[v]}
               </Tap>
             ))}
+            <TrialPhotos piece={piece} trial={t} onPhoto={(look, id) => change(t.id, { [look]: id })} />
             <Button kind="plain" onClick={() => void save({ tried: trials.tried.filter((x) => x.id !== t.id) })}>
               Take away
             </Button>
-            <TrialPhotos piece={piece} trial={t} onPhoto={(look, id) => change(t.id, { [look]: id })} />
           </li>
         ))}
       </ul>

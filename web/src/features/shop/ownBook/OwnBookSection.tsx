@@ -28,6 +28,7 @@ export function OwnBookSection() {
   const isOwner = view.me.role === 'owner';
   const use = isOwner ? (figures: Figures) => void command('POST', '/own-book', figures) : null;
   const isOwnPace = view.shop.ownPace != null;
+  const isPaceKnown = data?.paces.some((p) => p.n >= ENOUGH_STEPS) === true;
   return (
     <Section title="Your shop and the book">
       <p className="text-table text-sub">
@@ -43,9 +44,11 @@ export function OwnBookSection() {
         action={
           use && (
             <span className="flex flex-wrap gap-2">
-              <Button onClick={() => use({ about: 'pace', isOwn: true })}>
-                {isOwnPace ? 'Take the newest figures' : 'Plan by your own pace'}
-              </Button>
+              {isPaceKnown && (
+                <Button onClick={() => use({ about: 'pace', isOwn: true })}>
+                  {isOwnPace ? 'Take the newest figures' : 'Plan by your own pace'}
+                </Button>
+              )}
               {isOwnPace && <Button onClick={() => use({ about: 'pace', isOwn: false })}>Back to the book</Button>}
             </span>
           )
@@ -101,9 +104,11 @@ function Group({ title, hint, empty, action, children }: GroupProps) {
         <h3 className="font-semibold">{title}</h3>
         {action}
       </div>
-      <p className="condensed text-table text-sub">{hint}</p>
       {children && children.length > 0 ? (
-        <ul className="flex flex-col">{children}</ul>
+        <>
+          <p className="condensed text-table text-sub">{hint}</p>
+          <ul className="flex flex-col">{children}</ul>
+        </>
       ) : (
         <p className="text-table">{empty}</p>
       )}
