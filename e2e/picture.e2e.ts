@@ -92,3 +92,23 @@ test('what was done is made again on another piece, and found by its colour', as
   await expect(found.getByRole('link', { name: 'Blanket box' })).toBeVisible();
   await expect(found).toContainText('1 × Matt decorative paint, 230 mL');
 });
+test('a strip of a tried colour is photographed wet, and its photo stands beside it after a reload', async ({
+  page,
+}) => {
+  await enterDemo(page, mokume.address, '/pieces/bookcase');
+  await page.getByRole('button', { name: 'Try a colour' }).click();
+  await page.getByRole('button', { name: 'Add the strip' }).click();
+  const picture = Buffer.from(
+    'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg==',
+    'base64',
+  );
+  await page
+    .getByLabel(/Photo, wet/)
+    .first()
+    .setInputFiles({ name: 'strip.png', mimeType: 'image/png', buffer: picture });
+  const kept = page.getByRole('img', { name: /, wet$/ });
+  await expect(kept).toBeVisible();
+  await page.reload();
+  await expect(kept).toBeVisible();
+  await expect(page.getByText('wet again')).toBeVisible();
+});
