@@ -1,4 +1,4 @@
-import { breakMoves, type DayBreak, type PieceMove, problemOf, verify } from '@app/core';
+import { breakMoves, type DayBreak, type PieceMove, pinEffect, problemOf, verify } from '@app/core';
 import type { WorkshopView } from '@app/contract';
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, beforeEach, expect, test } from 'vitest';
@@ -82,6 +82,22 @@ test('ill at noon with a wet coat under way: it is finished by somebody who can,
   expect(at.people).toContain(jun);
   expect(at.end - shop.clock.at).toBeLessThan(4 * 60);
   holds(after);
+});
+test('what a hold costs is what was said before it was set', async () => {
+  const before = await rona.view();
+  for (const [n, key] of ['wash', 'paint-1'].entries()) {
+    const piece = before.pieces[n]!;
+    const step = piece.steps.find((s) => s.key === key)!;
+    const seen = await rona.view();
+    const until = seen.plan.steps[step.id]!.start + 3 * 1440;
+    const said = pinEffect(problemOf(seen.shop, seen.pieces, seen.now), seen.plan, step.id, { notBefore: until });
+    expect(said.ready).toBeGreaterThan(said.before!);
+    const body = { version: piece.stepVersions[step.id], by: 'owner', kind: 'hold', title: 'the client', until };
+    await rona.command('post', `/steps/${encodeURIComponent(step.id)}/problem`, body);
+    const after = await rona.view();
+    expect(after.plan.ready[piece.id]).toBe(said.ready);
+    holds(after);
+  }
 });
 test('what cannot be is refused at its field; a helper may not', async () => {
   const send = (what: object) => rona.agent.post('/api/day-breaks').send({ commandId: randomUUID(), what });
