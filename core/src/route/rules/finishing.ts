@@ -1,7 +1,7 @@
 import type { Product } from '../../products/product.ts';
 import type { Facts } from '../build/facts.ts';
 import { madeParts, showsWood } from '../finish.ts';
-import { type Effect, NIGHT, note, type Rule, step, warn } from './rule.ts';
+import { NIGHT, note, type Rule, step, warn } from './rule.ts';
 
 /** More than this one person should not lift, even well placed. */
 const ONE_PERSON_KG = 23;
@@ -15,189 +15,13 @@ function matched(f: Facts): readonly string[] {
   const zones = wood.flatMap((p) => p.zones);
   return isMended || zones.length > 1 ? zones : [];
 }
-const POST_WEEK = 7 * 24 * 60;
-const daysOff = (f: Facts) => (f.brief.fittingsDays === undefined ? POST_WEEK : f.brief.fittingsDays * 1440);
-const order = (f: Facts, key: string, title: string): readonly Effect[] =>
-  daysOff(f) === 0
-    ? []
-    : [
-        step({
-          key,
-          phase: 'hardware',
-          title,
-          minutes: [0],
-          hands: 0,
-          skill: 'assemble',
-          zones: ['hardware'],
-          window: { of: null, min: daysOff(f), max: null },
-        }),
-      ];
 
 /** Is any part to be protected by such a product? */
 const sealedWith = (f: Facts, family: Product['family']) =>
   f.sealers.some((id) => f.products.get(id)?.family === family);
 
-/** Hardware in the gaps, and the last hours before it leaves. */
+/** Putting together, and the last hours before it leaves. */
 export const FINISHING: readonly Rule[] = [
-  {
-    id: 'missing-hardware',
-    topic: 'Hardware',
-    authority: 'common practice',
-    of: 'piece',
-    when: 'A handle, hinge or bracket is missing',
-    so: 'order it now, one more than counted',
-    reason: 'Order one more than you count; a single part takes about a week by post.',
-    applies: (f) => f.foundAnywhere('missing-hardware') && f.brief.hardware !== 'replace',
-    does: (f) => order(f, 'hardware-order', 'Wait for the missing hardware'),
-  },
-  {
-    id: 'replace-hardware',
-    topic: 'Hardware',
-    authority: 'common practice',
-    of: 'piece',
-    when: 'Hardware is replaced',
-    so: 'order a set and one spare; fill the old holes before the paint, drill when the new ones are here',
-    reason: 'A new set and one spare; where the hole spacing differs, fill and drill before the paint.',
-    applies: (f) => f.brief.hardware === 'replace' && f.loose > 0,
-    does: (f) => [
-      ...order(f, 'hardware-order', 'Wait for the new hardware'),
-      step({
-        key: 'redrill',
-        phase: 'repair',
-        acts: [{ do: 'fill' }],
-        title: 'Fill the old holes',
-        reason: 'Filled before the paint, so that nothing shows; the new ones are drilled when the fittings lie there.',
-        minutes: [5, 0, 4],
-        skill: 'repair',
-        product: 'two-part-filler',
-        zones: f.part.zones,
-      }),
-      step({
-        key: 'drill',
-        phase: 'assemble',
-        acts: [{ do: 'drill' }],
-        title: 'Mark and drill the holes for the new fittings',
-        reason: 'Drilled when the fittings are here: what a list says of their holes is often wrong.',
-        minutes: [5, 0, 3],
-        skill: 'repair',
-        zones: [...f.part.zones, 'hardware'],
-      }),
-    ],
-  },
-  {
-    id: 'broken-hardware',
-    topic: 'Hardware',
-    authority: 'common practice',
-    of: 'piece',
-    when: 'Hardware is broken',
-    so: 'mend it while paint dries',
-    reason: 'One missing bracket can cost more than the paint: mended in the gaps.',
-    applies: (f) => f.foundAnywhere('broken-hardware'),
-    does: [
-      step({
-        key: 'mend-hardware',
-        phase: 'hardware',
-        title: 'Mend the broken hardware',
-        minutes: [30],
-        skill: 'repair',
-        splittable: true,
-        zones: ['hardware'],
-        stands: 'none',
-      }),
-    ],
-  },
-  {
-    id: 'soak-hardware',
-    topic: 'Hardware',
-    authority: 'common practice',
-    of: 'piece',
-    when: 'Hardware is to be cleaned',
-    so: 'soak it overnight, not the steel screws',
-    reason: 'Vinegar and water overnight lifts the tarnish while paint dries.',
-    applies: (f) => f.brief.hardware === 'clean' && f.loose > 0,
-    does: [
-      step({
-        key: 'hardware-soak',
-        phase: 'hardware',
-        title: 'Put the hardware to soak, not the steel screws',
-        caution: 'Never mix vinegar with bleach.',
-        minutes: [5],
-        skill: 'assemble',
-        zones: ['hardware-soak'],
-        stands: 'none',
-        afterToo: 'take-apart',
-      }),
-      step({
-        key: 'hardware-clean',
-        phase: 'hardware',
-        title: 'Rinse, brush and dry the hardware',
-        reason: 'Overnight soak done: brush, dry, oil the screws.',
-        minutes: [10, 0, 3],
-        skill: 'assemble',
-        splittable: true,
-        zones: ['hardware-soak'],
-        stands: 'none',
-        window: { of: 'hardware-soak', min: NIGHT, max: null },
-        with: 'hardware-soak',
-      }),
-    ],
-  },
-  {
-    id: 'repaint-hardware',
-    topic: 'Hardware',
-    authority: 'common practice',
-    of: 'piece',
-    when: 'Hardware is repainted',
-    so: 'degrease, prime with shellac, paint, seal',
-    reason: 'Metal takes paint only over a primer, and the seal saves it from fingernails.',
-    applies: (f) => f.brief.hardware === 'repaint' && f.loose > 0,
-    does: (f) => [
-      step({
-        key: 'hardware-prime',
-        phase: 'hardware',
-        title: 'Degrease and prime the hardware',
-        minutes: [10, 0, 3],
-        skill: 'paint',
-        zones: ['hardware-coat'],
-        product: f.refuses('no-shellac') ? 'bonding-primer' : 'shellac-primer',
-        stands: 'none',
-        afterToo: 'take-apart',
-      }),
-      step({
-        key: 'hardware-paint',
-        phase: 'hardware',
-        title: 'Paint the hardware',
-        minutes: [5, 0, 3],
-        skill: 'paint',
-        zones: ['hardware-coat'],
-        product: f.brief.paint,
-        stands: 'none',
-        with: 'hardware-prime',
-      }),
-      step({
-        key: 'hardware-seal',
-        phase: 'hardware',
-        title: 'Seal the hardware',
-        minutes: [5, 0, 2],
-        skill: 'seal',
-        zones: ['hardware-coat'],
-        product: 'water-clear',
-        stands: 'none',
-        with: 'hardware-prime',
-      }),
-    ],
-  },
-  {
-    id: 'tarnished',
-    topic: 'Hardware',
-    authority: 'common practice',
-    of: 'piece',
-    when: 'Tarnished hardware is kept as it is',
-    so: 'wipe it and leave the patina',
-    reason: 'Kept as it is: wiped, not polished; polish cannot be undone.',
-    applies: (f) => f.foundAnywhere('tarnished') && f.brief.hardware === 'keep',
-    does: [note('Tarnished hardware is kept as it is: wiped, not polished.')],
-  },
   {
     id: 'wax-runners',
     topic: 'Putting together',

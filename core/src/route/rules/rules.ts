@@ -1,5 +1,6 @@
 import { CLEANING } from './cleaning.ts';
 import { FINISHING } from './finishing.ts';
+import { HARDWARE } from './hardware.ts';
 import { LAYERED_LOOKS, WAX_LOOKS } from './layeredLooks.ts';
 import { LOOK_RULES } from './looks.ts';
 import { MATERIALS } from './materials.ts';
@@ -28,5 +29,6 @@ export const RULES: readonly Rule[] = [
   ...WOOD,
   ...SEALING,
   ...WAX_LOOKS,
+  ...HARDWARE,
   ...FINISHING,
 ];
