@@ -6,6 +6,7 @@ import {
   centredEdges,
   cheapestCans,
   hardwareCosts,
+  HAIR_LITRES,
   hardwareToBuy,
   holeFit,
   holesAt,
@@ -127,6 +128,16 @@ describe('cans', () => {
       { numRuns: 60 },
     );
   });
+  test('a hair above what one can holds is rounding, more is another can', () => {
+    const sizes = [{ litres: 2.5, cents: 6500 }];
+    for (const hair of [2e-9, 0.9 * HAIR_LITRES]) expect(cheapestCans(litres(2.5 + hair), sizes).counts).toEqual([1]);
+    expect(cheapestCans(litres(2.5 + 1.1 * HAIR_LITRES), sizes).counts).toEqual([2]);
+  });
+  test('no size at all, and a can that holds or costs nothing, are refused', () => {
+    expect(() => cheapestCans(litres(1), [])).toThrow(/at least one size/);
+    for (const size of [{ litres: 0, cents: 100 }, { litres: 1, cents: 0 }])
+      expect(() => cheapestCans(litres(1), [size])).toThrow(/each holds and costs/);
+  });
   // Common practice: one to two square metres a can; one round for one or two layers.
   test('a chest of 2.4 m² inside takes two aerosol cans; four layers take two rounds of stripper', () => {
     expect(aerosolsFor(2.4, 1)).toBe(2);
@@ -139,7 +150,7 @@ function cheapestByTrying(need: number, sizes: readonly { litres: number; cents:
   const most = Math.ceil(need / 0.25) + 1;
   const walk = (i: number, held: number, cents: number): void => {
     if (cents >= best) return;
-    if (held >= need - 1e-9) best = cents;
+    if (held >= need - HAIR_LITRES) best = cents;
     else if (i < sizes.length)
       for (let n = 0; n <= most; n++) walk(i + 1, held + n * sizes[i]!.litres, cents + n * sizes[i]!.cents);
   };

@@ -1,4 +1,4 @@
-import { cansFor } from './film.ts';
+import { HAIR_LITRES } from './film.ts';
 import { litres, type Litres } from './units.ts';
 
 /** Square metres one aerosol can seals in one coat. Common practice: 1 to 2, the lower end planned. */
@@ -25,19 +25,23 @@ export type CanChoice = {
  */
 export function cheapestCans(need: Litres, sizes: readonly CanSize[]): CanChoice {
   if (sizes.length === 0) throw new RangeError('cans: give at least one size');
+  if (sizes.some((size) => !(size.litres > 0 && size.cents > 0)))
+    throw new RangeError('cans: each holds and costs something');
+  const holds = (held: number) => held >= need - HAIR_LITRES;
   let best: CanChoice | null = null;
   const better = (c: CanChoice) => !best || c.cents < best.cents || (c.cents === best.cents && c.litres < best.litres);
   const walk = (i: number, counts: readonly number[], held: number, cents: number): void => {
     if (best && cents > best.cents) return;
     const size = sizes[i];
-    if (held >= need - 1e-9 || !size) {
-      if (held < need - 1e-9) return;
+    if (holds(held)) {
       const choice = { counts: [...counts, ...sizes.slice(i).map(() => 0)], cents, litres: litres(held) };
       if (better(choice)) best = choice;
-      return;
+    } else if (size) {
+      for (let n = 0; ; n++) {
+        walk(i + 1, [...counts, n], held + n * size.litres, cents + n * size.cents);
+        if (holds(held + n * size.litres)) break;
+      }
     }
-    const most = cansFor(litres(Math.max(0, need - held)), size.litres).cans;
-    for (let n = 0; n <= most; n++) walk(i + 1, [...counts, n], held + n * size.litres, cents + n * size.cents);
   };
   walk(0, [], 0, 0);
   return best!;

@@ -41,10 +41,12 @@ export function byParts(batch: Litres, parts: readonly number[]): Litres[] {
   return parts.map((p) => litres((batch * p) / sum));
 }
 
+/** A need so little above what a can holds is rounding, and must not buy another can. */
+export const HAIR_LITRES = 1e-6;
+
 /** Fewest cans that hold the need, and what is left over. Never rounded down. @throws {RangeError} when a can holds nothing */
 export function cansFor(need: Litres, can_litres: number): { readonly cans: number; readonly left_litres: number } {
   between(can_litres, 0, 1000, 'can');
-  // A hair of rounding must not buy another can.
-  const cans = Math.ceil(need / can_litres - 1e-9);
+  const cans = Math.max(0, Math.ceil((need - HAIR_LITRES) / can_litres));
   return { cans, left_litres: Math.max(0, cans * can_litres - need) };
 }
