@@ -1,10 +1,11 @@
 import { defineConfig } from 'vitest/config';
 
 const ALONE = 'web/**/*.alone.test.tsx';
+const SAME_SEED = 'core/test/sameSeed.ts';
 const WEB = {
   environment: 'happy-dom',
   include: ['web/**/*.test.ts', 'web/**/*.test.tsx'],
-  setupFiles: ['web/test/setup.ts'],
+  setupFiles: ['web/test/setup.ts', SAME_SEED],
   testTimeout: 30_000,
 };
 
@@ -20,6 +21,7 @@ export default defineConfig({
           name: 'core',
           environment: 'node',
           include: ['core/**/*.test.ts'],
+          setupFiles: [SAME_SEED],
           testTimeout: 600_000,
           isolate: false,
         },

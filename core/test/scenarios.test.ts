@@ -323,6 +323,14 @@ describe('pieces an experienced painter would recognise', () => {
     expect(coatsOf(r, 'wax', 'top')).toHaveLength(2);
     expect(coatsOf(r, 'wax', 'drawers')).toHaveLength(1);
   });
+  test('39b a lid is opened, not lived on: a waxed box is waxed once all over, its lid twice when it serves as a seat', () => {
+    const box = (use?: Brief['use']) => routeOf({ template: 'box', brief: { sealer: 'wax', ...(use ? { use } : {}) } });
+    expect(coatsOf(box(), 'wax').map((s) => s.zones)).toEqual([['body', 'lid']]);
+    for (const use of [{ lid: 'hard' }, { top: 'hard' }] as const) {
+      expect(coatsOf(box(use), 'wax', 'lid')).toHaveLength(2);
+      expect(coatsOf(box(use), 'wax', 'body')).toHaveLength(1);
+    }
+  });
   test('40 a pair of bedside cabinets takes twice the paint of one', () => {
     const litres = (set: number) =>
       coatsOf(routeOf({ template: 'bedside', dimensions: { set } }), 'paint').reduce((n, s) => n + s.litres, 0);

@@ -135,7 +135,10 @@ describe('cans', () => {
   });
   test('no size at all, and a can that holds or costs nothing, are refused', () => {
     expect(() => cheapestCans(litres(1), [])).toThrow(/at least one size/);
-    for (const size of [{ litres: 0, cents: 100 }, { litres: 1, cents: 0 }])
+    for (const size of [
+      { litres: 0, cents: 100 },
+      { litres: 1, cents: 0 },
+    ])
       expect(() => cheapestCans(litres(1), [size])).toThrow(/each holds and costs/);
   });
   // Common practice: one to two square metres a can; one round for one or two layers.

@@ -172,4 +172,7 @@ export type Brief = {
   readonly refused?: string | undefined;
 };
 
-export const USUAL_USE: Readonly<Record<Group, Use>> = { body: 'everyday', top: 'hard', inside: 'light' };
+const USUAL_USE: Readonly<Record<Group, Use>> = { body: 'everyday', top: 'hard', inside: 'light' };
+/** How hard a zone is used when nothing is said of it alone. */
+export const usualUse = (z: { readonly group: Group; readonly use?: Use }, brief: Brief): Use =>
+  brief.use?.[z.group] ?? z.use ?? USUAL_USE[z.group];

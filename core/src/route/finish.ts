@@ -1,5 +1,5 @@
 import {
-  USUAL_USE,
+  usualUse,
   type Brief,
   type FinishRow,
   type Look,
@@ -49,28 +49,29 @@ const PLAIN = { sealer: null, use: null, sheen: null } as const;
 
 /** @param backs what the house does with a board at the wall that no row names */
 export function finishOf(z: Zone, survey: Survey, brief: Brief, backs: 'left' | 'painted'): ZoneFinish {
-  const use = brief.use?.[z.id] ?? null;
+  const use = brief.use?.[z.id] ?? (z.use ? usualUse(z, brief) : null);
   // What is no wood is covered, whatever was wished for it; the conflict says so.
   if (isNoWood(conditionOf(survey, z.id).wood))
     return { ...PLAIN, use, row: `as-is-${z.group}`, group: z.group, treatment: { kind: 'cover' } };
   const own = brief.rows?.find((r) => r.zones.includes(z.id));
-  if (own) return byRow(z, own);
+  if (own) return byRow(z, own, use);
   if (z.id === 'back' && backs === 'left')
     return { ...PLAIN, use, row: 'body', group: 'body', treatment: { kind: 'leave' } };
   if (z.group === 'inside') return { ...PLAIN, use, row: 'inside', group: 'inside', treatment: insideOf(brief) };
   if (z.group === 'top' && !topLikeBody(survey, brief))
     return { ...PLAIN, use, row: 'top', group: 'top', treatment: topOf(brief) };
-  // Tops are used hard, also one that is painted like the rest.
-  const asTop = z.group === 'top' ? (use ?? brief.use?.top ?? USUAL_USE.top) : use;
-  return { ...PLAIN, use: asTop, row: 'body', group: 'body', treatment: bodyOf(brief) };
+  // Tops are used hard, also one that is painted like the rest; what is used as the body is goes with the body.
+  const asTop = z.group === 'top' ? (use ?? usualUse(z, brief)) : use;
+  const asBody = usualUse({ group: 'body' }, brief);
+  return { ...PLAIN, use: asTop === asBody ? null : asTop, row: 'body', group: 'body', treatment: bodyOf(brief) };
 }
 
-const byRow = (z: Zone, row: FinishRow): ZoneFinish => ({
+const byRow = (z: Zone, row: FinishRow, use: Use | null): ZoneFinish => ({
   row: row.id,
   group: z.group,
   treatment: row.treatment,
   sealer: row.sealer ?? null,
-  use: row.use ?? null,
+  use: row.use ?? use,
   sheen: row.sheen ?? null,
 });
 

@@ -1,5 +1,6 @@
 import type { Link, Need, Skill } from '../planner/model/model.ts';
 import type { Act } from './act.ts';
+import type { Use } from './brief.ts';
 
 /** Groups of zones whose coats are drawn and finished apart. */
 export const GROUPS = ['body', 'top', 'inside'] as const;
@@ -12,6 +13,8 @@ export type Zone = {
   readonly area_m2: number;
   /** flat: boards and panels · curved: turned legs, spindles, bentwood; decides what strips and what paints it. */
   readonly shape: 'flat' | 'curved';
+  /** How it is used where that is not what its group is for; see `usualUse`. */
+  readonly use?: Use;
   /** How the area follows from the measurements, in words. */
   readonly formula: string;
   /** The formula was changed by hand. */

@@ -10,7 +10,7 @@ import {
   type Sealer,
   type Sheen,
   type Use,
-  USUAL_USE,
+  usualUse,
 } from '../brief.ts';
 import { looksOf, showsWood } from '../finish.ts';
 import { type HouseRule, houseRuleOf, type HouseRules } from '../houseRules.ts';
@@ -141,7 +141,7 @@ export class Facts {
   }
   get use(): Use {
     const { group, use } = this.part;
-    return use ?? this.brief.use?.[group] ?? USUAL_USE[group];
+    return use ?? usualUse({ group }, this.brief);
   }
   get sealer(): Sealer {
     return this.part.sealer ?? this.brief.sealer;

@@ -1,3 +1,4 @@
+import type { Use } from '../brief.ts';
 import type { Group } from '../piece.ts';
 
 /** One measurement a template asks for. Lengths in metres; counts are whole. */
@@ -24,6 +25,8 @@ export type ZoneFormula = {
   readonly note?: string;
   /** Where it differs from the rest of the piece: a flat top on turned legs. */
   readonly shape?: 'flat' | 'curved';
+  /** Where it is used otherwise than its group: a lid is opened, nothing is set down on it every day. */
+  readonly use?: Use;
 };
 
 export type Parts = 'drawers' | 'doors' | 'shelves' | 'lid' | 'none';
@@ -396,7 +399,7 @@ export const TEMPLATES: readonly Template[] = [
     measures: WIDTH_DEPTH_HEIGHT(1, 0.5, 0.5),
     zones: [
       { id: 'body', name: 'Body', group: 'body', area: '2 * (width + depth) * height', note: 'four sides' },
-      { id: 'lid', name: 'Lid', group: 'top', area: 'width * depth' },
+      { id: 'lid', name: 'Lid', group: 'top', area: 'width * depth', use: 'everyday' },
       {
         id: 'inside',
         name: 'Inside',
@@ -426,7 +429,7 @@ export const TEMPLATES: readonly Template[] = [
         area: '4 * depth * 0.2',
         note: 'both faces of two rails 20 cm tall',
       },
-      { id: 'caps', name: 'Top rails and posts', group: 'top', area: '2 * width * 0.1' },
+      { id: 'caps', name: 'Top rails and posts', group: 'top', area: '2 * width * 0.1', use: 'everyday' },
     ],
     fiddliness: 1.3,
   }),

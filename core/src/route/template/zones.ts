@@ -1,3 +1,4 @@
+import type { Use } from '../brief.ts';
 import type { Group, Zone } from '../piece.ts';
 import { readFormula } from './formula.ts';
 import { type Dimensions, measuresOf, piecesOf, type Template } from './templates.ts';
@@ -39,7 +40,7 @@ export function zonesOf(
   const alike = template.isSet ? 1 : piecesOf(template, d);
   const faults: Record<string, string> = {};
   const zones: Zone[] = [];
-  type Given = { id: string; name: string; group: Group; note?: string; shape?: Zone['shape'] | undefined };
+  type Given = { id: string; name: string; group: Group; note?: string; shape?: Zone['shape'] | undefined; use?: Use };
   const add = (z: Given, formula: string, isEdited: boolean) => {
     const read = readFormula(formula, names);
     const area = read.kind === 'formula' ? read.valueAt(sizes) * alike : Number.NaN;
@@ -53,6 +54,7 @@ export function zonesOf(
       group: z.group,
       area_m2: Number.isFinite(area) ? area : 0,
       shape: z.shape ?? template.shape,
+      ...(z.use ? { use: z.use } : {}),
       formula: sayFormula(formula, z.note, alike),
       isEdited,
     });

@@ -6,7 +6,7 @@ import {
   type Refusal,
   USES,
   templateById,
-  USUAL_USE,
+  usualUse,
   zonesOf,
 } from '@app/core';
 import { useWorkshop } from '../../data/workshop.tsx';
@@ -80,7 +80,7 @@ export function WishFields({ draft, onBrief }: WishProps) {
                 value={b.use?.[z.id] ?? ''}
                 onChange={(e) => onBrief({ use: { ...b.use, [z.id]: USES.find((u) => u === e.target.value) } })}
               >
-                <option value="">usual: {USE_WORDS[b.use?.[z.group] ?? USUAL_USE[z.group]].toLowerCase()}</option>
+                <option value="">usual: {USE_WORDS[usualUse(z, b)].toLowerCase()}</option>
                 {USES.map((u) => (
                   <option key={u} value={u}>
                     {USE_WORDS[u]}
