@@ -10,6 +10,7 @@ import type {
   FoundRecord,
   HelperView,
   LeftPieces,
+  NotificationsView,
   OwnBookView,
   PieceView,
   ProposalAnswer,
@@ -151,6 +152,9 @@ export const ChangesPageSchema = typed<ChangesPage>(
 );
 export const CopiesSchema = typed<CopiesView>(
   object({ now: number().required(), made: array(number().required()).required() }),
+);
+export const NotificationsSchema = typed<NotificationsView>(
+  object({ key: string().required(), devices: number().required() }),
 );
 export const CalendarFeedSchema = typed<CalendarFeedView>(object({ path: string().nullable().defined() }));
 const figures = () => array(any()).required();

@@ -353,6 +353,35 @@ export const StepPin = object({
     .noUnknown(),
 });
 export const Command = object({ ...command });
+/** Longest address and keys a delivery service of a browser maker gives, with room to spare. */
+const LONGEST_ENDPOINT = 1000;
+const endpoint = () =>
+  string()
+    .max(LONGEST_ENDPOINT, 'This is no address of a delivery service.')
+    .test('delivery', 'This is no address of a delivery service: it must be https, of a named host.', (x) =>
+      isDeliveryAddress(x ?? ''),
+    )
+    .required();
+const urlSafe = () =>
+  string()
+    .matches(/^[A-Za-z0-9_-]{16,200}={0,2}$/, 'This is no key of a browser. Switch the alarms off and on again.')
+    .required();
+/** A browser that is to be told of windows while no page is open (W3C Push API). */
+export const SubscribeInput = object({ ...command, endpoint: endpoint(), p256dh: urlSafe(), auth: urlSafe() });
+export type SubscribeInput = InferType<typeof SubscribeInput>;
+export const UnsubscribeInput = object({ ...command, endpoint: endpoint() });
+export type UnsubscribeInput = InferType<typeof UnsubscribeInput>;
+
+/** The server posts to it: never to this machine or its network by number, and only where the answer is encrypted. */
+function isDeliveryAddress(text: string): boolean {
+  try {
+    const { protocol, hostname, username, password, port } = new URL(text);
+    const isNamed = /^(?=.*[a-z])[a-z0-9.-]+\.[a-z]{2,}$/i.test(hostname) && !/\.(local|internal|lan)$/i.test(hostname);
+    return protocol === 'https:' && isNamed && username === '' && password === '' && port === '';
+  } catch {
+    return false;
+  }
+}
 /** What a shop's own log teaches. */
 export const LEARNED = ['pace', 'drying', 'coverage', 'coats'] as const;
 /** Plan by the shop's own log, or by the book again: everybody's pace, one product's drying or coverage, one paint's coats. */

@@ -106,6 +106,9 @@ export type CopiesView = { readonly now: Instant; readonly made: readonly Instan
 /** Where one's own calendar can be followed; null: no address was made. */
 export type CalendarFeedView = { readonly path: string | null };
 
+/** What a browser needs to be told of windows while no page is open, and how many devices of one's own are. */
+export type NotificationsView = { readonly key: string; readonly devices: number };
+
 /** Who of the shop can sign in, for its owner. */
 export type HelperView = { readonly personId: string; readonly signIn: string };
 

@@ -75,6 +75,7 @@ export { type Requirement } from './planner/engine/engineModel.ts';
 export * from './planner/model/reasons.ts';
 export * from './words/cautionsOnce.ts';
 export * from './words/inUnits.ts';
+export * from './words/sayAlarm.ts';
 export * from './words/saySure.ts';
 export * from './words/time.ts';
 export * from './words/sayWait.ts';

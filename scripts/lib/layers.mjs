@@ -9,6 +9,7 @@ const WORDS_OF = [
   `type:${PLANNER}/build`,
   `type:${PLANNER}/explain`,
   'type:core/src/questions',
+  'type:core/src/today',
   'type:core/src/workshop',
   'type:core/src/promise',
 ];
@@ -275,7 +276,10 @@ export const MATRIX = {
     rooms: ['server/src', 'server/migrations', 'core', 'contract'],
     packages: ['connect-session-sequelize', 'express-session', 'sequelize', 'umzug', 'node:util'],
   },
-  'server/src/jobs': { rooms: ['core', 'contract'], packages: ['piscina', 'node:fs', 'node:os', 'node:url'] },
+  'server/src/jobs': {
+    rooms: ['core', 'contract'],
+    packages: ['piscina', 'web-push', 'node:fs', 'node:os', 'node:url'],
+  },
   'server/src/client': { rooms: ['core'], packages: [] },
   'server/src/services': {
     rooms: ['server/src', 'server/src/client', 'server/src/store', 'type:server/src/jobs', 'core', 'contract'],
@@ -353,7 +357,7 @@ export const MATRIX = {
     rooms: ['web/src/data', 'web/src/ui', 'core', 'type:contract'],
     packages: ['lucide-react', 'react'],
   },
-  'web/src/alarms': { rooms: ['web/src/data', 'web/src/ui', 'core'], packages: ['lucide-react', 'react'] },
+  'web/src/alarms': { rooms: ['web/src/data', 'web/src/ui', 'core', 'contract'], packages: ['lucide-react', 'react'] },
   'web/src/features/arrival': { rooms: SCREEN, packages: ['lucide-react', 'react', 'react-router'] },
   'web/src/features/evening': {
     rooms: ['web/src/data', 'web/src/ui', 'web/src/grain', 'core'],

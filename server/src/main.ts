@@ -11,14 +11,21 @@ import { DEMO_SIGN_IN, seedDemo } from './demo/seedDemo.ts';
 import { type Environment, environmentOf } from './environment.ts';
 import { Events } from './events.ts';
 import { threadedPlanner } from './jobs/planner.ts';
+import { deliverByService, newPushKeys } from './jobs/pushService.ts';
 import { oneTimeDemoPassword, printedDemoPassword } from './services/accounts.ts';
 import type { Deps } from './services/commands.ts';
 import { Keeper } from './services/keeper.ts';
 import { KeptShops } from './services/keptShops.ts';
+import { Notifier } from './services/notifications.ts';
 import { Turns } from './services/turns.ts';
 import { NewerSchema, openDatabase } from './store/database.ts';
+import { pushKeys } from './store/pushSubscriptions.ts';
 
 const TICK_MS = 60_000;
+/** Windows are told of to the minute. */
+const NOTIFY_MS = 20_000;
+/** Delivery services want somebody to write to; an installation without an address of its own has nobody. */
+const NO_CONTACT = 'mailto:nobody@mokume.invalid';
 
 /** Ends with words for whoever started it. */
 function fail(words: string): never {
@@ -45,6 +52,7 @@ const sequelize = await openDatabase(env.databaseUrl).catch((error: unknown) =>
   ),
 );
 const planner = threadedPlanner();
+const keys = await pushKeys(newPushKeys);
 const deps: Deps = {
   sequelize,
   planner,
@@ -53,10 +61,12 @@ const deps: Deps = {
   offers: new Map(),
   shops: new KeptShops(sequelize),
   turns: new Turns(),
+  pushKey: keys.publicKey,
   events,
 };
 await seedDemo(deps, env.isFresh);
 const keeper = new Keeper(deps);
+const notifier = new Notifier(deps, deliverByService(env.publicUrl ?? NO_CONTACT, keys));
 
 const host = isLan ? lanAddress() : '127.0.0.1';
 const address = `${isLan ? 'https' : 'http'}://${host}:${port}`;
@@ -89,12 +99,14 @@ server.listen(port, isLan ? '0.0.0.0' : '127.0.0.1', () => void ready());
 const tick = setInterval(() => {
   for (const id of events.watched()) void keeper.push(id);
 }, TICK_MS);
+const bell = setInterval(() => void notifier.tell(), NOTIFY_MS);
 
 let isStopping = false;
 async function stop(): Promise<void> {
   if (isStopping) return;
   isStopping = true;
   clearInterval(tick);
+  clearInterval(bell);
   events.closeAll();
   server.closeAllConnections();
   await new Promise<void>((resolve) => {

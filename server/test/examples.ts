@@ -11,6 +11,7 @@ export type Here = { readonly ids: Readonly<Record<string, string>>; readonly vi
 type Example = (here: Here) => object;
 
 export const keyOf = (r: Route) => `${r.method} ${r.path}`;
+const DEVICE = { endpoint: 'https://push.example.com/d/1' };
 const hours = { weekly: ORDINARY_WEEK, exceptions: [], blocks: [] };
 const version =
   (table: string): Example =>
@@ -161,6 +162,9 @@ export const EXAMPLES: Readonly<Record<string, Example>> = {
   'post /calendar': () => ({}),
   'delete /calendar': () => ({}),
   'get /calendar/:id.ics': () => ({}),
+  'get /notifications': () => ({}),
+  'post /notifications': () => ({ ...DEVICE, p256dh: 'p'.repeat(87), auth: 'a'.repeat(22) }),
+  'delete /notifications': () => ({ ...DEVICE }),
   'get /helpers': () => ({}),
   'get /copies': () => ({}),
   'delete /helpers/:id': () => ({}),

@@ -13,6 +13,7 @@ import { up as stepBackAndForward } from '../migrations/0007-step-back-and-forwa
 import { up as finishByZone } from '../migrations/0008-finish-by-zone.ts';
 import { up as ownBook } from '../migrations/0014-own-book.ts';
 import { up as ownCoats } from '../migrations/0015-own-coats.ts';
+import { up as notifications } from '../migrations/0016-notifications.ts';
 import { up as askingTheClient } from '../migrations/0013-asking-the-client.ts';
 import { up as pictureRecord } from '../migrations/0012-the-picture-record.ts';
 import { up as cupsAndColours } from '../migrations/0011-cups-and-colours-tried.ts';
@@ -62,6 +63,7 @@ describe('the schema', () => {
       { name: '0013-asking-the-client' },
       { name: '0014-own-book' },
       { name: '0015-own-coats' },
+      { name: '0016-notifications' },
     ]);
     await again.close();
   });
@@ -81,6 +83,7 @@ describe('the schema', () => {
     askingTheClient,
     ownBook,
     ownCoats,
+    notifications,
   };
   const NAMES = [
     '0001-first-shop',
@@ -98,6 +101,7 @@ describe('the schema', () => {
     '0013-asking-the-client',
     '0014-own-book',
     '0015-own-coats',
+    '0016-notifications',
   ];
   const ups = Object.values(ALL);
   const recorded = (names: readonly string[]) =>
@@ -342,6 +346,7 @@ describe('the schema', () => {
       offers: new Map(),
       shops: new KeptShops(db),
       turns: new Turns(),
+      pushKey: '',
       events: { announce: () => {}, end: () => {}, isWatched: () => false },
     };
     const rona = {

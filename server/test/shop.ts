@@ -50,6 +50,7 @@ export async function openShop(): Promise<TestShop> {
     offers: new Map(),
     shops: new KeptShops(sequelize),
     turns: new Turns(),
+    pushKey: 'key-of-this-test',
     events: {
       announce: (_id, { revision }) => announced.push(revision),
       end: (id) => ended.push(id),

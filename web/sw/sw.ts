@@ -25,5 +25,26 @@ registerRoute(
   ),
 );
 
+/** Told of a window while no page is open (W3C Push API); a page that is seen says it itself, and larger. */
+self.addEventListener('push', (event) => event.waitUntil(show(event.data?.json() as Told | undefined)));
+self.addEventListener('notificationclick', (event) => {
+  event.notification.close();
+  event.waitUntil(openToday());
+});
+
+type Told = { readonly id: string; readonly words: string };
+
+async function show(told: Told | undefined): Promise<void> {
+  const pages = await self.clients.matchAll({ type: 'window' });
+  if (!told || pages.some((p) => p.visibilityState === 'visible')) return;
+  // The same tag as a page's own notification of this alarm: it is shown once.
+  await self.registration.showNotification('Mokume', { tag: told.id, body: told.words, requireInteraction: true });
+}
+
+async function openToday(): Promise<void> {
+  const [page] = await self.clients.matchAll({ type: 'window' });
+  await (page ? page.focus() : self.clients.openWindow('/today'));
+}
+
 self.addEventListener('install', () => void self.skipWaiting());
 self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim()));

@@ -1,6 +1,7 @@
 import { ASK_ROUTES } from './asks.ts';
 import { CALENDAR_ROUTES } from './calendar.ts';
 import { CUP_ROUTES } from './cups.ts';
+import { NOTIFICATION_ROUTES } from './notifications.ts';
 import { PHOTO_ROUTES } from './photos.ts';
 import type { Route } from './route.ts';
 import { SESSION_ROUTES } from './session.ts';
@@ -14,6 +15,7 @@ export const ROUTES: readonly Route[] = [
   ...PHOTO_ROUTES,
   ...SHOP_ROUTES,
   ...CALENDAR_ROUTES,
+  ...NOTIFICATION_ROUTES,
   ...CUP_ROUTES,
   ...ASK_ROUTES,
 ];

@@ -26,6 +26,8 @@ export type Deps = {
   readonly offers: Offers;
   readonly shops: KeptShops;
   readonly turns: Turns;
+  /** What a browser needs to be told of windows while no page is open. */
+  readonly pushKey: string;
   /** Open browsers, told of every change. */
   readonly events: Pick<Events, 'announce' | 'end' | 'isWatched'>;
 };

@@ -15,6 +15,7 @@ import * as pictureRecord from '../../migrations/0012-the-picture-record.ts';
 import * as askingTheClient from '../../migrations/0013-asking-the-client.ts';
 import * as ownBook from '../../migrations/0014-own-book.ts';
 import * as ownCoats from '../../migrations/0015-own-coats.ts';
+import * as notifications from '../../migrations/0016-notifications.ts';
 import { defineModels } from './models.ts';
 
 /** Each migration, and a column that is there once it was made; null: it makes none, and may be made twice. */
@@ -34,6 +35,7 @@ const MIGRATIONS = {
   '0013-asking-the-client': { up: askingTheClient.up, makes: ['pieces', 'asks'] },
   '0014-own-book': { up: ownBook.up, makes: ['lessons', 'verdict'] },
   '0015-own-coats': { up: ownCoats.up, makes: ['workshops', 'own_coats'] },
+  '0016-notifications': { up: notifications.up, makes: ['push_subscriptions', 'endpoint'] },
 } as const;
 const LOCK = 7_410_061; // any number, the same for every server that migrates this database
 

@@ -238,6 +238,24 @@ export class CalendarFeedRow extends Model<InferAttributes<CalendarFeedRow>, Inf
   declare user_id: string;
   declare made_at: Date;
 }
+/** A device that is told of windows while no page is open. */
+export class PushSubscriptionRow extends Model<
+  InferAttributes<PushSubscriptionRow>,
+  InferCreationAttributes<PushSubscriptionRow>
+> {
+  declare endpoint: string;
+  declare workshop_id: string;
+  declare user_id: string;
+  declare p256dh: string;
+  declare auth: string;
+  declare made_at: Date;
+}
+/** The keys this installation signs such messages with: one row. */
+export class PushKeyRow extends Model<InferAttributes<PushKeyRow>, InferCreationAttributes<PushKeyRow>> {
+  declare id: number;
+  declare public_key: string;
+  declare private_key: string;
+}
 
 // Fresh objects each time: Sequelize writes the field's name into them.
 const id = () => ({ type: DataTypes.TEXT, primaryKey: true }) as const;
@@ -424,6 +442,14 @@ export function defineModels(sequelize: Sequelize): void {
   CalendarFeedRow.init(
     { token: id(), workshop_id: text(), user_id: text(), made_at: moment() },
     options('calendar_feeds'),
+  );
+  PushSubscriptionRow.init(
+    { endpoint: id(), workshop_id: text(), user_id: text(), p256dh: text(), auth: text(), made_at: moment() },
+    options('push_subscriptions'),
+  );
+  PushKeyRow.init(
+    { id: { type: DataTypes.INTEGER, primaryKey: true }, public_key: text(), private_key: text() },
+    options('push_keys'),
   );
   ChangeRow.init(
     {

@@ -6,6 +6,7 @@ import { answeredCalls, keepAnswered } from './answered.ts';
 import { allowSound, maySound, ring } from './bell.ts';
 import { alreadyOpen, type Call, dueCall, STALE_MINUTES } from './dueAlarm.ts';
 import { notify } from './notify.ts';
+import { beTold, beToldNothing, isTold } from './push.ts';
 import { useAwake } from './useAwake.ts';
 import { useCallWords } from './useCallWords.ts';
 
@@ -13,6 +14,8 @@ export type Alarms = {
   readonly isOn: boolean;
   readonly isAwake: boolean;
   readonly hasSound: boolean;
+  /** This device is told of windows while no page is open. */
+  readonly isPushed: boolean;
   readonly switchOn: () => Promise<void>;
   readonly switchOff: () => void;
   /** What is called out now; null: nothing. */
@@ -31,6 +34,8 @@ export function useAlarms(): Alarms {
   const isOn = mode === 'on';
   const isAwake = useAwake(isOn);
   const [hasSound, setHasSound] = useState(maySound);
+  const [isPushed, setPushed] = useState(false);
+  useEffect(() => void isTold().then(setPushed), []);
   const [answered, setAnswered] = useState(answeredCalls);
   // Those that opened lately too: that is what is called out.
   const windows = useMemo(
@@ -63,7 +68,12 @@ export function useAlarms(): Alarms {
     setHasSound(await allowSound());
     if ('Notification' in window && Notification.permission === 'default') await Notification.requestPermission();
     ring();
+    setPushed(await beTold());
   }, [setMode, put, windows, now]);
-  const switchOff = useCallback(() => setMode('off'), [setMode]);
-  return { isOn, isAwake, hasSound, switchOn, switchOff, call, answer };
+  const switchOff = useCallback(() => {
+    setMode('off');
+    setPushed(false);
+    void beToldNothing();
+  }, [setMode]);
+  return { isOn, isAwake, hasSound, isPushed, switchOn, switchOff, call, answer };
 }

@@ -1,4 +1,4 @@
-import { clock, sayLength } from '@app/core';
+import { clock, sayAlarm } from '@app/core';
 import { useInUnits, useSaying } from '../data/saying.ts';
 import { useWorkshop } from '../data/workshop.tsx';
 import type { Call } from './dueAlarm.ts';
@@ -17,9 +17,5 @@ export function useCallWords(call: Call | null): string {
     const rescue = window.rescue ? `${window.rescue.title} first` : 'look at the surface first';
     return `Missed, closed ${clock(window.closes!, saying)}: ${what}; ${rescue}`;
   }
-  const { kind, of } = call.alarm;
-  const left = of - saying.now;
-  if (kind === 'soon') return `In ${sayLength(Math.max(0, left))}, at ${clock(of, saying)}: ${what}`;
-  if (kind === 'opens') return left < 0 ? `Since ${clock(of, saying)}: ${what}` : `Now: ${what}`;
-  return `Only until ${clock(of, saying)}, ${sayLength(left)} left: ${what}`;
+  return sayAlarm(call.alarm.kind, call.alarm.of, what, saying);
 }

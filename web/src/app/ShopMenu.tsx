@@ -18,6 +18,7 @@ import {
 import { useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { mutate } from 'swr';
+import { beToldNothing } from '../alarms/push.ts';
 import { problemOf, send, wordsOf } from '../data/api.ts';
 import { sayRefused } from '../data/toasts.ts';
 import { useWorkshop } from '../data/workshop.tsx';
@@ -97,6 +98,7 @@ export function MenuItems({
 }
 
 async function signOut(): Promise<void> {
+  await beToldNothing();
   try {
     await send(OkSchema, 'DELETE', '/session');
   } catch (why) {

@@ -41,8 +41,10 @@ export function AlarmPanel() {
               : 'No sound yet: the browser allows it only after a tap here, also after a reload.'}
           </Promise>
           <Promise isSure={false}>{notificationWords()}</Promise>
+          <Promise isSure={false}>{closedWords(isOn && alarms.isPushed)}</Promise>
           <Promise isSure>
-            With this page closed: only the calendar below rings, by the clock of the device that follows it.
+            Always, also with this page closed and no network: the calendar below rings, by the clock of the device that
+            follows it.
           </Promise>
         </ul>
         <CalendarFeed />
@@ -68,6 +70,14 @@ function awakeWords(isOn: boolean, isAwake: boolean): string {
   return isAwake
     ? 'The screen is kept awake.'
     : 'This browser does not keep the screen awake: set the device not to sleep, or it may stay silent.';
+}
+
+function closedWords(isPushed: boolean): string {
+  if (isPushed)
+    return 'With this page closed: a notification, through the delivery service of your browser’s maker. It needs the internet here and there and may come late; the service sees when, not what.';
+  if (!('PushManager' in window) || !window.isSecureContext)
+    return 'With this page closed: no notification, as this browser delivers none for a page without a certificate.';
+  return 'With this page closed: no notification until alarms are switched on, notifications are allowed and the internet is there.';
 }
 
 function notificationWords(): string {
