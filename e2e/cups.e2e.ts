@@ -51,4 +51,10 @@ test('on a phone: a cup is mixed from leftovers near a colour, refused while a c
   await sage.getByLabel('Make again, L').fill('0.81');
   await sage.getByRole('button', { name: 'Make it' }).click();
   await expect(cup.getByRole('textbox', { name: 'mL', exact: true }).first()).toHaveValue('410');
+  await cup.getByRole('button', { name: 'Leave' }).click();
+
+  await page
+    .getByLabel('Photo of Sage')
+    .setInputFiles({ name: 'cup.png', mimeType: 'image/png', buffer: await page.screenshot() });
+  await expect(page.getByRole('img', { name: 'The cup Sage' })).toBeVisible();
 });

@@ -11,6 +11,7 @@ import {
   usualChemistry,
   type Verdict,
   VERDICTS,
+  STRIP_LOOKS,
 } from '@app/core';
 import { array, boolean, number, object, string, tuple, type InferType } from 'yup';
 import { command, hex, instantField, name, uuid, version, words } from './fields.ts';
@@ -286,6 +287,13 @@ export const StepPicture = object({
     .default('front'),
   note: words(300).default(''),
   done: boolean().default(false),
+  /** Which strip of the colours tried it shows, and how. */
+  strip: words(60).optional(),
+  look: string<(typeof STRIP_LOOKS)[number]>()
+    .oneOf([...STRIP_LOOKS], 'A strip is wet or dry.')
+    .when('strip', ([strip], look) =>
+      strip === undefined ? look : look.required('Say whether the strip is wet or dry.'),
+    ),
 });
 export type StepPicture = InferType<typeof StepPicture>;
 export type CupInput = InferType<typeof CupInput>;

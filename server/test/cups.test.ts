@@ -57,6 +57,33 @@ describe('a cup', () => {
     await rona.command('post', `/changes/${answer.change.id}/undo`);
     expect((await rona.view()).shop.paints).toEqual(v.shop.paints);
   });
+  test('has one photo: a new one takes the place of the old; undone, the old one is back; a can from a shop has none', async () => {
+    await rona.command('post', '/cups', cup(await rona.view(), 0.1));
+    const picture = await sharp({ create: { width: 40, height: 30, channels: 3, background: '#a8adb0' } })
+      .png()
+      .toBuffer();
+    const path = (name: string, v: WorkshopView) => `/api/cups/${canOf(v, name).id}/photo`;
+    const photograph = async (name: string, file = picture) =>
+      rona.agent
+        .post(path(name, await rona.view()))
+        .field({ commandId: randomUUID() })
+        .attach('photo', file, 'cup.png');
+    const photoOf = async () => canOf(await rona.view(), 'Dusk').made?.photo;
+    await photograph('Dusk').then((a) => expect(a.status).toBe(201));
+    const first = await photoOf();
+    const { body } = await photograph('Dusk');
+    const second = await photoOf();
+    expect(second).not.toBe(first);
+    await rona.agent.get(`/api/photos/${second!}`).expect(200).expect('content-type', 'image/webp');
+    await rona.agent.get(`/api/photos/${first!}`).expect(404);
+    await rona.command('post', `/changes/${(body as { change: { id: string } }).change.id}/undo`);
+    expect(await photoOf()).toBe(first);
+    await rona.agent.get(`/api/photos/${first!}`).expect(200);
+    const { revision } = await rona.view();
+    expect((await photograph('White')).status).toBe(400);
+    expect((await photograph('Dusk', Buffer.from('no picture'))).status).toBe(415);
+    expect((await rona.view()).revision).toBe(revision);
+  });
   test('of which a can has too little is refused with how much is missing', async () => {
     const { fields } = await refused('post', '/cups', cup(await rona.view(), 0.163));
     expect(fields).toEqual({ parts: 'You have 20 mL too little of Grey.' });
@@ -168,15 +195,15 @@ describe('colours tried', () => {
     const picture = await sharp({ create: { width: 12, height: 9, channels: 3, background: '#5b6770' } })
       .png()
       .toBuffer();
-    const photoOf = async (piece: string) => {
+    const photoOf = async (piece: string, more: Record<string, string> = {}, status = 201) => {
       const id = randomUUID();
       const { steps } = (await rona.view()).pieces.find((p) => p.id === piece)!;
       const { id: coat } = steps.find((s) => s.coat === 'paint')!;
       await rona.agent
         .post(`/api/steps/${encodeURIComponent(coat)}/photo`)
-        .field({ commandId: id, by: 'owner', side: 'front', note: 'Dusk tried, wet' })
+        .field({ commandId: id, by: 'owner', side: 'front', note: 'Dusk tried, wet', ...more })
         .attach('photo', picture, 'strip.png')
-        .expect(201);
+        .expect(status);
       return id;
     };
     const [own, other] = [await rona.addChest(), await rona.addChest()];
@@ -190,6 +217,18 @@ describe('colours tried', () => {
     expect((await refused('put', path, await trials({ wet: strange }))).fields).toHaveProperty('trials');
     expect((await refused('put', path, await trials({ dry: randomUUID() }))).fields).toHaveProperty('trials');
     await rona.command('put', path, await trials({ wet }));
-    expect((await rona.view()).pieces.find((p) => p.id === own)!.trials.tried[0]).toMatchObject({ wet, dry: null });
+    const strip = async () => (await rona.view()).pieces.find((p) => p.id === own)!.trials.tried[0]!;
+    expect(await strip()).toMatchObject({ wet, dry: null });
+    // One tap keeps the photo and says which strip it shows, so that it can wait to be sent.
+    const dry = await photoOf(own, { strip: (await strip()).id, look: 'dry' });
+    expect(await strip()).toMatchObject({ wet, dry });
+    const change = (await rona.view()).changes[0]!;
+    await rona.command('post', `/changes/${change.id}/undo`);
+    expect(await strip()).toMatchObject({ wet, dry: null });
+    await photoOf(own, { strip: (await strip()).id }, 400);
+    await photoOf(own, { strip: (await strip()).id, look: 'damp' }, 400);
+    // The strip was taken away meanwhile: the photo is kept.
+    const late = await photoOf(own, { strip: 'gone', look: 'dry' });
+    expect((await rona.view()).pieces.find((p) => p.id === own)!.photos.map((p) => p.id)).toContain(late);
   });
 });

@@ -135,6 +135,7 @@ export const EXAMPLES: Readonly<Record<string, Example>> = {
     product: 'matt-paint',
     parts: [{ paint: null, name: 'Tester', litres: 0.1 }],
   }),
+  'post /cups/:id/photo': () => ({}),
   'post /cups/pour': (h) => ({ from: h.ids['leftovers'], into: h.ids['paints'] }),
   'put /steps/:id/can': ({ ids, view }) => ({
     version: view.pieces.find((p) => p.id === ids['pieces'])!.stepVersions[ids['coats']!],
@@ -183,7 +184,7 @@ export const EXAMPLES: Readonly<Record<string, Example>> = {
 
 /** What `:id` is in an example: for rows that may be made under an id too. */
 const ownedBy = (r: Route): string | null =>
-  (/^\/steps\/:id\/(can|lesson)$/.test(r.path) ? 'coats' : r.owned) ??
+  (/^\/steps\/:id\/(can|lesson)$/.test(r.path) ? 'coats' : r.path.startsWith('/cups/') ? 'cups' : r.owned) ??
   (r.path === '/view/since/:id' ? 'revision' : null) ??
   /^\/shop\/(\w+)\/:id$/.exec(r.path)?.[1] ??
   (r.path === '/products/:id' ? 'products' : null);
@@ -213,6 +214,10 @@ export async function furnish(browser: Browser): Promise<Here> {
     choices: ['a'],
   });
   ids['asks'] = ask;
+  const cup = randomUUID();
+  const parts = [{ paint: null, name: 'Grey', litres: 0.1 }];
+  const mixed = { id: cup, name: 'Stirred', hex: '#808080', product: 'matt-paint', parts };
+  await browser.command('post', '/cups', mixed);
   const view = await browser.view();
   ids['steps'] = view.pieces.find((p) => p.id === ids['pieces'])!.steps[0]!.id;
   ids['changes'] = view.changes[0]!.id;
@@ -221,6 +226,7 @@ export async function furnish(browser: Browser): Promise<Here> {
     list.find((x) => x.name === name)!.id;
   ids['coats'] = view.pieces.find((p) => p.id === ids['pieces'])!.steps.find((s) => s.coat === 'paint')!.id;
   ids['leftovers'] = last(view.shop.paints, 'Leftover');
+  ids['cups'] = cup;
   for (const table of ['people', 'stations', 'tools', 'places', 'paints', 'mixes', 'recipes'] as const)
     ids[table] = last(
       view.shop[table] as readonly { id: string; name: string }[],

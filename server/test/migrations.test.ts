@@ -14,6 +14,7 @@ import { up as finishByZone } from '../migrations/0008-finish-by-zone.ts';
 import { up as ownBook } from '../migrations/0014-own-book.ts';
 import { up as ownCoats } from '../migrations/0015-own-coats.ts';
 import { up as notifications } from '../migrations/0016-notifications.ts';
+import { up as photosOfCups } from '../migrations/0017-photos-of-cups.ts';
 import { up as askingTheClient } from '../migrations/0013-asking-the-client.ts';
 import { up as pictureRecord } from '../migrations/0012-the-picture-record.ts';
 import { up as cupsAndColours } from '../migrations/0011-cups-and-colours-tried.ts';
@@ -64,6 +65,7 @@ describe('the schema', () => {
       { name: '0014-own-book' },
       { name: '0015-own-coats' },
       { name: '0016-notifications' },
+      { name: '0017-photos-of-cups' },
     ]);
     await again.close();
   });
@@ -84,6 +86,7 @@ describe('the schema', () => {
     ownBook,
     ownCoats,
     notifications,
+    photosOfCups,
   };
   const NAMES = [
     '0001-first-shop',
@@ -102,6 +105,7 @@ describe('the schema', () => {
     '0014-own-book',
     '0015-own-coats',
     '0016-notifications',
+    '0017-photos-of-cups',
   ];
   const ups = Object.values(ALL);
   const recorded = (names: readonly string[]) =>

@@ -11,6 +11,8 @@ export type Made = {
   readonly parts: readonly CupPart[];
   /** Where it stands, in words. */
   readonly stands: string;
+  /** Its photo, by its id. */
+  readonly photo?: string | null | undefined;
 };
 export type CupPart = {
   /** The can on the shelf it was taken from; null: something that is not kept there. */

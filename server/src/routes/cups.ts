@@ -1,4 +1,6 @@
-import { CommandAnswerSchema, CupInput, PourInput, StepCan, TrialsInput } from '@app/contract';
+import { Command, CommandAnswerSchema, CupInput, PourInput, StepCan, TrialsInput } from '@app/contract';
+import { ApiError } from '../errors.ts';
+import { photoOfCup } from '../services/photos.ts';
 import { chooseCan, mixCup, pourTogether } from '../services/cups.ts';
 import { saveTrials } from '../services/trials.ts';
 import { type Route, route } from './route.ts';
@@ -16,6 +18,20 @@ export const CUP_ROUTES: readonly Route[] = [
     body: CupInput,
     status: 201,
     run: ({ deps, actor, body }) => mixCup(deps, actor, body),
+  }),
+  route({
+    ...work,
+    method: 'post',
+    path: '/cups/:id/photo',
+    owned: 'paints',
+    does: 'keeps a photo of a cup, in place of the one it had',
+    body: Command,
+    status: 201,
+    takesPhoto: true,
+    run: ({ deps, actor, id, body, req }) => {
+      if (!req.file) throw new ApiError('INVALID_REQUEST', { fields: { photo: 'Choose a photo to send.' } });
+      return photoOfCup(deps, actor, id, { commandId: body.commandId, file: req.file.buffer });
+    },
   }),
   route({
     ...work,

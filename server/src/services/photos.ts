@@ -35,7 +35,7 @@ export async function addPhoto(
       // The picture itself is not part of the change: it goes in hidden, and the change shows it.
       const { width, height } = info;
       const at = deps.clock.now();
-      await keepPicture(rows, { id, piece: pieceId, side: input.side, width, height, at, picture: data });
+      await keepPicture(rows, { id, of: { piece: pieceId }, side: input.side, width, height, at, picture: data });
       await rows.update('photos', id, { removed: false });
       return { summary: `Photo of ${piece.name}, ${input.side}`, piece: pieceId, planning: 'none' };
     },
@@ -70,14 +70,54 @@ export async function pictureOfStep(
       await mustHaveRoom(rows, step.piece_id);
       const at = happened(deps, input.at);
       const { commandId: id, side, note } = input;
-      await keepPicture(rows, { id, piece: step.piece_id, side, at, step: stepId, note, ...kept });
+      await keepPicture(rows, { id, of: { piece: step.piece_id }, side, at, step: stepId, note, ...kept });
       await rows.update('photos', id, { removed: false });
+      if (input.strip !== undefined) await tieToStrip(rows, step.piece_id, id, input.strip, input.look!);
       const what = kept.kind === 'clip' ? 'Clip' : 'Photo';
       if (input.done) {
         const done = await finishWithin(deps, rows, view, stepId, { ...input, version: input.version ?? -1 });
         return { ...done, summary: `${done.summary}, with a ${what.toLowerCase()}` };
       }
       return { summary: `${what} of “${step.route.title}” on ${piece}`, piece: step.piece_id, planning: 'none' };
+    },
+  });
+}
+
+/** The photo is of a strip of a tried colour, wet or dry; a strip that was taken away meanwhile keeps it as the piece's. */
+async function tieToStrip(
+  rows: Recorder,
+  pieceId: string,
+  photo: string,
+  id: string,
+  look: 'wet' | 'dry',
+): Promise<void> {
+  const { trials } = await mustBeHere(rows, pieceId);
+  const tried = trials.tried.map((t) => (t.id === id ? { ...t, [look]: photo } : t));
+  await rows.update('pieces', pieceId, { trials: { ...trials, tried } });
+}
+
+/**
+ * Keeps a photo of a cup on the shelf, in place of the one it had.
+ * @throws {ApiError} NOT_A_PICTURE when it cannot be read
+ */
+export async function photoOfCup(
+  deps: Deps,
+  actor: Actor,
+  paintId: string,
+  input: { readonly commandId: string; readonly file: Buffer },
+): Promise<CommandAnswer> {
+  const kept = await seen(input.file);
+  return carryOut(deps, actor, {
+    id: input.commandId,
+    run: async (rows) => {
+      const cup = await rows.mustRead('paints', paintId);
+      if (!cup.made) throw new ApiError('INVALID_REQUEST', { fields: { photo: 'Only a cup mixed here has a photo.' } });
+      const id = input.commandId;
+      await keepPicture(rows, { id, of: { paint: paintId }, side: 'front', at: deps.clock.now(), ...kept });
+      await rows.update('photos', id, { removed: false });
+      if (cup.made.photo) await rows.update('photos', cup.made.photo, { removed: true });
+      await rows.update('paints', paintId, { made: { ...cup.made, photo: id } });
+      return { summary: `Photo of the cup ${cup.name}`, planning: 'none' };
     },
   });
 }
@@ -108,6 +148,7 @@ export function removePhoto(deps: Deps, actor: Actor, photoId: string, commandId
       const photo = await rows.mustRead('photos', photoId);
       if (photo.removed) throw new ApiError('NOT_FOUND');
       await rows.update('photos', photoId, { removed: true });
+      if (photo.piece_id === null) return { summary: 'Took away a photo of a cup', planning: 'none' };
       const piece = await mustBeHere(rows, photo.piece_id);
       return { summary: `Took away a photo of ${piece.name}`, piece: photo.piece_id, planning: 'none' };
     },

@@ -16,6 +16,7 @@ import * as askingTheClient from '../../migrations/0013-asking-the-client.ts';
 import * as ownBook from '../../migrations/0014-own-book.ts';
 import * as ownCoats from '../../migrations/0015-own-coats.ts';
 import * as notifications from '../../migrations/0016-notifications.ts';
+import * as photosOfCups from '../../migrations/0017-photos-of-cups.ts';
 import { defineModels } from './models.ts';
 
 /** Each migration, and a column that is there once it was made; null: it makes none, and may be made twice. */
@@ -36,6 +37,7 @@ const MIGRATIONS = {
   '0014-own-book': { up: ownBook.up, makes: ['lessons', 'verdict'] },
   '0015-own-coats': { up: ownCoats.up, makes: ['workshops', 'own_coats'] },
   '0016-notifications': { up: notifications.up, makes: ['push_subscriptions', 'endpoint'] },
+  '0017-photos-of-cups': { up: photosOfCups.up, makes: ['photos', 'paint_id'] },
 } as const;
 const LOCK = 7_410_061; // any number, the same for every server that migrates this database
 

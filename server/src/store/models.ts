@@ -152,7 +152,9 @@ export class MixRow extends Model<InferAttributes<MixRow>, InferCreationAttribut
 export class PhotoRow extends Model<InferAttributes<PhotoRow>, InferCreationAttributes<PhotoRow>> {
   declare id: string;
   declare workshop_id: string;
-  declare piece_id: string;
+  /** Null: of a cup. */
+  declare piece_id: string | null;
+  declare paint_id: CreationOptional<string | null>;
   declare side: PhotoSide;
   declare width: number;
   declare height: number;
@@ -379,7 +381,8 @@ export function defineModels(sequelize: Sequelize): void {
     {
       id: id(),
       workshop_id: owned(),
-      piece_id: text(),
+      piece_id: DataTypes.TEXT,
+      paint_id: DataTypes.TEXT,
       side: text(),
       width: whole(),
       height: whole(),

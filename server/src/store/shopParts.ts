@@ -66,7 +66,8 @@ export async function keepPicture(
   w: Within,
   photo: {
     readonly id: string;
-    readonly piece: string;
+    /** The piece it is of, or the cup. */
+    readonly of: { readonly piece: string } | { readonly paint: string };
     readonly side: PhotoRow['side'];
     readonly width: number;
     readonly height: number;
@@ -82,7 +83,8 @@ export async function keepPicture(
     {
       id: photo.id,
       workshop_id: w.workshopId,
-      piece_id: photo.piece,
+      piece_id: 'piece' in photo.of ? photo.of.piece : null,
+      paint_id: 'paint' in photo.of ? photo.of.paint : null,
       side: photo.side,
       width: photo.width,
       height: photo.height,

@@ -215,8 +215,8 @@ export async function loadLeft(
   });
 }
 
-function groupByPiece<T extends { readonly piece_id: string }>(rows: readonly T[]): Map<string, T[]> {
-  const out = new Map<string, T[]>();
+function groupByPiece<T extends { readonly piece_id: string | null }>(rows: readonly T[]): Map<string | null, T[]> {
+  const out = new Map<string | null, T[]>();
   for (const s of rows) {
     const list = out.get(s.piece_id);
     if (list) list.push(s);

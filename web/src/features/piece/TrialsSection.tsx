@@ -2,7 +2,6 @@ import type { PieceView } from '@app/contract';
 import { keptTrial, STRIP_LOOKS, MOST_TRIALS, sayTime, type Trial, type Verdict } from '@app/core';
 import { Camera } from 'lucide-react';
 import { useState } from 'react';
-import { commandId } from '../../data/api.ts';
 import { useSaying } from '../../data/saying.ts';
 import { useCommand } from '../../data/useCommand.tsx';
 import { CanOptions } from '../../data/ShopOptions.tsx';
@@ -55,7 +54,7 @@ export function TrialsSection({ piece }: { readonly piece: PieceView }) {
                 {WORDS[v]}
               </Tap>
             ))}
-            <TrialPhotos piece={piece} trial={t} onPhoto={(look, id) => change(t.id, { [look]: id })} />
+            <TrialPhotos piece={piece} trial={t} />
             <Button kind="plain" onClick={() => void save({ tried: trials.tried.filter((x) => x.id !== t.id) })}>
               Take away
             </Button>
@@ -82,24 +81,17 @@ export function TrialsSection({ piece }: { readonly piece: PieceView }) {
   );
 }
 
-type PhotosProps = {
-  readonly piece: PieceView;
-  readonly trial: Trial;
-  readonly onPhoto: (look: (typeof STRIP_LOOKS)[number], photo: string) => void;
-};
-
 /** The strip as it was wet and as it dried, side by side: paint seldom dries to the colour it has in the can. */
-function TrialPhotos({ piece, trial, onPhoto }: PhotosProps) {
+function TrialPhotos({ piece, trial }: { readonly piece: PieceView; readonly trial: Trial }) {
   const { view } = useWorkshop();
   const { command, refusal } = useCommand();
   const step = piece.steps.find((s) => s.coat === 'paint') ?? piece.steps[0];
   if (!step) return null;
-  const send = async (look: (typeof STRIP_LOOKS)[number], file: File) => {
-    const id = commandId();
+  const send = (look: (typeof STRIP_LOOKS)[number], file: File) => {
     const by = view.me.personId ?? view.shop.people[0]!.id;
     const note = `${trial.name} tried, ${look}${trial.sealed ? ', sealed' : ''}`;
-    const body = { commandId: id, by, side: 'front', note, done: false, file };
-    if (await command('POST', `/steps/${encodeURIComponent(step.id)}/photo`, body)) onPhoto(look, id);
+    const body = { by, side: 'front', note, done: false, strip: trial.id, look, file };
+    return command('POST', `/steps/${encodeURIComponent(step.id)}/photo`, body);
   };
   return (
     <span className="flex w-full flex-wrap gap-2 pl-6">

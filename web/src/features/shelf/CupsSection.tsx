@@ -1,4 +1,5 @@
 import { cupLacks, type CupPart, remade, sayTime, type ShelfPaint } from '@app/core';
+import { Camera } from 'lucide-react';
 import { useState } from 'react';
 import { useSaying } from '../../data/saying.ts';
 import { useCommand } from '../../data/useCommand.tsx';
@@ -7,6 +8,7 @@ import { useWorkshop } from '../../data/workshop.tsx';
 import { CupDrawing } from '../../grain/CupDrawing.tsx';
 import { fromTypedLitres, sayLitres, sayPoured, toTypedLitres } from '../../ui/amounts.ts';
 import { Button, Field, Input, Section, Select } from '../../ui/parts.tsx';
+import { PhotoButton } from '../../ui/PhotoButton.tsx';
 import { readNumber } from '../../ui/readNumber.ts';
 import { type Begun, MixCup } from './MixCup.tsx';
 import { NearColour } from './NearColour.tsx';
@@ -56,6 +58,7 @@ const FRESH: Begun = { key: 'fresh', name: '', product: null, parts: [], water_l
 function Cup({ cup, onAgain }: { readonly cup: ShelfPaint; readonly onAgain: (b: Begun) => void }) {
   const { view, now } = useWorkshop();
   const saying = useSaying();
+  const { command, refusal } = useCommand();
   const { units } = view.workshop;
   const [typed, setTyped] = useState(String(toTypedLitres(0.4, units)));
   const made = cup.made!;
@@ -72,6 +75,13 @@ function Cup({ cup, onAgain }: { readonly cup: ShelfPaint; readonly onAgain: (b:
         ]}
         colour={cup.hex}
       />
+      {made.photo && (
+        <img
+          src={`/api/photos/${made.photo}`}
+          alt={`The cup ${cup.name}`}
+          className="h-28 w-20 shrink-0 border border-keyline object-cover"
+        />
+      )}
       <div className="flex min-w-0 flex-col gap-1 text-table">
         <strong className="text-body">{cup.name}</strong>
         <span>
@@ -99,6 +109,14 @@ function Cup({ cup, onAgain }: { readonly cup: ShelfPaint; readonly onAgain: (b:
           )}
         </span>
         {again && <span>{partsWords(again.parts, again.water_litres, units)}</span>}
+        <PhotoButton
+          className="min-h-11 self-start px-2"
+          label={`Photo of ${cup.name}`}
+          onPhoto={(file) => void command('POST', `/cups/${encodeURIComponent(cup.id)}/photo`, formOf(file))}
+        >
+          <Camera size={14} aria-hidden="true" /> {made.photo ? 'Photo again' : 'Photo of the cup'}
+        </PhotoButton>
+        {refusal}
         {lacks.map((l) => (
           <span key={l.paint.id} className="font-semibold text-oxide-text">
             you have {sayPoured(l.litres, units)} too little of {l.paint.name}
@@ -107,6 +125,12 @@ function Cup({ cup, onAgain }: { readonly cup: ShelfPaint; readonly onAgain: (b:
       </div>
     </li>
   );
+}
+
+function formOf(photo: File): FormData {
+  const form = new FormData();
+  form.set('photo', photo, 'cup');
+  return form;
 }
 
 const partsWords = (parts: readonly CupPart[], water_litres: number, units: 'metric' | 'us') =>
