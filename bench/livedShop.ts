@@ -62,13 +62,22 @@ export function live(problem: Problem, first: Plan, uncertainty: Uncertainty, se
     world = { ...world, pieces };
   };
   for (let guard = 0; guard < 3000; guard++) {
-    const next = world.pieces
-      .flatMap((p) => p.steps.map((s) => ({ p, s, at: plan.steps[s.id]! })))
-      .filter((x) => x.s.state.kind === 'planned' && x.at)
+    const all = world.pieces.flatMap((p) => p.steps.map((s) => ({ p, s, at: plan.steps[s.id]! }))).filter((x) => x.at);
+    const next = all
+      .filter((x) => x.s.state.kind === 'planned')
       .sort((a, b) => a.at.start - b.at.start || (a.s.id < b.s.id ? -1 : 1))[0];
     if (!next) break;
     const { p, s, at } = next;
     now = Math.max(now, at.start);
+    // What ran when it all began ends as planned: nobody can promise anything about it any more.
+    const ended = all.filter((x) => x.s.state.kind === 'started' && x.at.end <= now);
+    for (const { s: ran, at: ranAt } of ended)
+      change(ran.id, (x) => ({ ...x, state: { kind: 'done', from: ranAt.start, until: ranAt.end, by: ranAt.people } }));
+    if (ended.length > 0) {
+      world = { ...world, now };
+      plan = replan(world, plan);
+      continue;
+    }
     const { day } = wallClock(zone, at.start);
     const away = at.people.filter((who) => !seenAway.has(`${who} ${day}`) && chance.isAway(who, day));
     if (away.length > 0) {

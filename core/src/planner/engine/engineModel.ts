@@ -121,7 +121,14 @@ export type EngineStep = {
     readonly cost: number;
   } | null;
   /** Done, running or frozen: where it stands; never moved. */
-  readonly fixed: { readonly start: number; readonly end: number; readonly hold: number; readonly done: number } | null;
+  readonly fixed: {
+    readonly start: number;
+    readonly end: number;
+    /** Nothing sticks to its film any more, and it can be handled: as it really dries, also when it was laid before all slots. */
+    readonly touch: number;
+    readonly hold: number;
+    readonly done: number;
+  } | null;
 };
 
 export type EnginePiece = {

@@ -100,7 +100,7 @@ export function insert(
     clearRange(person.free, start, end);
     clearRange(person.idle, start, end);
   }
-  bookSpace(w, start, end, hold, 1);
+  bookSpace(step, w, start, end, hold, 1);
   if (w.setups) addSetup(w.setups, start, end, step.group);
   if (b.loads && step.group >= 0) b.loads.add(step.group, start, end);
 }
@@ -118,22 +118,25 @@ export function remove(b: PartialSchedule, i: number): void {
     setMasked(person.free, person.open, start, end);
     setRange(person.idle, start, end);
   }
-  bookSpace(w, start, end, b.hold[i]!, -1);
+  bookSpace(step, w, start, end, b.hold[i]!, -1);
   if (w.setups) removeSetup(w.setups, start, end, step.group);
   if (b.loads && step.group >= 0) b.loads.remove(step.group, start, end);
 }
 
-function bookSpace(w: Mode, start: number, end: number, hold: number, sign: 1 | -1): void {
-  for (const t of w.demands)
-    consume(t.profile, spanStart(t.span, start, end), spanEnd(t.span, w, end, hold), sign * t.units);
+function bookSpace(step: EngineStep, w: Mode, start: number, end: number, hold: number, sign: 1 | -1): void {
+  for (const t of w.demands) {
+    const until = step.fixed && isUntilTouch(t.span) ? step.fixed.touch : spanEnd(t.span, w, end, hold);
+    consume(t.profile, spanStart(t.span, start, end), until, sign * t.units);
+  }
 }
+const isUntilTouch = (span: Span) => span === SPAN.sticky || span === SPAN.setting;
 
 const spanStart = (span: Span, start: number, end: number) =>
   span === SPAN.wet || span === SPAN.setting ? end : start;
 
 function spanEnd(span: Span, w: Mode, end: number, hold: number): number {
   if (span === SPAN.work) return end;
-  return span === SPAN.sticky || span === SPAN.setting ? Math.min(hold, w.film!.touch(end)) : hold;
+  return isUntilTouch(span) ? Math.min(hold, w.film!.touch(end)) : hold;
 }
 
 /** First slot a step may start in, by what it waits for. Every step it waits for must be placed. */
@@ -466,7 +469,8 @@ function fit(b: PartialSchedule, step: EngineStep, mode: Mode, s: number, e: num
 /** Slot from which dust no longer sticks to a film that is placed; of one that is under way its whole hold is taken. */
 function dustFree(b: PartialSchedule, i: number): number {
   const step = b.model.steps[i]!;
-  const film = step.fixed ? null : step.modes[b.mode[i]!]?.film;
+  if (step.fixed) return step.fixed.touch;
+  const film = step.modes[b.mode[i]!]?.film;
   return film ? Math.min(b.hold[i]!, film.touch(b.end[i]!)) : b.hold[i]!;
 }
 
