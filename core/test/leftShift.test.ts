@@ -28,7 +28,6 @@ function couldBeSooner(problem: Problem, plan: Plan, slots: number): string[] {
 }
 
 test(`in ${RUNS} shops nobody stands idle for more than an hour while a step waits that they could do, and the plan is right`, () => {
-  let before = 0;
   for (let seed = 1; seed <= RUNS; seed++) {
     const { problem } = randomWorkshop(seed, 12);
     const first = planAfresh(problem);
@@ -37,9 +36,6 @@ test(`in ${RUNS} shops nobody stands idle for more than an hour while a step wai
     expect(compareScores(scoreOf(problem, better), scoreOf(problem, first), problem.preferences)).toBeLessThanOrEqual(
       0,
     );
-    before += couldBeSooner(problem, first, 12).length;
-    if (better !== first) expect(couldBeSooner(problem, better, 12), `seed ${seed}`).toEqual([]);
+    for (const plan of [first, better]) expect(couldBeSooner(problem, plan, 12), `seed ${seed}`).toEqual([]);
   }
-  // There was something to do.
-  expect(before).toBeGreaterThan(0);
 });

@@ -47,6 +47,41 @@ describe('rehearsing a plan', () => {
         );
     }
   });
+  test('who is kept longer by a coat that fails is not at the next piece meanwhile', () => {
+    const shop = smallShop([
+      piece('p', [coat('fails', { work_minutes: 60 })]),
+      piece('q', [step('next', { work_minutes: 60 })], { arrival: at(0, 10) }),
+    ]);
+    const plan = planAfresh(shop);
+    expect(plan.steps['next']!.start).toBe(at(0, 10));
+    // Twice the hour, and three in which the failed coat dries and is sanded.
+    expect(simulate(shop, plan, 3, 1, { ...CERTAIN, rework: 1 }).get('q')![0]).toBe(at(0, 15));
+  });
+  test('what found no room in the evening goes before what waits for it in the morning, not behind it', () => {
+    const short = { weekly: Array.from({ length: 7 }, () => [{ from: 540, until: 615 }]), exceptions: [], blocks: [] };
+    const steps = [
+      coat('fails', { work_minutes: 60 }),
+      step('rub', { work_minutes: 15, after: [after('fails')] }),
+      step('paint', { work_minutes: 45, after: [after('rub')] }),
+    ];
+    const shop = smallShop([piece('p', steps)], {
+      people: [{ id: 'ada', name: 'Ada', hours: short, skills: EVERY_SKILL }],
+    });
+    const plan = planAfresh(shop);
+    expect(plan.steps['paint']!.start).toBe(at(1, 9));
+    expect(simulate(shop, plan, 3, 1, { ...CERTAIN, rework: 1 }).get('p')![0]).toBe(at(1, 10));
+  });
+  test('a few seconds over move nothing: what happened is told in whole minutes', () => {
+    const steps = Array.from({ length: 8 }, (_, n) =>
+      step(`s${n}`, { work_minutes: 15, after: n > 0 ? [after(`s${n - 1}`)] : [] }),
+    );
+    const shop = smallShop([piece('p', steps)]);
+    const plan = planAfresh(shop);
+    const runs = (work: number) => simulate(shop, plan, 40, 3, { ...CERTAIN, work }).get('p')!;
+    // A hundredth of a quarter of an hour is nine seconds, a tenth a minute and a half.
+    expect(runs(0.01).at(-1)).toBe(plan.ready['p']);
+    expect(runs(0.1).at(-1)).toBeGreaterThan(plan.ready['p']!);
+  });
   test('work on one bench after another is slower in every run than with a second person to help', () => {
     const jobs = ['p', 'q', 'r'].map((id) => piece(id, [coat(`c-${id}`, { work_minutes: 300 })]));
     const two = ['ada', 'bo'].map((id) => ({ id, name: id, hours: NINE_TO_FIVE, skills: EVERY_SKILL }));

@@ -63,7 +63,8 @@ export class Draws {
     if (isLate && step.rescue_minutes > 0) minutes += step.rescue_minutes;
     if (this.#isCoat[i] && this.#r() < this.#uncertainty.rework)
       minutes = minutes * 2 + (step.modes.some((m) => m.film) ? REWORK_MINUTES.film : REWORK_MINUTES.plain);
-    return Math.max(1, Math.ceil(minutes / GRID_MINUTES - 1e-9));
+    // What happened is told in whole minutes; only what is still to come begins on the grid.
+    return Math.max(1, Math.ceil(Math.round(minutes) / GRID_MINUTES));
   }
 
   /** A stage of drying that is planned for a slot, as this batch dries in this week; never sooner than the data sheet. */

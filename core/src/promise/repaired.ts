@@ -1,7 +1,7 @@
 import FlatQueue from 'flatqueue';
 import { GRID_MINUTES } from '../calendar/grid.ts';
 import type { Draft } from '../planner/build/draft.ts';
-import type { Pred } from '../planner/engine/engineModel.ts';
+import type { Mode, Pred } from '../planner/engine/engineModel.ts';
 import { afterNth } from '../planner/engine/resources/bits.ts';
 import {
   insert,
@@ -25,6 +25,9 @@ const MOST_PUSHES = 12;
 const MOST_LOOKED_AT = 1;
 /** What is gained by less is not worth a change. */
 const WORTH_MOVING_SLOTS = 6;
+/** So many others give way to a step that stands within a day, as a re-plan moves the fewest; to one that is late, all. */
+const MOST_GIVING_WAY = 1;
+const SOON_SLOTS = 1440 / GRID_MINUTES;
 
 /**
  * One way a plan may turn out, run again and again and repaired as the day does it: what can stay stays, what cannot goes into
@@ -149,6 +152,7 @@ export class Repaired implements Rehearsal {
     const step = b.model.steps[i]!;
     const { start, mode, crew } = b.found;
     const plannedEnd = b.found.end;
+    const plannedHold = b.found.hold;
     const how = step.modes[mode]!;
     const planned = slotsOf(step, how, 0);
     const isLate = start > this.#latest(i);
@@ -158,11 +162,36 @@ export class Repaired implements Rehearsal {
     else if (step.split && work > 0) end = afterNth(how.calendars[crew]!, start, work);
     if (end < 0 || end > b.model.slots) end = b.model.slots;
     const hold = how.film ? Math.ceil(this.#draws.stretched(i, end, how.film.handle(end))) : end + step.hold;
-    insert(b, i, start, end, Math.min(hold, b.model.slots), mode, crew);
+    const wet = Math.min(hold, b.model.slots);
+    const isLonger = end > plannedEnd || wet > plannedHold;
+    const inTheWay = isLonger ? this.#sharing(i, how, crew, Math.max(end, wet)) : [];
+    const places = inTheWay.map((j) => this.#at(j));
+    for (const j of inTheWay) remove(b, j);
+    insert(b, i, start, end, wet, mode, crew);
+    inTheWay.forEach((j, n) => {
+      const [from, , , otherMode, otherCrew] = places[n]!;
+      if (seekOnly(b, j, otherMode, otherCrew, from)) insert(b, j, ...places[n]!);
+      else this.#offer(j, from);
+    });
     this.#isDone[i] = 1;
     this.#ready[step.piece] = Math.max(this.#ready[step.piece]!, this.#draws.dryAt(b, i, TRAVEL));
     for (const f of this.#followers[i]!) this.#pullForward(f, end < plannedEnd);
     this.#lookAgain(step.piece);
+  }
+
+  /** Steps still to come that begin before a slot and use a person, place or tool that a step now keeps longer than planned. */
+  #sharing(i: number, how: Mode, crew: number, until: number): number[] {
+    const b = this.#b;
+    const people = how.crews[crew]!;
+    return this.#order.filter((j) => {
+      if (j === i || this.#isDone[j] || b.start[j]! < 0 || b.start[j]! >= until) return false;
+      const other = b.model.steps[j]!.modes[b.mode[j]!]!;
+      return (
+        other.crews[b.crew[j]!]!.some((p) => people.includes(p)) ||
+        (how.setups !== null && other.setups === how.setups) ||
+        other.demands.some((d) => how.demands.some((own) => own.profile === d.profile))
+      );
+    });
   }
 
   /** Steps of this piece, and of those that miss their dates, that were put off are tried in what has become free since. */
@@ -184,23 +213,55 @@ export class Repaired implements Rehearsal {
   #placeLater(i: number, at: number): boolean {
     const b = this.#b;
     const ready = Math.max(at, this.#readyFrom(i));
-    const late = this.#pushedBy(i, ready - at);
-    const old = late.map((f) => b.start[f]!);
-    for (const f of late) remove(b, f);
+    let late = this.#pushedBy(i, ready - at);
+    let old = this.#takeOut(late);
     let from = ready;
     for (let tries = 0; ; tries++) {
       if (!this.#seek(i, from)) return false;
       this.#book(i);
       const later = this.#bookAfter(late, old, tries < MOST_PUSHES);
-      if (later === 0) break;
-      from = b.start[i]! + later;
+      const isOvertaken = later === 0 && tries < MOST_PUSHES && [i, ...late].some((k) => this.#isOvertaken(k));
+      if (later === 0 && !isOvertaken) break;
+      if (later > 0) from = b.start[i]! + later;
       for (const f of [i, ...late]) remove(b, f);
+      if (!isOvertaken) continue;
+      // One of them found room only behind what comes after it: then all that comes after goes out first, and stays where it can.
+      const rest = this.#allAfter(i).filter((f) => !late.includes(f));
+      old = new Map([...old, ...this.#takeOut(rest)]);
+      late = [...old.keys()].sort((x, y) => this.#number[x]! - this.#number[y]!);
     }
-    if (this.#isPressed(i, late) && this.#goBefore(i, ready)) for (const f of late) this.#pullForward(f, true);
+    const most = this.#isPressed(i, late) ? Infinity : MOST_GIVING_WAY;
+    const soon = [i, ...late.filter((f) => old.get(f)! < at + SOON_SLOTS)];
+    for (const k of soon)
+      if (b.start[k]! >= 0 && this.#goBefore(k, Math.max(ready, this.#readyFrom(k)), most))
+        for (const f of late) this.#pullForward(f, true);
     for (const f of [i, ...late]) if (!this.#putOff.includes(f)) this.#putOff.push(f);
     this.#offer(i, b.start[i]!);
-    late.forEach((f, n) => this.#offer(f, b.start[f]! < 0 ? old[n]! : b.start[f]!));
+    for (const f of late) this.#offer(f, b.start[f]! < 0 ? old.get(f)! : b.start[f]!);
     return true;
+  }
+
+  /** @returns where each of them was */
+  #takeOut(steps: readonly number[]): Map<number, number> {
+    const old = new Map(steps.map((f) => [f, this.#b.start[f]!]));
+    for (const f of steps) remove(this.#b, f);
+    return old;
+  }
+
+  /** Whether something that waits for a step stands before it can begin. */
+  #isOvertaken(i: number): boolean {
+    const b = this.#b;
+    return this.#followers[i]!.some(
+      (f) => !this.#isDone[f] && b.start[f]! >= 0 && b.start[i]! >= 0 && b.start[f]! < this.#readyFrom(f),
+    );
+  }
+
+  /** All steps still to come that wait for a step, at once or through others. */
+  #allAfter(i: number): number[] {
+    const found = new Set([i]);
+    for (const k of found) for (const f of this.#followers[k]!) if (!this.#isDone[f]) found.add(f);
+    found.delete(i);
+    return [...found].filter((f) => this.#b.start[f]! >= 0);
   }
 
   /** Whether a piece misses its date by where these steps of it stand. */
@@ -210,8 +271,12 @@ export class Repaired implements Rehearsal {
     return due < b.model.slots && [i, ...late].some((f) => b.start[f]! < 0 || b.end[f]! > due);
   }
 
-  /** A step takes the time of others that could begin after it; those go into the next time that is free for them. @returns whether that gains enough */
-  #goBefore(i: number, ready: number): boolean {
+  /**
+   * A step takes the time of others that could begin after it; those go into the next time that is free for them.
+   * @param most so many of them may have to
+   * @returns whether that gains enough
+   */
+  #goBefore(i: number, ready: number, most: number): boolean {
     const b = this.#b;
     const { steps } = b.model;
     const kept = this.#at(i);
@@ -226,10 +291,18 @@ export class Repaired implements Rehearsal {
     if (isSooner) this.#book(i);
     else insert(b, i, ...kept);
     // Who is not in its way stays; the others are looked at when their time comes.
-    others.forEach((j, n) => {
+    const stay = others.map((j, n) => {
       const [start, , , mode, crew] = places[n]!;
-      if (!isSooner || seekOnly(b, j, mode, crew, start)) insert(b, j, ...places[n]!);
+      const is = !isSooner || seekOnly(b, j, mode, crew, start);
+      if (is) insert(b, j, ...places[n]!);
+      return is;
     });
+    if (isSooner && stay.reduce((n, is) => n + (is ? 0 : 1), 0) > most) {
+      for (const j of [i, ...others]) remove(b, j);
+      insert(b, i, ...kept);
+      others.forEach((j, n) => insert(b, j, ...places[n]!));
+      return false;
+    }
     return isSooner;
   }
 
@@ -276,12 +349,11 @@ export class Repaired implements Rehearsal {
    * Books steps after one that moved, each where it was or as soon after as it can.
    * @returns slots by which that one must begin later, so that all have room in their windows; 0: they have
    */
-  #bookAfter(steps: readonly number[], old: readonly number[], mayPush: boolean): number {
+  #bookAfter(steps: readonly number[], old: ReadonlyMap<number, number>, mayPush: boolean): number {
     const b = this.#b;
-    for (let n = 0; n < steps.length; n++) {
-      const f = steps[n]!;
+    for (const f of steps) {
       const ready = this.#readyFrom(f);
-      if (!this.#seek(f, Math.max(ready, old[n]!))) continue;
+      if (!this.#seek(f, Math.max(ready, old.get(f)!))) continue;
       const late = b.found.start - this.#latest(f);
       if (late > 0 && mayPush && b.model.steps[f]!.rescue_minutes < 0) return late;
       this.#book(f);

@@ -1,5 +1,6 @@
 import { type Draft, newDraft } from './draft.ts';
 import { finish } from './finish.ts';
+import { leftShift } from './leftShift.ts';
 import { linkBound } from '../engine/bounds/doneBound.ts';
 import { scheduleCost } from '../engine/schedule/cost.ts';
 import { improve, type Search } from '../engine/search/search.ts';
@@ -20,6 +21,7 @@ import { orderByRule, PRIORITY_RULES, worstFirst } from '../engine/schedule/prio
 export function planAfresh(problem: Problem, previous: Plan | null = null, evaluations = 4): Plan {
   const draft = newDraft(problem, previous);
   buildBest(draft, evaluations);
+  leftShift(draft);
   return finish(draft);
 }
 
