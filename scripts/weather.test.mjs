@@ -66,6 +66,15 @@ async function start({ folder = state, port, env = {} } = {}) {
   return { port, address, child, said, ready, gone, stop: () => (child.kill('SIGINT'), gone) };
 }
 
+/** Started and ready; a port that was free may be taken in between by another test's server: then the next one is tried. */
+async function startReady() {
+  for (let left = 2; ; left--) {
+    const run = await start();
+    const output = await run.ready();
+    if (left === 0 || !/is taken by another program/.test(output)) return run;
+  }
+}
+
 /** Somebody who looks round the demo. */
 async function visitor(address) {
   const session = await fetch(`${address}/api/session/demo`, { method: 'POST' });
@@ -83,11 +92,10 @@ const mix = (name) => ({ commandId: randomUUID(), name, hex: '#3f5c74', parts: [
 
 describe('two starts', () => {
   test('share one database: the second stopping leaves the first at work, and what nobody started is not stopped', async () => {
-    const first = await start();
-    await first.ready();
+    const first = await startReady();
     const look = await visitor(first.address);
     expect((await look('/view')).status).toBe(200);
-    const second = await start();
+    const second = await startReady();
     expect(await second.ready()).toMatch(/Mokume is at/);
     expect(await second.stop()).toBe(0);
     expect((await look('/view')).status).toBe(200);
