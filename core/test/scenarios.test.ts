@@ -331,6 +331,11 @@ describe('pieces an experienced painter would recognise', () => {
       expect(coatsOf(box(use), 'wax', 'body')).toHaveLength(1);
     }
   });
+  test('39c the top rails of a bed are used as the rest of it is; said to be used hard they get a third clear coat', () => {
+    const coats = (use: Brief['use']) => coatsOf(routeOf({ template: 'bed', brief: { use } }), 'clear', 'caps').length;
+    expect(coats({})).toBe(2);
+    expect(coats({ caps: 'hard' })).toBe(3);
+  });
   test('40 a pair of bedside cabinets takes twice the paint of one', () => {
     const litres = (set: number) =>
       coatsOf(routeOf({ template: 'bedside', dimensions: { set } }), 'paint').reduce((n, s) => n + s.litres, 0);
