@@ -15,7 +15,8 @@ export type ShopAfter = {
   readonly gone: readonly string[];
   /** Null: nothing of the shop itself changed. */
   readonly shop:
-    (Omit<StoredShopRows, 'workshop'> & { readonly workshop: Omit<StoredShopRows['workshop'], 'revision'> }) | null;
+    | (Omit<StoredShopRows, 'workshop'> & { readonly workshop: Omit<StoredShopRows['workshop'], 'revision'> })
+    | null;
 };
 
 export async function shopAfter(

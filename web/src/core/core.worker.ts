@@ -78,7 +78,8 @@ export type Standing = { readonly limits: LowerBounds; readonly score: Score };
 export type Ways = { readonly ways: readonly Remedy[]; readonly isAll: boolean };
 /** A promise without its plan, which is large and not shown. */
 export type Promised =
-  Exclude<PromiseAnswer, { kind: 'ready' }> | Omit<Extract<PromiseAnswer, { kind: 'ready' }>, 'plan'>;
+  | Exclude<PromiseAnswer, { kind: 'ready' }>
+  | Omit<Extract<PromiseAnswer, { kind: 'ready' }>, 'plan'>;
 /** When a piece could be ready; the plan it is in is not shown. */
 export type Preview =
   | Exclude<PromiseAnswer, { kind: 'ready' }>

@@ -20,7 +20,8 @@ type WorkProps = {
   readonly onPoint: (pointed: Pointed | null) => void;
   /** The pointer went down on it; missing: it cannot be dragged here. */
   readonly onGrab?:
-    ((step: string, start: number, e: { clientX: number; clientY: number; laneLeft: number }) => void) | undefined;
+    | ((step: string, start: number, e: { clientX: number; clientY: number; laneLeft: number }) => void)
+    | undefined;
 };
 
 /** One piece of hands-on work: a mark in the work row, its whole column of time as the target. */

@@ -3,7 +3,9 @@ import { type NewTap, openStore, type Tap } from './store.ts';
 
 /** What became of a tap that was sent: the server took it, refused it, or nobody was there to answer. */
 export type Sent =
-  { readonly kind: 'done' } | { readonly kind: 'refused'; readonly problem: Problem } | { readonly kind: 'away' };
+  | { readonly kind: 'done' }
+  | { readonly kind: 'refused'; readonly problem: Problem }
+  | { readonly kind: 'away' };
 /** Sends one tap. Never throws. */
 export type SendTap = (tap: Tap) => Promise<Sent>;
 

@@ -5,7 +5,12 @@ import type { Stretch, Wait } from './explain.ts';
 
 /** What a piece spends its time on: hands at work, drying, hours in which nobody could work on it, or what it waits for. */
 export type Spent =
-  'work' | 'drying' | 'closed' | 'hold' | Exclude<Wait['kind'], 'hours' | 'nothing' | 'step'> | 'line';
+  | 'work'
+  | 'drying'
+  | 'closed'
+  | 'hold'
+  | Exclude<Wait['kind'], 'hours' | 'nothing' | 'step'>
+  | 'line';
 export type LeadTimePart = { readonly spent: Spent; readonly minutes: number };
 
 /**

@@ -19,7 +19,9 @@ export type RescueStep = {
 };
 /** again: sand back and lay it again · block: one more blocking coat · steps: these, behind the step. */
 export type Rescue =
-  { readonly do: 'again' } | { readonly do: 'block' } | { readonly do: 'steps'; readonly steps: readonly RescueStep[] };
+  | { readonly do: 'again' }
+  | { readonly do: 'block' }
+  | { readonly do: 'steps'; readonly steps: readonly RescueStep[] };
 
 /** After which steps something is looked for; a step must meet every line that is given. */
 type After = {
