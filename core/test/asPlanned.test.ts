@@ -2,12 +2,12 @@ import { expect, test } from 'vitest';
 import { planAfresh, problemOf, replan, type ShopStep, verify } from '../src/index.ts';
 import { randomWorkshop } from './fixtures/randomWorkshop.ts';
 
-const SHOPS = process.env['MOKUME_LONG'] ? 120 : 1;
+const SHOPS = process.env['MOKUME_LONG'] ? 120 : 0;
 /** A shop in which a coat that was laid as planned once cost its piece a day. */
 const KNOWN = [50002];
 
 // What is done exactly when it was planned is no news: nothing may become later by it.
-test(`lived through as planned, tap by tap, no piece of ${SHOPS + KNOWN.length} workshops is ever ready later than it was said`, () => {
+test(`lived through as planned, tap by tap, no piece of ${SHOPS + KNOWN.length} workshop(s) is ever ready later than it was said`, () => {
   for (const seed of [...Array.from({ length: SHOPS }, (_, k) => k + 1), ...KNOWN]) {
     const { shop, pieces: all, now: begin } = randomWorkshop(seed, 3);
     let now = begin;

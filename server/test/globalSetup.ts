@@ -1,4 +1,6 @@
+import pg from 'pg';
 import type { TestProject } from 'vitest/node';
+import { openDatabase } from '../src/store/database.ts';
 // Plain JavaScript shared with the start script; it needs no types here.
 // @ts-expect-error -- no declaration file
 import { startPostgres } from '../../scripts/lib/cluster.mjs';
@@ -9,12 +11,23 @@ declare module 'vitest' {
   }
 }
 
-/** One real PostgreSQL for all server tests; each file makes a database of its own in it. */
+/** A database of the newest shape, with nothing in it. */
+export const MIGRATED = 'migrated';
+
+/** One real PostgreSQL for all server tests; each file copies a database of its own in it. */
 export default async function setup(project: TestProject): Promise<() => Promise<void>> {
   const postgres = (await startPostgres('postgres-test', { mayCreateDatabases: true, isThrowaway: true })) as {
     url: string;
     stop: () => Promise<void>;
   };
   project.provide('databaseUrl', postgres.url);
+  const admin = new pg.Client({ connectionString: postgres.url });
+  await admin.connect();
+  await admin.query(`drop database if exists ${MIGRATED}`);
+  await admin.query(`create database ${MIGRATED}`);
+  await admin.end();
+  const url = new URL(postgres.url);
+  url.pathname = `/${MIGRATED}`;
+  await (await openDatabase(url.href)).close();
   return () => postgres.stop();
 }

@@ -49,8 +49,11 @@ const VERSIONS = [
   ['0009-what-lies-ready', whatLiesReady],
 ] as const;
 
+/** All in the long run; otherwise the first, one of the middle, and the last. */
+const TRIED = isLong ? VERSIONS.map((_, k) => k) : [0, 4, VERSIONS.length - 1];
+
 describe('a backup', () => {
-  test.each(VERSIONS.map(([name], k) => [name, k] as const))(
+  test.each(TRIED.map((k) => [VERSIONS[k]![0], k] as const))(
     'made at %s is restored over a newer shop and opens',
     async (_, k) => {
       const [old, now] = [await emptyDatabase(), await emptyDatabase()];

@@ -13,6 +13,7 @@ import { Keeper } from '../src/services/keeper.ts';
 import { KeptShops } from '../src/services/keptShops.ts';
 import { Turns } from '../src/services/turns.ts';
 import { openDatabase } from '../src/store/database.ts';
+import { MIGRATED } from './globalSetup.ts';
 
 export type TestShop = {
   readonly app: Express;
@@ -36,7 +37,7 @@ export async function openShop(): Promise<TestShop> {
   const url = new URL(inject('databaseUrl'));
   const client = new pg.Client({ connectionString: url.href });
   await client.connect();
-  await client.query(`create database ${name}`);
+  await client.query(`create database ${name} template ${MIGRATED}`);
   url.pathname = `/${name}`;
   const sequelize = await openDatabase(url.href);
   const clock = { at: MONDAY_9 };
