@@ -90,19 +90,23 @@ test(
   },
 );
 
-test('a calendar is made, follows without signing in, and is taken away', async ({ page, request }) => {
-  await enterDemo(page, mokume.address, '/today');
-  await page.locator('summary').filter({ hasText: 'Alarms are off' }).click();
-  const calendar = page.getByRole('region', { name: 'Calendar' });
-  await calendar.getByRole('button', { name: 'Make the calendar' }).click();
-  const address = await calendar.getByText(/\.ics$/).innerText();
-  const feed = await request.get(address);
-  expect(feed.status()).toBe(200);
-  expect(await feed.text()).toMatch(/BEGIN:VALARM[\s\S]*TRIGGER/);
-  await calendar.getByRole('button', { name: 'Take it away' }).click();
-  await expect(calendar.getByRole('button', { name: 'Make the calendar' })).toBeVisible();
-  expect((await request.get(address)).status()).toBe(404);
-});
+test(
+  'a calendar is made, follows without signing in, and is taken away',
+  { tag: '@long' },
+  async ({ page, request }) => {
+    await enterDemo(page, mokume.address, '/today');
+    await page.locator('summary').filter({ hasText: 'Alarms are off' }).click();
+    const calendar = page.getByRole('region', { name: 'Calendar' });
+    await calendar.getByRole('button', { name: 'Make the calendar' }).click();
+    const address = await calendar.getByText(/\.ics$/).innerText();
+    const feed = await request.get(address);
+    expect(feed.status()).toBe(200);
+    expect(await feed.text()).toMatch(/BEGIN:VALARM[\s\S]*TRIGGER/);
+    await calendar.getByRole('button', { name: 'Take it away' }).click();
+    await expect(calendar.getByRole('button', { name: 'Make the calendar' })).toBeVisible();
+    expect((await request.get(address)).status()).toBe(404);
+  },
+);
 
 test('with the page closed the browser’s delivery service has it said; a page that is seen says it itself', async ({
   browser,

@@ -179,7 +179,7 @@ test(
   },
 );
 
-test('a part that cannot be fetched says so in its place, with the ways on', async ({ browser }) => {
+test('a part that cannot be fetched says so in its place, with the ways on', { tag: '@long' }, async ({ browser }) => {
   const context = await browser.newContext({ serviceWorkers: 'block' });
   const page = await context.newPage();
   await enterDemo(page, mokume.address, '/plan');

@@ -50,7 +50,7 @@ test('a one-person garage in US units in Auckland gets from nothing to a believa
   await mokume.stop();
 });
 
-test('what cannot be right is said at its field, and what was entered stays', async ({ page }) => {
+test('what cannot be right is said at its field, and what was entered stays', { tag: '@long' }, async ({ page }) => {
   const mokume = await Mokume.create();
   await mokume.start('2026-03-02T08:00:00Z');
   await startOwn(page, mokume.address, { name: 'Shop', zone: 'Europe/Berlin', units: 'metric' });

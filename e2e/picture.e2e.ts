@@ -62,7 +62,7 @@ test('photo and Done in one tap, cut off and back: the step is done, its picture
   await expect.poll(() => picture.evaluate((i: HTMLImageElement) => i.naturalWidth)).toBe(640);
 });
 
-test('the photo of the same side as it came lies over the camera', async ({ page }) => {
+test('the photo of the same side as it came lies over the camera', { tag: '@long' }, async ({ page }) => {
   await withCamera(page);
   await enterDemo(page, mokume.address, '/pieces/sideboard/arrival');
   await page.getByLabel('Photo of the front').setInputFiles({
@@ -81,7 +81,7 @@ test('the photo of the same side as it came lies over the camera', async ({ page
   await expect(ghost).toBeHidden();
 });
 
-test('what was done is made again on another piece, and found by its colour', async ({ page }) => {
+test('what was done is made again on another piece, and found by its colour', { tag: '@long' }, async ({ page }) => {
   await enterDemo(page, mokume.address, '/pieces/blanket-box');
   await page.getByRole('button', { name: 'Make it again…' }).click();
   await expect(page).toHaveURL(/\/pieces\/new\?recipe=/);

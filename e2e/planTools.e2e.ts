@@ -52,18 +52,22 @@ test('a coat dragged over a closed window is refused in words, dropped elsewhere
   await expect(coat).toHaveAttribute('aria-label', before!);
 });
 
-test('what if someone were away is shown in the grain, and dropped without a trace', async ({ page }) => {
-  await enterDemo(page, mokume.address, '/plan');
-  const load = page.getByRole('group', { name: /^Teo:/ });
-  const before = await load.getAttribute('aria-label');
-  await page.getByRole('button', { name: 'What if…' }).click();
-  const panel = page.getByRole('complementary', { name: 'What if…' });
-  await panel.getByLabel('How many days').fill('4');
-  await expect(panel.getByRole('list', { name: 'What moves' })).toBeVisible();
-  await expect(load).not.toHaveAttribute('aria-label', before!);
-  await panel.getByRole('button', { name: 'Drop it' }).click();
-  await expect(load).toHaveAttribute('aria-label', before!);
-});
+test(
+  'what if someone were away is shown in the grain, and dropped without a trace',
+  { tag: '@long' },
+  async ({ page }) => {
+    await enterDemo(page, mokume.address, '/plan');
+    const load = page.getByRole('group', { name: /^Teo:/ });
+    const before = await load.getAttribute('aria-label');
+    await page.getByRole('button', { name: 'What if…' }).click();
+    const panel = page.getByRole('complementary', { name: 'What if…' });
+    await panel.getByLabel('How many days').fill('4');
+    await expect(panel.getByRole('list', { name: 'What moves' })).toBeVisible();
+    await expect(load).not.toHaveAttribute('aria-label', before!);
+    await panel.getByRole('button', { name: 'Drop it' }).click();
+    await expect(load).toHaveAttribute('aria-label', before!);
+  },
+);
 
 test('a what-if that is applied changes the shop; a told date it moves is shown first', async ({ page }) => {
   await enterDemo(page, mokume.address, '/plan');
@@ -82,7 +86,7 @@ test('a what-if that is applied changes the shop; a told date it moves is shown 
   await expect(page.getByTestId('last-change')).toContainText(/Changed .* in the shop/);
 });
 
-test('why a late piece is late adds up, and names the chain that decides it', async ({ page }) => {
+test('why a late piece is late adds up, and names the chain that decides it', { tag: '@long' }, async ({ page }) => {
   await enterDemo(page, mokume.address, '/plan');
   await page.getByRole('button', { name: 'Why?' }).click();
   const panel = page.getByRole('complementary', { name: 'Why then?' });

@@ -159,98 +159,104 @@ test(
   },
 );
 
-test('of a half-done piece the form, its page and the plan say one date, before saving and after', async ({ page }) => {
-  await demo(page, '/pieces/sideboard');
-  const ready = page.getByRole('definition').first();
-  const before = await ready.innerText();
-  await page.getByRole('link', { name: 'Change', exact: true }).click();
-  const earliest = page.getByTestId('earliest');
-  // Nothing is changed yet: the form forecasts from what is done, and so says what the plan says.
-  await expect(earliest).toHaveText(before);
-  const price = page.getByRole('region', { name: 'What the change costs' });
-  await expect(price).toHaveCount(0);
-  await page.getByRole('button', { name: 'Stencil', exact: true }).click();
-  await expect(page.getByText('Looking for room in the plan…')).toHaveCount(0);
-  await page.waitForTimeout(800);
-  const forecast = await earliest.innerText();
-  expect(forecast).not.toBe(before);
-  // The change of mind has its price in hours, money and days.
-  await expect(price).toContainText(/h more at the bench.*with tax.*ready/);
-  await page.getByRole('button', { name: 'Save and plan again' }).click();
-  const consent = page.getByRole('button', { name: 'Do it, I will tell the client' });
-  await expect(page.getByRole('heading', { name: 'Birthday sideboard' }).or(consent).first()).toBeVisible();
-  if (await consent.isVisible()) await consent.click();
-  await expect(page.getByRole('link', { name: 'Change the route' })).toBeVisible();
-  await expect(ready).toHaveText(forecast);
-  await page.getByRole('navigation', { name: 'Main' }).getByRole('link', { name: 'Plan' }).click();
-  const { plan, pieces } = await viewOf(page);
-  const id = pieces.find((p) => p.name === 'Birthday sideboard')!.id;
-  const said = new Intl.DateTimeFormat('en-GB', {
-    hour: 'numeric',
-    minute: '2-digit',
-    timeZone: 'Europe/Lisbon',
-  }).format(plan.ready[id]! * 60_000);
-  expect(forecast).toContain(said.replace(/^0/, ''));
-});
+test(
+  'of a half-done piece the form, its page and the plan say one date, before saving and after',
+  { tag: '@long' },
+  async ({ page }) => {
+    await demo(page, '/pieces/sideboard');
+    const ready = page.getByRole('definition').first();
+    const before = await ready.innerText();
+    await page.getByRole('link', { name: 'Change', exact: true }).click();
+    const earliest = page.getByTestId('earliest');
+    // Nothing is changed yet: the form forecasts from what is done, and so says what the plan says.
+    await expect(earliest).toHaveText(before);
+    const price = page.getByRole('region', { name: 'What the change costs' });
+    await expect(price).toHaveCount(0);
+    await page.getByRole('button', { name: 'Stencil', exact: true }).click();
+    await expect(page.getByText('Looking for room in the plan…')).toHaveCount(0);
+    await page.waitForTimeout(800);
+    const forecast = await earliest.innerText();
+    expect(forecast).not.toBe(before);
+    // The change of mind has its price in hours, money and days.
+    await expect(price).toContainText(/h more at the bench.*with tax.*ready/);
+    await page.getByRole('button', { name: 'Save and plan again' }).click();
+    const consent = page.getByRole('button', { name: 'Do it, I will tell the client' });
+    await expect(page.getByRole('heading', { name: 'Birthday sideboard' }).or(consent).first()).toBeVisible();
+    if (await consent.isVisible()) await consent.click();
+    await expect(page.getByRole('link', { name: 'Change the route' })).toBeVisible();
+    await expect(ready).toHaveText(forecast);
+    await page.getByRole('navigation', { name: 'Main' }).getByRole('link', { name: 'Plan' }).click();
+    const { plan, pieces } = await viewOf(page);
+    const id = pieces.find((p) => p.name === 'Birthday sideboard')!.id;
+    const said = new Intl.DateTimeFormat('en-GB', {
+      hour: 'numeric',
+      minute: '2-digit',
+      timeZone: 'Europe/Lisbon',
+    }).format(plan.ready[id]! * 60_000);
+    expect(forecast).toContain(said.replace(/^0/, ''));
+  },
+);
 
-test('somebody ill at noon with a coat under way: it is finished by who can, or ended where it stood, and Today says who is away', async ({
-  page,
-}) => {
-  await demo(page, '/today');
-  // The next coat that is one go and whose ground is done: it is under way, or is begun now by whom the plan has for it.
-  type Step = {
-    id: string;
-    key: string;
-    title: string;
-    coat: string | null;
-    splittable: boolean;
-    after: { step: string }[];
-    state: { kind: string };
-  };
-  const shown = (await (await page.request.get(`${mokume.address}/api/view`)).json()) as {
-    shop: { people: { id: string; name: string }[] };
-    pieces: { id: string; steps: Step[] }[];
-    plan: { steps: Record<string, { start: number; people: string[] }> };
-  };
-  const [next] = shown.pieces
-    .flatMap((p) =>
-      p.steps
-        .filter((s) => s.coat !== null && !s.splittable && s.state.kind !== 'done' && shown.plan.steps[s.id])
-        .filter((s) => s.after.every((l) => p.steps.find((x) => x.key === l.step)?.state.kind !== 'planned'))
-        .map((s) => ({ piece: p.id, key: s.key, coat: s.title, kind: s.state.kind, ...shown.plan.steps[s.id]! })),
-    )
-    .sort((x, y) => x.start - y.start);
-  const { piece, key, coat, kind } = next!;
-  await page.goto(`${mokume.address}/pieces/${piece}`);
-  await page.getByTestId(`step-${key}`).click();
-  if (kind === 'planned') await page.getByRole('dialog').getByRole('button', { name: 'Start', exact: true }).click();
-  await page.goto(`${mokume.address}/today`);
-  const { name } = shown.shop.people.find((p) => p.id === next!.people[0])!;
-  const card = page.getByRole('region', { name });
-  await expect(card.getByText(coat).first()).toBeVisible();
-  await expect(card.getByText(/under way since/).first()).toBeVisible();
-  await card.getByRole('button', { name: 'goes home now' }).click();
-  const consent = page.getByRole('button', { name: 'Do it, I will tell the client' });
-  await expect(
-    card
-      .getByText(/^away today/)
-      .or(consent)
-      .first(),
-  ).toBeVisible();
-  if (await consent.isVisible()) await consent.click();
-  await expect(card.getByText(/^away today, back/)).toBeVisible();
-  const told = page.getByText(new RegExp(`${name} went with about \\d+ min of`)).first();
-  await expect(told).toContainText(coat);
-  await expect(told).toContainText(/finishes it at once|it ended where it stood/);
-  // It never lasts until she is back.
-  const view = (await (await page.request.get(`${mokume.address}/api/view`)).json()) as {
-    pieces: { steps: { id: string; title: string; state: { kind: string } }[] }[];
-    plan: { steps: Record<string, { end: number }> };
-    now: number;
-  };
-  const step = view.pieces.flatMap((p) => p.steps).find((s) => s.state.kind === 'started' && s.title === coat)!;
-  expect(view.plan.steps[step.id]!.end - view.now).toBeLessThan(4 * 60);
-});
+test(
+  'somebody ill at noon with a coat under way: it is finished by who can, or ended where it stood, and Today says who is away',
+  { tag: '@long' },
+  async ({ page }) => {
+    await demo(page, '/today');
+    // The next coat that is one go and whose ground is done: it is under way, or is begun now by whom the plan has for it.
+    type Step = {
+      id: string;
+      key: string;
+      title: string;
+      coat: string | null;
+      splittable: boolean;
+      after: { step: string }[];
+      state: { kind: string };
+    };
+    const shown = (await (await page.request.get(`${mokume.address}/api/view`)).json()) as {
+      shop: { people: { id: string; name: string }[] };
+      pieces: { id: string; steps: Step[] }[];
+      plan: { steps: Record<string, { start: number; people: string[] }> };
+    };
+    const [next] = shown.pieces
+      .flatMap((p) =>
+        p.steps
+          .filter((s) => s.coat !== null && !s.splittable && s.state.kind !== 'done' && shown.plan.steps[s.id])
+          .filter((s) => s.after.every((l) => p.steps.find((x) => x.key === l.step)?.state.kind !== 'planned'))
+          .map((s) => ({ piece: p.id, key: s.key, coat: s.title, kind: s.state.kind, ...shown.plan.steps[s.id]! })),
+      )
+      .sort((x, y) => x.start - y.start);
+    const { piece, key, coat, kind } = next!;
+    await page.goto(`${mokume.address}/pieces/${piece}`);
+    await page.getByTestId(`step-${key}`).click();
+    if (kind === 'planned') await page.getByRole('dialog').getByRole('button', { name: 'Start', exact: true }).click();
+    await page.goto(`${mokume.address}/today`);
+    const { name } = shown.shop.people.find((p) => p.id === next!.people[0])!;
+    const card = page.getByRole('region', { name });
+    await expect(card.getByText(coat).first()).toBeVisible();
+    await expect(card.getByText(/under way since/).first()).toBeVisible();
+    await card.getByRole('button', { name: 'goes home now' }).click();
+    const consent = page.getByRole('button', { name: 'Do it, I will tell the client' });
+    await expect(
+      card
+        .getByText(/^away today/)
+        .or(consent)
+        .first(),
+    ).toBeVisible();
+    if (await consent.isVisible()) await consent.click();
+    await expect(card.getByText(/^away today, back/)).toBeVisible();
+    const told = page.getByText(new RegExp(`${name} went with about \\d+ min of`)).first();
+    await expect(told).toContainText(coat);
+    await expect(told).toContainText(/finishes it at once|it ended where it stood/);
+    // It never lasts until she is back.
+    const view = (await (await page.request.get(`${mokume.address}/api/view`)).json()) as {
+      pieces: { steps: { id: string; title: string; state: { kind: string } }[] }[];
+      plan: { steps: Record<string, { end: number }> };
+      now: number;
+    };
+    const step = view.pieces.flatMap((p) => p.steps).find((s) => s.state.kind === 'started' && s.title === coat)!;
+    expect(view.plan.steps[step.id]!.end - view.now).toBeLessThan(4 * 60);
+  },
+);
 
 test('from the keyboard alone: the plan is a few tab stops, arrows go inside, panels take and give back the focus', async ({
   page,

@@ -64,74 +64,78 @@ for (const [where, width, height] of [
     },
   );
 
-test('a chair with a cane seat and a cabinet with glass doors: covered, never painted; what cannot be is told with a way out', async ({
-  page,
-}) => {
-  const mokume = await Mokume.create();
-  await mokume.start('2026-03-02T08:00:00Z');
-  await startOwn(page, mokume.address, { name: 'Materials', zone: 'Europe/Berlin', units: 'metric' });
-  await newPiece(page, mokume, /^Chair$/);
-  await page.getByText('A part of it is different').click();
-  await page
-    .getByRole('listitem')
-    .filter({ hasText: 'Seat' })
-    .getByLabel('Made of')
-    .selectOption({ label: 'Cane or rush' });
-  const route = page.getByRole('list', { name: 'Route' });
-  await expect(route).toContainText('Vacuum the cane or rush and cover it with film and tape');
-  await expect(page.getByRole('img', { name: /Seat: covered, no wood/ })).toBeVisible();
+test(
+  'a chair with a cane seat and a cabinet with glass doors: covered, never painted; what cannot be is told with a way out',
+  { tag: '@long' },
+  async ({ page }) => {
+    const mokume = await Mokume.create();
+    await mokume.start('2026-03-02T08:00:00Z');
+    await startOwn(page, mokume.address, { name: 'Materials', zone: 'Europe/Berlin', units: 'metric' });
+    await newPiece(page, mokume, /^Chair$/);
+    await page.getByText('A part of it is different').click();
+    await page
+      .getByRole('listitem')
+      .filter({ hasText: 'Seat' })
+      .getByLabel('Made of')
+      .selectOption({ label: 'Cane or rush' });
+    const route = page.getByRole('list', { name: 'Route' });
+    await expect(route).toContainText('Vacuum the cane or rush and cover it with film and tape');
+    await expect(page.getByRole('img', { name: /Seat: covered, no wood/ })).toBeVisible();
 
-  await newPiece(page, mokume, /^Cabinet/);
-  await page.getByText('A part of it is different').click();
-  await page
-    .getByRole('listitem')
-    .filter({ hasText: 'Doors' })
-    .getByLabel('Made of')
-    .selectOption({ label: 'Glass or mirror' });
-  await makeDifferent(page, 'Doors');
-  await expect(page.getByText('Glass, cane, cloth and stone are covered and cleaned')).toBeVisible();
-  await page.getByRole('button', { name: 'Leave it as it is' }).click();
-  await expect(page.getByText('Glass, cane, cloth and stone are covered and cleaned')).toHaveCount(0);
-  await expect(part(page, 'Doors')).toHaveCount(0);
+    await newPiece(page, mokume, /^Cabinet/);
+    await page.getByText('A part of it is different').click();
+    await page
+      .getByRole('listitem')
+      .filter({ hasText: 'Doors' })
+      .getByLabel('Made of')
+      .selectOption({ label: 'Glass or mirror' });
+    await makeDifferent(page, 'Doors');
+    await expect(page.getByText('Glass, cane, cloth and stone are covered and cleaned')).toBeVisible();
+    await page.getByRole('button', { name: 'Leave it as it is' }).click();
+    await expect(page.getByText('Glass, cane, cloth and stone are covered and cleaned')).toHaveCount(0);
+    await expect(part(page, 'Doors')).toHaveCount(0);
 
-  // A panel cut out of the body, larger than what is left of it, is told by name.
-  await page.getByText('Only a piece of a zone is different').click();
-  await page.getByRole('combobox', { name: 'What', exact: true }).selectOption('A panel');
-  await page.getByRole('button', { name: 'Make it a part' }).click();
-  await expect(part(page, 'A panel: body')).toBeVisible();
-  await page.getByText('How the areas are worked out', { exact: true }).click();
-  await page.getByRole('textbox', { name: 'Area', exact: true }).fill('4 * width * height');
-  await expect(page.getByText(/more than is left of body\. Make it smaller by/).first()).toBeVisible();
-  await mokume.stop();
-});
+    // A panel cut out of the body, larger than what is left of it, is told by name.
+    await page.getByText('Only a piece of a zone is different').click();
+    await page.getByRole('combobox', { name: 'What', exact: true }).selectOption('A panel');
+    await page.getByRole('button', { name: 'Make it a part' }).click();
+    await expect(part(page, 'A panel: body')).toBeVisible();
+    await page.getByText('How the areas are worked out', { exact: true }).click();
+    await page.getByRole('textbox', { name: 'Area', exact: true }).fill('4 * width * height');
+    await expect(page.getByText(/more than is left of body\. Make it smaller by/).first()).toBeVisible();
+    await mokume.stop();
+  },
+);
 
-test('a step taken out of a route that leaves wax under paint is told in the editor, by zone, with the way back', async ({
-  page,
-}) => {
-  const mokume = await Mokume.create();
-  await mokume.start('2026-03-02T08:00:00Z');
-  await startOwn(page, mokume.address, { name: 'Routes', zone: 'Europe/Berlin', units: 'metric' });
-  await page.goto(`${mokume.address}/pieces/new`);
-  await page.getByRole('button', { name: /^Bookcase/ }).click();
-  await page.getByRole('radio', { name: 'Wax', exact: true }).first().check({ force: true });
-  await page.getByLabel('Name of the piece').fill('Waxed shelf');
-  await page.getByRole('button', { name: 'Put it in the plan' }).click();
-  await openPiece(page, 'Waxed shelf');
-  await page.goto(`${page.url()}/route`);
-  await page
-    .getByTestId('row-dewax')
-    .getByRole('button', { name: /^\d+ ?Take the old wax/ })
-    .click();
-  await page.getByLabel(/^Leave it out, because/).fill('no time');
-  await page.getByRole('button', { name: 'Leave it out' }).click();
-  await expect(page.getByText('The old wax is still there: nothing holds on it.').first()).toBeVisible();
-  await expect(
-    page
-      .getByText(/wax/)
-      .filter({ hasText: /paint|nothing holds/i })
-      .first(),
-  ).toBeVisible();
-  await page.getByRole('button', { name: 'Put it back' }).first().click();
-  await expect(page.getByText('The old wax is still there: nothing holds on it.')).toHaveCount(0);
-  await mokume.stop();
-});
+test(
+  'a step taken out of a route that leaves wax under paint is told in the editor, by zone, with the way back',
+  { tag: '@long' },
+  async ({ page }) => {
+    const mokume = await Mokume.create();
+    await mokume.start('2026-03-02T08:00:00Z');
+    await startOwn(page, mokume.address, { name: 'Routes', zone: 'Europe/Berlin', units: 'metric' });
+    await page.goto(`${mokume.address}/pieces/new`);
+    await page.getByRole('button', { name: /^Bookcase/ }).click();
+    await page.getByRole('radio', { name: 'Wax', exact: true }).first().check({ force: true });
+    await page.getByLabel('Name of the piece').fill('Waxed shelf');
+    await page.getByRole('button', { name: 'Put it in the plan' }).click();
+    await openPiece(page, 'Waxed shelf');
+    await page.goto(`${page.url()}/route`);
+    await page
+      .getByTestId('row-dewax')
+      .getByRole('button', { name: /^\d+ ?Take the old wax/ })
+      .click();
+    await page.getByLabel(/^Leave it out, because/).fill('no time');
+    await page.getByRole('button', { name: 'Leave it out' }).click();
+    await expect(page.getByText('The old wax is still there: nothing holds on it.').first()).toBeVisible();
+    await expect(
+      page
+        .getByText(/wax/)
+        .filter({ hasText: /paint|nothing holds/i })
+        .first(),
+    ).toBeVisible();
+    await page.getByRole('button', { name: 'Put it back' }).first().click();
+    await expect(page.getByText('The old wax is still there: nothing holds on it.')).toHaveCount(0);
+    await mokume.stop();
+  },
+);
