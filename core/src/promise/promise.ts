@@ -3,7 +3,7 @@ import type { Plan, Problem } from '../planner/model/model.ts';
 import type { Instant } from '../quantities/units.ts';
 import { chanceBy, nearestShare, quantile } from './chances.ts';
 import { earliestReady } from './earliestReady.ts';
-import { simulate } from './simulate.ts';
+import { type Simulated, Simulation } from './simulate.ts';
 
 /** Dates by which a piece is ready in about half, in four of five, and in nineteen of twenty simulation runs. */
 export type Chances = {
@@ -22,24 +22,58 @@ export type PromiseAnswer =
 
 const DRAWN = 100;
 
+/** So many runs lie between two parts of an answer: less than somebody notices in a shop of twenty pieces. */
+const PART_RUNS = 5;
+
 /**
- * What can be promised for a new or changed piece, and how sure each date is.
+ * What can be promised for a new or changed piece, and how sure each date is: after every few runs what they say so far.
  * @param problem with the piece as it would be saved
  * @param isFirst it goes before pieces whose date nobody was told
  */
-export function promiseFor(
+export function* promiseInParts(
+  problem: Problem,
+  current: Plan | null,
+  piece: string,
+  runs: number,
+  seed = 1,
+  isFirst = false,
+): Generator<PromiseAnswer, void> {
+  const found = earliestReady(problem, current, piece, isFirst);
+  if (found.kind === 'noRoom') {
+    yield found;
+    return;
+  }
+  const { at: earliest, plan } = found;
+  for (const soFar of chancesInParts(problem, plan, runs, seed, piece))
+    yield { kind: 'ready', earliest, chances: soFar.get(piece)!, plan };
+}
+
+/** The chances of every piece that has its place in a plan, after every few runs. @param only of this one */
+export function* chancesInParts(
+  problem: Problem,
+  plan: Plan,
+  runs: number,
+  seed = 1,
+  only: string | null = null,
+): Generator<ReadonlyMap<string, Chances>, void> {
+  const simulation = new Simulation(problem, plan, seed, problem.uncertainty, only);
+  for (let done = 0; done < runs;) {
+    const part = Math.min(PART_RUNS, runs - done);
+    simulation.run(part);
+    done += part;
+    yield chancesAfter(problem, simulation.ready(), done);
+  }
+}
+
+/** All parts of `promiseInParts` at once. */
+export const promiseFor = (
   problem: Problem,
   current: Plan | null,
   piece: string,
   runs = 200,
   seed = 1,
   isFirst = false,
-): PromiseAnswer {
-  const found = earliestReady(problem, current, piece, isFirst);
-  if (found.kind === 'noRoom') return found;
-  const chances = chancesOf(problem, found.plan, runs, seed, piece).get(piece)!;
-  return { kind: 'ready', earliest: found.at, chances, plan: found.plan };
-}
+): PromiseAnswer => lastOf(promiseInParts(problem, current, piece, runs, seed, isFirst));
 
 /** The chances of every piece that has its place in a plan. @param only of this one */
 export function chancesOf(
@@ -49,10 +83,21 @@ export function chancesOf(
   seed = 1,
   only: string | null = null,
 ): ReadonlyMap<string, Chances> {
+  const simulation = new Simulation(problem, plan, seed, problem.uncertainty, only);
+  simulation.run(runs);
+  return chancesAfter(problem, simulation.ready(), runs);
+}
+
+function lastOf<T>(parts: Iterable<T>): T {
+  let last: T | undefined;
+  for (const part of parts) last = part;
+  return last!;
+}
+
+function chancesAfter(problem: Problem, ready: Simulated, runs: number): Map<string, Chances> {
   const out = new Map<string, Chances>();
-  const rehearsal = simulate(problem, plan, runs, seed, problem.uncertainty, only);
   for (const piece of problem.pieces) {
-    const sorted = rehearsal.get(piece.id);
+    const sorted = ready.get(piece.id);
     if (!sorted) continue;
     const step = Math.max(1, Math.floor(sorted.length / DRAWN));
     out.set(piece.id, {

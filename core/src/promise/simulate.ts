@@ -1,25 +1,77 @@
 import { GRID_MINUTES } from '../calendar/grid.ts';
-import { newDraft } from '../planner/build/draft.ts';
+import { type Draft, newDraft } from '../planner/build/draft.ts';
 import { loadBaseline } from '../planner/build/loadBaseline.ts';
 import { randomFrom } from '../planner/engine/search/random.ts';
 import type { Plan, Problem } from '../planner/model/model.ts';
 import { type Uncertainty, USUAL_UNCERTAINTY } from '../planner/model/uncertainty.ts';
 import { Draws } from './draws.ts';
 import { InOrder } from './inOrder.ts';
+import type { Rehearsal } from './rehearsal.ts';
 import { Repaired } from './repaired.ts';
 
 /** When each piece was ready in each run, sorted; Infinity where a run went past what is known. */
-export type Simulation = ReadonlyMap<string, Float64Array>;
+export type Simulated = ReadonlyMap<string, Float64Array>;
 
 /** With more steps still to do, repairing every run takes too long: people then follow the order of the plan. */
 export const MOST_REPAIRED = 300;
 
 /**
- * Runs a plan many times with work, drying, rework and absence as they may turn out.
- * @param only of this piece; each run then ends when it is ready, since nothing that happens later can touch it
+ * Runs a plan many times with work, drying, rework and absence as they may turn out; a few runs at a time, if need be.
  * Field terms: Monte Carlo, discrete-event simulation
  * Cost: O(runs * steps), for small shops in searches for a place
  */
+export class Simulation {
+  readonly #plan: Plan;
+  readonly #compiled: Draft['compiled'];
+  readonly #wanted: number;
+  readonly #rehearsal: Rehearsal;
+  readonly #readyAt: readonly number[][];
+
+  /** @param only of this piece; each run then ends when it is ready, since nothing that happens later can touch it */
+  constructor(
+    problem: Problem,
+    plan: Plan,
+    seed: number,
+    uncertainty: Uncertainty = USUAL_UNCERTAINTY,
+    only: string | null = null,
+  ) {
+    const draft = newDraft(problem, plan);
+    loadBaseline(draft, plan);
+    const { compiled } = draft;
+    this.#plan = plan;
+    this.#compiled = compiled;
+    this.#wanted = only === null ? -1 : compiled.pieces.findIndex((p) => p.id === only);
+    const r = randomFrom(seed);
+    const left = compiled.model.steps.reduce((n, s) => n + (s.fixed ? 0 : 1), 0);
+    this.#rehearsal =
+      left <= MOST_REPAIRED
+        ? new Repaired(draft, new Draws(uncertainty, draft, r), this.#wanted)
+        : new InOrder(draft, uncertainty, r, this.#wanted);
+    this.#readyAt = compiled.pieces.map(() => []);
+  }
+
+  /** So many runs more. */
+  run(runs: number): void {
+    const { origin, model } = this.#compiled;
+    for (let n = 0; n < runs; n++)
+      this.#rehearsal.once().forEach((at, k) => {
+        this.#readyAt[k]!.push(at > model.slots ? Infinity : origin + Math.ceil(at) * GRID_MINUTES);
+      });
+  }
+
+  /** Of all runs so far. */
+  ready(): Simulated {
+    return new Map(
+      this.#compiled.pieces.flatMap((p, k) =>
+        this.#plan.ready[p.id] === undefined || (this.#wanted >= 0 && k !== this.#wanted)
+          ? []
+          : [[p.id, Float64Array.from(this.#readyAt[k]!).sort()] as const],
+      ),
+    );
+  }
+}
+
+/** As many runs at once; see `Simulation`. */
 export function simulate(
   problem: Problem,
   plan: Plan,
@@ -27,25 +79,8 @@ export function simulate(
   seed: number,
   uncertainty: Uncertainty = USUAL_UNCERTAINTY,
   only: string | null = null,
-): Simulation {
-  const draft = newDraft(problem, plan);
-  loadBaseline(draft, plan);
-  const { compiled } = draft;
-  const wanted = only === null ? -1 : compiled.pieces.findIndex((p) => p.id === only);
-  const r = randomFrom(seed);
-  const left = compiled.model.steps.reduce((n, s) => n + (s.fixed ? 0 : 1), 0);
-  const rehearsal =
-    left <= MOST_REPAIRED
-      ? new Repaired(draft, new Draws(uncertainty, draft, r), wanted)
-      : new InOrder(draft, uncertainty, r, wanted);
-  const results = compiled.pieces.map(() => new Float64Array(runs));
-  for (let n = 0; n < runs; n++)
-    rehearsal.once().forEach((at, k) => {
-      results[k]![n] = at > compiled.model.slots ? Infinity : compiled.origin + Math.ceil(at) * GRID_MINUTES;
-    });
-  return new Map(
-    compiled.pieces.flatMap((p, k) =>
-      plan.ready[p.id] === undefined || (wanted >= 0 && k !== wanted) ? [] : [[p.id, results[k]!.sort()] as const],
-    ),
-  );
+): Simulated {
+  const simulation = new Simulation(problem, plan, seed, uncertainty, only);
+  simulation.run(runs);
+  return simulation.ready();
 }

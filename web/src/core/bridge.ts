@@ -55,6 +55,11 @@ export class Bridge {
     }
   }
 
+  /** Tells the thread what is about no workshop; without a thread there is nobody to tell. */
+  tell(what: (api: Remote<CoreApi>) => Promise<unknown>): void {
+    if (this.#api) void what(this.#api).catch(() => {});
+  }
+
   #open(): Remote<CoreApi> {
     if (this.#api) return this.#api;
     const worker = this.#start();

@@ -4,7 +4,7 @@ import {
   changedBy,
   type DayBreak,
   type Chances,
-  chancesOf,
+  chancesInParts,
   eachRemedy,
   earliestReady,
   explained,
@@ -35,7 +35,7 @@ import {
   problemOf,
   ProblemKeeper,
   type PromiseAnswer,
-  promiseFor,
+  promiseInParts,
   queryPlan,
   type ReadyIn,
   readyByPlace,
@@ -92,6 +92,11 @@ export type RemedyQuestion = Asked & {
   readonly variants: readonly { readonly id: string; readonly cost: number; readonly piece: ShopPiece }[];
 };
 
+/** Questions that take seconds in a larger shop; a newer one of its kind ends an older one. */
+export type Lengthy = 'promise' | 'remedies' | 'chances';
+/** After so long of one question it is looked whether another came. */
+const BREATH_MS = 40;
+
 /** With more steps than this a promise is told in two parts: at first from few rehearsals. */
 const AT_ONCE_STEPS = 100;
 const FIRST_RUNS = 20;
@@ -101,6 +106,12 @@ const PREPARE_MS = 30;
 /** More than a person looks at; the others are explained when their piece is opened. */
 const MOST_EXPLAINED = 60;
 
+function withoutPlan(answer: PromiseAnswer): Promised {
+  if (answer.kind === 'noRoom') return answer;
+  const { plan: _plan, ...rest } = answer;
+  return rest;
+}
+
 /** The core's answers about one workshop, worked out in a thread of their own. */
 export class CoreApi {
   #laid: (Laid & { readonly problem: Problem }) | null = null;
@@ -108,6 +119,7 @@ export class CoreApi {
   /** For questions about a shop that is not so yet, so that the shop's own problem stays warm. */
   readonly #asking = new ProblemKeeper();
   readonly #cache = new ResourceCache();
+  readonly #newest = new Map<Lengthy, symbol>();
   /** The plan laid out for questions about where a step may start; made ahead, so that a drag is answered at once. */
   #query: { readonly of: object; readonly draft: ReturnType<typeof queryPlan> } | null = null;
 
@@ -154,33 +166,39 @@ export class CoreApi {
     return { kind: 'ready', at: found.at, later: madeLater(problem, plan, found.plan, asked.piece.id) };
   }
   /** @param onMore is given a first answer of few rehearsals where all of them take longer than somebody likes to wait */
-  promise(asked: Asked, runs: number, onMore: (soFar: Promised) => void): Promised {
+  async promise(asked: Asked, runs: number, onMore: (soFar: Promised) => void): Promise<Promised> {
     const problem = this.#with(asked.piece);
-    const promise = (n: number): Promised => {
-      const answer = promiseFor(problem, this.#here.plan, asked.piece.id, n, 1, asked.isFirst);
-      if (answer.kind === 'noRoom') return answer;
-      const { plan: _plan, ...rest } = answer;
-      return rest;
-    };
-    const steps = problem.pieces.reduce((n, p) => n + p.steps.length, 0);
-    if (steps > AT_ONCE_STEPS) onMore(promise(FIRST_RUNS));
-    return promise(runs);
+    const isLong = problem.pieces.reduce((n, p) => n + p.steps.length, 0) > AT_ONCE_STEPS;
+    const parts = promiseInParts(problem, this.#here.plan, asked.piece.id, runs, 1, asked.isFirst);
+    let last: Promised | null = null;
+    for await (const part of this.#whileWanted('promise', parts)) {
+      last = withoutPlan(part);
+      if (isLong && last.kind === 'ready' && last.chances.runs === FIRST_RUNS) onMore(last);
+    }
+    return last!;
   }
   /** @param onMore is given what is found so far, while the rest is still planned */
-  remedies(asked: RemedyQuestion, onMore: (soFar: Ways) => void): Ways {
+  async remedies(asked: RemedyQuestion, onMore: (soFar: Ways) => void): Promise<Ways> {
     const problem = this.#with(asked.piece);
     const { plan } = this.#here;
     const variants = asked.variants.map((v) => ({ ...v, piece: this.#toPlan(v.piece) }));
     const found: Remedy[] = [];
-    for (const remedy of eachRemedy(problem, plan, this.#toPlan(asked.piece), asked.wanted, variants, asked.isFirst)) {
+    const each = eachRemedy(problem, plan, this.#toPlan(asked.piece), asked.wanted, variants, asked.isFirst);
+    for await (const remedy of this.#whileWanted('remedies', each)) {
       found.push(remedy);
       onMore({ ways: [...found].sort(byWorth), isAll: false });
     }
     return { ways: found.sort(byWorth), isAll: true };
   }
-  chances(runs: number): Readonly<Record<string, Chances>> {
+  async chances(runs: number): Promise<Readonly<Record<string, Chances>>> {
     const { problem, plan } = this.#here;
-    return Object.fromEntries(chancesOf(problem, plan, runs));
+    let last: ReadonlyMap<string, Chances> = new Map();
+    for await (const part of this.#whileWanted('chances', chancesInParts(problem, plan, runs))) last = part;
+    return Object.fromEntries(last);
+  }
+  /** Nobody waits for the answer to the last question of a kind any more. */
+  letGo(kind: Lengthy): void {
+    this.#newest.delete(kind);
   }
   readyIn(step: string, laid: Instant, stage: Stage): ReadyIn[] {
     return readyByPlace(this.#here.problem, step, laid, stage);
@@ -236,6 +254,23 @@ export class CoreApi {
     const { shop, now } = this.#here;
     const { houseEffects } = await import('./house.ts');
     return houseEffects({ ...shop, house }, now, sample);
+  }
+
+  /**
+   * Goes through what is worked out in parts, and lets other questions be answered between them.
+   * @throws {Error} when the question was let go, or was asked otherwise
+   */
+  async *#whileWanted<T>(kind: Lengthy, parts: Iterable<T>): AsyncGenerator<T, void> {
+    const mine = Symbol(kind);
+    this.#newest.set(kind, mine);
+    let since = performance.now();
+    for (const part of parts) {
+      yield part;
+      if (performance.now() - since < BREATH_MS) continue;
+      await new Promise((resolve) => setTimeout(resolve));
+      if (this.#newest.get(kind) !== mine) throw new Error('nobody waits for this any more');
+      since = performance.now();
+    }
   }
 
   /** @throws {Error} when no workshop was laid out before the question */

@@ -5,7 +5,7 @@ import { useEffect, useState } from 'react';
 import useSWR, { useSWRConfig } from 'swr';
 import useSWRSubscription from 'swr/subscription';
 import { type Bridge, bridge, slowBridge } from './bridge.ts';
-import type { Asked, CoreApi, Promised, RemedyQuestion, Ways } from './core.worker.ts';
+import type { Asked, CoreApi, Lengthy, Promised, RemedyQuestion, Ways } from './core.worker.ts';
 
 /** What the core says: nothing yet, an answer, or why there is none. A new question begins with nothing. */
 export type Answer<T> = { readonly data: T | null; readonly error: Error | null; readonly retry: () => void };
@@ -117,7 +117,7 @@ export const useRemedies = (view: WorkshopView, asked: RemedyQuestion | null): A
 function useTold<T>(
   view: WorkshopView,
   asked: object | null,
-  kind: string,
+  kind: Lengthy,
   ask: (api: Remote<CoreApi>, tell: (soFar: T) => void) => Promise<T>,
 ): Answer<T> {
   const isCalm = useCalm([view.revision, asked]);
@@ -136,6 +136,7 @@ function useTold<T>(
         .catch((error: Error) => tell(error));
       return () => {
         isWanted = false;
+        slowBridge.tell((api) => api.letGo(kind));
       };
     },
   );
