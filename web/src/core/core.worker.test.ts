@@ -10,7 +10,7 @@ function laid(pieceCount: number) {
   const { shop, pieces, now } = randomWorkshop(4, pieceCount);
   const plan = planAfresh(problemOf(shop, pieces, now));
   const api = new CoreApi();
-  api.lay({ shop, pieces: pieces as readonly PieceView[], now, plan });
+  api.lay({ shop, pieces: pieces as unknown as readonly PieceView[], now, plan });
   const asked = { piece: pieces.at(-1)!, isFirst: false };
   return { api, asked, shop, pieces, now, plan };
 }
