@@ -25,6 +25,9 @@ const DRAWN = 100;
 /** So many runs lie between two parts of an answer: less than somebody notices in a shop of twenty pieces. */
 const PART_RUNS = 5;
 
+/** What the runs so far say, worked out when it is asked for. */
+export type Part<T> = { readonly runs: number; readonly soFar: () => T };
+
 /**
  * What can be promised for a new or changed piece, and how sure each date is: after every few runs what they say so far.
  * @param problem with the piece as it would be saved
@@ -37,15 +40,18 @@ export function* promiseInParts(
   runs: number,
   seed = 1,
   isFirst = false,
-): Generator<PromiseAnswer, void> {
+): Generator<Part<PromiseAnswer>, void> {
   const found = earliestReady(problem, current, piece, isFirst);
   if (found.kind === 'noRoom') {
-    yield found;
+    yield { runs, soFar: () => found };
     return;
   }
   const { at: earliest, plan } = found;
-  for (const soFar of chancesInParts(problem, plan, runs, seed, piece))
-    yield { kind: 'ready', earliest, chances: soFar.get(piece)!, plan };
+  for (const part of chancesInParts(problem, plan, runs, seed, piece))
+    yield {
+      runs: part.runs,
+      soFar: () => ({ kind: 'ready', earliest, chances: part.soFar().get(piece)!, plan }),
+    };
 }
 
 /** The chances of every piece that has its place in a plan, after every few runs. @param only of this one */
@@ -55,27 +61,30 @@ export function* chancesInParts(
   runs: number,
   seed = 1,
   only: string | null = null,
-): Generator<ReadonlyMap<string, Chances>, void> {
+): Generator<Part<ReadonlyMap<string, Chances>>, void> {
   const simulation = new Simulation(problem, plan, seed, problem.uncertainty, only);
   for (let done = 0; done < runs;) {
     const part = Math.min(PART_RUNS, runs - done);
     simulation.run(part);
     done += part;
-    yield chancesAfter(problem, simulation.ready(), done);
+    const now = done;
+    yield { runs: now, soFar: () => chancesAfter(problem, simulation.ready(), now) };
   }
 }
 
-/** All parts of `promiseInParts` at once. */
-export const promiseFor = (
+/** As `promiseInParts`, all of it. */
+export function promiseFor(
   problem: Problem,
   current: Plan | null,
   piece: string,
   runs = 200,
   seed = 1,
   isFirst = false,
-): PromiseAnswer => lastOf(promiseInParts(problem, current, piece, runs, seed, isFirst));
+): PromiseAnswer {
+  return lastOf(promiseInParts(problem, current, piece, runs, seed, isFirst));
+}
 
-/** The chances of every piece that has its place in a plan. @param only of this one */
+/** As `chancesInParts`, all of them. */
 export function chancesOf(
   problem: Problem,
   plan: Plan,
@@ -83,15 +92,13 @@ export function chancesOf(
   seed = 1,
   only: string | null = null,
 ): ReadonlyMap<string, Chances> {
-  const simulation = new Simulation(problem, plan, seed, problem.uncertainty, only);
-  simulation.run(runs);
-  return chancesAfter(problem, simulation.ready(), runs);
+  return lastOf(chancesInParts(problem, plan, runs, seed, only));
 }
 
-function lastOf<T>(parts: Iterable<T>): T {
-  let last: T | undefined;
+function lastOf<T>(parts: Iterable<Part<T>>): T {
+  let last: Part<T> | undefined;
   for (const part of parts) last = part;
-  return last!;
+  return last!.soFar();
 }
 
 function chancesAfter(problem: Problem, ready: Simulated, runs: number): Map<string, Chances> {

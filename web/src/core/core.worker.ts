@@ -25,6 +25,7 @@ import {
   type NearMix,
   type Outlook,
   outlookOf,
+  type Part,
   type PieceMove,
   type PieceToPlan,
   pieceToPlan,
@@ -170,12 +171,12 @@ export class CoreApi {
     const problem = this.#with(asked.piece);
     const isLong = problem.pieces.reduce((n, p) => n + p.steps.length, 0) > AT_ONCE_STEPS;
     const parts = promiseInParts(problem, this.#here.plan, asked.piece.id, runs, 1, asked.isFirst);
-    let last: Promised | null = null;
+    let last: Part<PromiseAnswer> | null = null;
     for await (const part of this.#whileWanted('promise', parts)) {
-      last = withoutPlan(part);
-      if (isLong && last.kind === 'ready' && last.chances.runs === FIRST_RUNS) onMore(last);
+      last = part;
+      if (isLong && part.runs === FIRST_RUNS) onMore(withoutPlan(part.soFar()));
     }
-    return last!;
+    return withoutPlan(last!.soFar());
   }
   /** @param onMore is given what is found so far, while the rest is still planned */
   async remedies(asked: RemedyQuestion, onMore: (soFar: Ways) => void): Promise<Ways> {
@@ -192,9 +193,9 @@ export class CoreApi {
   }
   async chances(runs: number): Promise<Readonly<Record<string, Chances>>> {
     const { problem, plan } = this.#here;
-    let last: ReadonlyMap<string, Chances> = new Map();
+    let last: Part<ReadonlyMap<string, Chances>> | null = null;
     for await (const part of this.#whileWanted('chances', chancesInParts(problem, plan, runs))) last = part;
-    return Object.fromEntries(last);
+    return Object.fromEntries(last!.soFar());
   }
   /** Nobody waits for the answer to the last question of a kind any more. */
   letGo(kind: Lengthy): void {

@@ -5,6 +5,7 @@ import { useWorkshop } from '../../data/workshop.tsx';
 import { laneModel } from '../../grain/laneModel.ts';
 import { LaneDrawing, Pennant } from '../../grain/LaneDrawing.tsx';
 import { timeScale, type TimeScale } from '../../grain/timeScale.ts';
+import { usePrinting } from '../../ui/usePrinting.ts';
 import { HealthMark, healthOf } from '../../ui/Health.tsx';
 import { Tag } from '../../ui/Tag.tsx';
 
@@ -13,8 +14,13 @@ const WIDTH = 1000;
 const LANE_HEIGHT = 64;
 const DAYS = 14;
 
-/** The plan on paper: every piece by name with its dates and its lane of the next two weeks, and who does what when. */
+/** The plan on paper; drawn only for paper, since it holds every lane there is. */
 export function PlanPrint() {
+  return usePrinting() ? <PlanOnPaper /> : null;
+}
+
+/** Every piece by name with its dates and its lane of the next two weeks, and who does what when. */
+function PlanOnPaper() {
   const { view, now } = useWorkshop();
   const saying = useSaying();
   const pieces = view.pieces
