@@ -335,7 +335,10 @@ export const MATRIX = {
   },
 
   // The web client: screens never import each other; what they share lies below them.
-  'web/src/ui': { rooms: ['core'], packages: ['dequal/lite', 'lucide-react', 'react', 'react-hook-form', 'yup'] },
+  'web/src/ui': {
+    rooms: ['core'],
+    packages: ['dequal/lite', 'lucide-react', 'react', 'react-dom', 'react-hook-form', 'yup'],
+  },
   'web/src/offline': { rooms: ['type:core', 'type:contract'], packages: ['idb'] },
   'web/sw': { rooms: [], packages: ['workbox-precaching', 'workbox-routing'] },
   'web/src/core': {
