@@ -6,6 +6,7 @@ export type FinishFilm = { readonly key: string; readonly colour: string; readon
 export type FinishColumn = {
   readonly id: string;
   readonly name: string;
+  readonly zones: readonly string[];
   readonly wood: string;
   readonly films: readonly FinishFilm[];
   /** Covered while the rest is worked on, or left as found. */

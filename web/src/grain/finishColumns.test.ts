@@ -1,6 +1,6 @@
 import { type Brief, editedRoute, measuresOf, templateById, type RouteInput } from '@app/core';
 import { expect, test } from 'vitest';
-import { finishColumns } from './finishColumns.ts';
+import { finishColumns, shownColours } from './finishColumns.ts';
 
 const template = templateById.get('cabinet')!;
 const inputOf = (brief: Partial<Brief>, glass = false): RouteInput => ({
@@ -48,4 +48,12 @@ test('each row is a column of its own; what is covered says so instead of films'
     ['Top', null],
   ]);
   expect(columns[2]!.films[0]).toMatchObject({ label: 'stain', colour: '#7a5230' });
+});
+
+test('what is seen in the end is the last film that covers: clear shows the paint below it, an oiled top its wood', () => {
+  const columns = columnsOf(inputOf({ rows: [{ id: 'r', zones: ['top'], treatment: { kind: 'oil' } }] }));
+  const shown = shownColours(columns);
+  expect(shown.get('body')).toBe('#3f5c74');
+  expect(shown.get('doors')).toBe('#3f5c74');
+  expect(shown.get('top')).toBe(columns.find((c) => c.name === 'Top')!.wood);
 });

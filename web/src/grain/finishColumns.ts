@@ -1,5 +1,14 @@
 import type { PieceView } from '@app/contract';
-import { conditionOf, finishOf, houseRuleOf, type Route, type RouteInput, type RouteStep, type Zone } from '@app/core';
+import {
+  type Coat,
+  conditionOf,
+  finishOf,
+  houseRuleOf,
+  type Route,
+  type RouteInput,
+  type RouteStep,
+  type Zone,
+} from '@app/core';
 import type { FinishColumn, FinishFilm } from './FinishSections.tsx';
 import { WOOD_COLOURS } from './laneModel.ts';
 
@@ -36,6 +45,7 @@ export function finishColumns(input: RouteInput, route: Pick<Route, 'zones' | 's
     return {
       id,
       name: zones.map((z, i) => (i === 0 ? z.name : z.name.toLowerCase())).join(', '),
+      zones: zones.map((z) => z.id),
       wood: WOOD_COLOURS[conditionOf(input.survey, first.id).wood],
       films,
       note: films.length === 0 ? (NOTES[kind] ?? null) : null,
@@ -57,6 +67,7 @@ export function doneColumns(piece: Pick<PieceView, 'zones' | 'survey' | 'steps'>
   return [...columns].map(([id, { zones, films }]) => ({
     id,
     name: zones.map((z, i) => (i === 0 ? z.name : z.name.toLowerCase())).join(', '),
+    zones: zones.map((z) => z.id),
     wood: WOOD_COLOURS[conditionOf(piece.survey, zones[0]!.id).wood],
     films,
     note: films.length === 0 ? 'nothing laid yet' : null,
@@ -69,3 +80,16 @@ const filmOf = (s: RouteStep): FinishFilm => ({
   coat: s.coat!,
   label: s.coat === 'paint' ? `coat ${/coat (\d)/.exec(s.title)?.[1] ?? ''}`.trim() : (FILM_WORDS[s.coat!] ?? s.coat!),
 });
+
+/** Films that are seen through: what lies below them shows. */
+const SEEN_THROUGH: readonly Coat[] = ['clear', 'wax', 'oil'];
+
+/** What colour each zone shows in the end. */
+export function shownColours(columns: readonly FinishColumn[]): ReadonlyMap<string, string> {
+  return new Map(
+    columns.flatMap(({ zones, films, wood }) => {
+      const shown = films.findLast((f) => !SEEN_THROUGH.includes(f.coat))?.colour ?? wood;
+      return zones.map((z) => [z, shown] as const);
+    }),
+  );
+}

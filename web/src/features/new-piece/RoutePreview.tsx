@@ -3,6 +3,7 @@ import {
   cautionsOnce,
   type Conflict,
   type Fix,
+  piecesOf,
   type Route,
   type RouteStep,
   sayFullDate,
@@ -11,6 +12,7 @@ import {
   sayNoRoom,
   sayTime,
   sumsOf,
+  TEMPLATE_ZONES,
 } from '@app/core';
 import type { ReactNode } from 'react';
 import { useProducts } from '../../data/useProducts.ts';
@@ -20,7 +22,8 @@ import { useWorkshop } from '../../data/workshop.tsx';
 import type { Preview } from '../../core/core.worker.ts';
 import type { Answer } from '../../core/useCore.ts';
 import { FinishSections } from '../../grain/FinishSections.tsx';
-import { finishColumns } from '../../grain/finishColumns.ts';
+import { finishColumns, shownColours } from '../../grain/finishColumns.ts';
+import { PieceDrawing } from '../../ui/PieceDrawing.tsx';
 import { sayAmount } from '../../ui/amounts.ts';
 import type { Built, PieceDraft } from './pieceDraft.ts';
 
@@ -51,7 +54,7 @@ export function RoutePreview({ draft, built, preview, onFix, promise }: PreviewP
   const cautions = cautionsOnce(route.steps);
   return (
     <aside aria-label="What it takes" className="flex flex-col gap-4 bg-raised p-4">
-      <FinishSections columns={finishColumns(built.input, route)} />
+      <Becomes built={built} />
       <Earliest draft={draft} answer={preview} />
       {promise}
       <dl className="grid grid-cols-2 gap-x-4 gap-y-1">
@@ -85,6 +88,24 @@ export function RoutePreview({ draft, built, preview, onFix, promise }: PreviewP
         ))}
       </ol>
     </aside>
+  );
+}
+
+/** The piece as it will stand there, and the cuts through its finishes. */
+function Becomes({ built: { input, route } }: { readonly built: Extract<Built, { kind: 'route' }> }) {
+  const columns = finishColumns(input, route);
+  const shown = shownColours(columns);
+  return (
+    <div className="flex flex-col gap-3">
+      <PieceDrawing
+        piece={{ ...input, template: input.template.id, zones: route.zones, zoneChoice: input.zones ?? TEMPLATE_ZONES }}
+        of={piecesOf(input.template, input.dimensions)}
+        zone={(id) => ({ fill: shown.get(id) ?? 'var(--m-raised)' })}
+        label={`What it becomes: ${columns.map((c) => c.name).join('; ')}`}
+        className="h-36 w-full"
+      />
+      <FinishSections columns={columns} />
+    </div>
   );
 }
 

@@ -1,12 +1,13 @@
 import type { PhotoView, PieceView } from '@app/contract';
-import { clock, hourlyClimate, lookById, sayDay, sayLength, type ShopStep } from '@app/core';
+import { clock, hourlyClimate, lookById, piecesOf, sayDay, sayLength, type ShopStep, templateById } from '@app/core';
 import { useState } from 'react';
 import { useInUnits, useSaying } from '../../data/saying.ts';
 import { useProducts } from '../../data/useProducts.ts';
 import { useWorkshop } from '../../data/workshop.tsx';
-import { doneColumns } from '../../grain/finishColumns.ts';
+import { doneColumns, shownColours } from '../../grain/finishColumns.ts';
 import { FinishSections } from '../../grain/FinishSections.tsx';
 import { sayPoured, sayTemperature } from '../../ui/amounts.ts';
+import { PieceDrawing } from '../../ui/PieceDrawing.tsx';
 import { Button, Section } from '../../ui/parts.tsx';
 import { SIDE_WORDS } from '../../ui/sideWords.ts';
 import { MakeAgain } from './MakeAgain.tsx';
@@ -26,7 +27,7 @@ export function StorySection({ piece }: { readonly piece: PieceView }) {
   const shown = isAll ? chapters : chapters.slice(0, FIRST);
   return (
     <Section title="Its story" aside={hasCoats && <MakeAgain piece={piece} />}>
-      {hasCoats && <FinishSections columns={doneColumns(piece)} />}
+      <AsItStands piece={piece} />
       <ol className="flex flex-col">
         {shown.map((c) => (
           <ChapterView key={c.step?.id ?? `came-${c.at}`} piece={piece} chapter={c} />
@@ -38,6 +39,27 @@ export function StorySection({ piece }: { readonly piece: PieceView }) {
         </Button>
       )}
     </Section>
+  );
+}
+
+/** The piece in the colours that lie on it by now, and the cuts through them. */
+function AsItStands({ piece }: { readonly piece: PieceView }) {
+  const columns = doneColumns(piece);
+  const shown = shownColours(columns);
+  const template = templateById.get(piece.template);
+  return (
+    <div className="flex flex-wrap items-end gap-x-6 gap-y-3">
+      <PieceDrawing
+        piece={piece}
+        of={template ? piecesOf(template, piece.dimensions) : 1}
+        zone={(id) => ({ fill: shown.get(id) ?? 'var(--m-raised)' })}
+        label={`${piece.name} as it stands now`}
+        className="h-36 w-44 shrink-0"
+      />
+      <div className="min-w-64 flex-1">
+        <FinishSections columns={columns} />
+      </div>
+    </div>
   );
 }
 
