@@ -6,7 +6,7 @@ const BESIDE = 0.3;
 const ABOVE = 0.05;
 const MOST_BEHIND = 2;
 
-export type Filled = {
+type Filled = {
   readonly fill: string;
   readonly opacity?: number;
   /** What is spoken of stands out against the rest. */
