@@ -28,10 +28,14 @@ const inputOf = (brief: Partial<Brief>, glass = false): RouteInput => ({
 });
 const columnsOf = (input: RouteInput) => finishColumns(input, editedRoute(input, []));
 
-test('a piece of one finish is one column, with every zone by name and its films from the wood up', () => {
+test('zones of one finish are one column, by name and with their films from the wood up; a top that gets a clear coat more is another', () => {
   const columns = columnsOf(inputOf({}));
-  expect(columns.map((c) => c.name)).toEqual(['Body, doors, top']);
-  expect(columns[0]!.films.map((f) => f.label)).toEqual(['coat 1', 'coat 2', 'clear', 'clear']);
+  expect(columns.map((c) => [c.name, c.films.map((f) => f.label)])).toEqual([
+    ['Body, doors', ['coat 1', 'coat 2', 'clear', 'clear']],
+    ['Top', ['coat 1', 'coat 2', 'clear', 'clear', 'clear']],
+  ]);
+  const alike = columnsOf(inputOf({ use: { top: 'everyday' } }));
+  expect(alike.map((c) => c.name)).toEqual(['Body, doors, top']);
 });
 
 test('each row is a column of its own; what is covered says so instead of films', () => {

@@ -31,26 +31,25 @@ const NOTES: Record<string, string> = {
 /** The finishes of a piece, each with its zones and what the route lays on them. */
 export function finishColumns(input: RouteInput, route: Pick<Route, 'zones' | 'steps'>): FinishColumn[] {
   const backs = houseRuleOf('backs', input.brief, input.means);
-  const rows = new Map<string, { zones: Zone[]; kind: string }>();
+  const laid = route.steps.filter((s) => s.coat !== null);
+  const columns = new Map<string, { zones: Zone[]; films: FinishFilm[]; kind: string }>();
   for (const z of route.zones) {
-    const finish = finishOf(z, input.survey, input.brief, backs);
-    const id = `${finish.row} ${finish.treatment.kind}`;
-    const known = rows.get(id);
+    const { row, treatment } = finishOf(z, input.survey, input.brief, backs);
+    const steps = laid.filter((s) => s.zones.includes(z.id));
+    // Of one row the top may still get a coat more.
+    const id = [row, treatment.kind, ...steps.map((s) => s.key)].join(' ');
+    const known = columns.get(id);
     if (known) known.zones.push(z);
-    else rows.set(id, { zones: [z], kind: finish.treatment.kind });
+    else columns.set(id, { zones: [z], films: steps.map(filmOf), kind: treatment.kind });
   }
-  return [...rows].map(([id, { zones, kind }]): FinishColumn => {
-    const first = zones[0]!;
-    const films = route.steps.filter((s) => s.coat !== null && s.zones.includes(first.id)).map(filmOf);
-    return {
-      id,
-      name: zones.map((z, i) => (i === 0 ? z.name : z.name.toLowerCase())).join(', '),
-      zones: zones.map((z) => z.id),
-      wood: WOOD_COLOURS[conditionOf(input.survey, first.id).wood],
-      films,
-      note: films.length === 0 ? (NOTES[kind] ?? null) : null,
-    };
-  });
+  return [...columns].map(([id, { zones, films, kind }]): FinishColumn => ({
+    id,
+    name: zones.map((z, i) => (i === 0 ? z.name : z.name.toLowerCase())).join(', '),
+    zones: zones.map((z) => z.id),
+    wood: WOOD_COLOURS[conditionOf(input.survey, zones[0]!.id).wood],
+    films,
+    note: films.length === 0 ? (NOTES[kind] ?? null) : null,
+  }));
 }
 
 /** What lies on each part of a piece by what was really done; parts that got the same stand together. */

@@ -25,10 +25,12 @@ type DrawingProps = {
   readonly zone: (id: string) => Filled;
   readonly label: string;
   readonly className: string;
+  /** A tap on a zone; the same must be offered by name beside the drawing, for keys and screen readers. */
+  readonly onZone?: (id: string) => void;
 };
 
 /** A piece in its own proportions, from the front and a little from above, each zone in its colour; of a set some stand behind. */
-export function PieceDrawing({ piece, of, zone, label, className }: DrawingProps) {
+export function PieceDrawing({ piece, of, zone, label, className, onZone }: DrawingProps) {
   const { faces, details, box } = frontOf(piece);
   const behind = Math.min(MOST_BEHIND, of - 1);
   const [right, up] = [BESIDE * box.height, ABOVE * box.height];
@@ -48,7 +50,13 @@ export function PieceDrawing({ piece, of, zone, label, className }: DrawingProps
         </g>
       ))}
       {faces.map(({ zone: id, d, isHidden }, i) => (
-        <Outline key={i} d={d} isHidden={isHidden} filled={zone(id)} />
+        <Outline
+          key={i}
+          d={d}
+          isHidden={isHidden}
+          filled={zone(id)}
+          {...(onZone && { onTap: () => onZone(id), name: piece.zones.find((z) => z.id === id)?.name })}
+        />
       ))}
       {/* Knobs and rings, to be seen on any colour. */}
       <path d={details} stroke="var(--m-ink)" strokeWidth="3.5" vectorEffect="non-scaling-stroke" />
@@ -57,12 +65,20 @@ export function PieceDrawing({ piece, of, zone, label, className }: DrawingProps
   );
 }
 
-type OutlineProps = { readonly d: string; readonly isHidden: boolean; readonly filled: Filled };
-function Outline({ d, isHidden, filled: { fill, opacity = 1, isOn = false } }: OutlineProps) {
+type OutlineProps = {
+  readonly d: string;
+  readonly isHidden: boolean;
+  readonly filled: Filled;
+  readonly onTap?: () => void;
+  readonly name?: string | undefined;
+};
+function Outline({ d, isHidden, filled: { fill, opacity = 1, isOn = false }, onTap, name }: OutlineProps) {
   return (
     <path
       d={d}
       fillRule="evenodd"
+      onClick={onTap}
+      className={onTap && 'cursor-pointer hover:opacity-75'}
       fill={fill}
       fillOpacity={isHidden && !isOn ? 0 : opacity}
       stroke={isOn ? 'var(--m-ink)' : 'var(--m-keyline)'}
@@ -70,6 +86,8 @@ function Outline({ d, isHidden, filled: { fill, opacity = 1, isOn = false } }: O
       strokeDasharray={isHidden ? '3 2' : undefined}
       strokeLinejoin="round"
       vectorEffect="non-scaling-stroke"
-    />
+    >
+      {name && <title>{name}</title>}
+    </path>
   );
 }

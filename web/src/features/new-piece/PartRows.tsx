@@ -16,6 +16,7 @@ import {
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import { ProductOptions } from '../../data/ProductOptions.tsx';
+import { PieceDrawing } from '../../ui/PieceDrawing.tsx';
 import { Button, Choice, Field, Input, Select } from '../../ui/parts.tsx';
 import { ColourField } from './ColourField.tsx';
 import type { PieceDraft } from './pieceDraft.ts';
@@ -55,18 +56,30 @@ export function PartRows({ draft, onChange }: RowsProps) {
           onRemove={() => set(rows.filter((r) => r.id !== row.id))}
         />
       ))}
-      <div role="group" aria-label="Make a part different" className="flex flex-wrap items-center gap-1">
-        <span className="condensed pr-1 text-lane font-semibold text-sub">Make a part different</span>
-        {free.map((z) => (
-          <Button key={z.id} onClick={() => open(z.id, false)}>
-            {z.name}
-          </Button>
-        ))}
-        {hidden.map((z) => (
-          <Button key={z.id} onClick={() => open(z.id, true)}>
-            + {z.name}
-          </Button>
-        ))}
+      <div role="group" aria-label="Make a part different" className="flex items-center gap-4">
+        <PieceDrawing
+          piece={{ ...draft, zones }}
+          of={1}
+          zone={(id) => ({ fill: taken.has(id) ? 'var(--m-keyline)' : 'var(--m-raised)' })}
+          label="Its parts; those that are different already are grey"
+          className="h-28 w-32 shrink-0"
+          onZone={(id) => (taken.has(id) ? undefined : open(id, false))}
+        />
+        <div className="flex flex-wrap items-center gap-1">
+          <span className="condensed w-full text-lane font-semibold text-sub">
+            Make a part different: tap it on the drawing, or its name
+          </span>
+          {free.map((z) => (
+            <Button key={z.id} onClick={() => open(z.id, false)}>
+              {z.name}
+            </Button>
+          ))}
+          {hidden.map((z) => (
+            <Button key={z.id} onClick={() => open(z.id, true)}>
+              + {z.name}
+            </Button>
+          ))}
+        </div>
       </div>
       <CutOut
         template={template}

@@ -34,6 +34,15 @@ test('a tap on a zone makes it a part of its own; what it becomes is chosen ther
   expect(now.brief.rows).toEqual([]);
 });
 
+test('a tap on the drawing does the same, once', () => {
+  show();
+  const top = () => [...document.querySelectorAll('title')].find((t) => t.textContent === 'Top')!.parentElement!;
+  fireEvent.click(top());
+  fireEvent.click(top());
+  expect(now.brief.rows).toMatchObject([{ zones: ['top'] }]);
+  expect(screen.getByRole('region', { name: 'Different: Top' })).toBeTruthy();
+});
+
 test('a zone that was not counted is counted when it becomes a part', () => {
   show();
   make('+ Back');
