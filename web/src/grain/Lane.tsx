@@ -1,11 +1,12 @@
 import type { PieceView, WorkshopView } from '@app/contract';
-import { clock, type Instant, type Saying, sayTime } from '@app/core';
+import { type Instant, type Saying, sayTime } from '@app/core';
 import { Hourglass } from 'lucide-react';
 import { type ComponentProps, memo, useMemo } from 'react';
 import { HealthMark, healthOf } from '../ui/Health.tsx';
 import { Tag } from '../ui/Tag.tsx';
 import { Ghost } from './Ghost.tsx';
-import { LANE, type LaneModel, laneModel } from './laneModel.ts';
+import { laneLabels, type Words } from './laneLabels.ts';
+import { LANE, laneModel } from './laneModel.ts';
 import { LaneDrawing, Pennant } from './LaneDrawing.tsx';
 import type { TimeScale } from './timeScale.ts';
 import { useGutter } from './useGutter.ts';
@@ -88,10 +89,10 @@ export const Lane = memo(function Lane({
       </button>
       <svg width={scale.width} height={LANE.height} className="block select-none" role="group" aria-label={piece.name}>
         <LaneDrawing lane={lane} scale={scale} />
-        <Labels lane={lane} scale={scale} now={now} saying={saying} />
         {lane.holds.map((h) => (
           <HoldBracket key={h.step.id} x0={scale.x(h.from)} x1={scale.x(h.until)} words={h.step.title} />
         ))}
+        <Labels words={laneLabels(lane, scale, now, saying)} />
         {lane.windows.map((w) => (
           <path
             key={w.step.id}
@@ -142,83 +143,24 @@ function HoldBracket({ x0, x1, words }: { readonly x0: number; readonly x1: numb
   );
 }
 
-/** Short words over the work that leaves no coat; on collision the less urgent (later) one goes. */
-function Labels({
-  lane,
-  scale,
-  now,
-  saying,
-}: {
-  readonly lane: LaneModel;
-  readonly scale: TimeScale;
-  readonly now: Instant;
-  readonly saying: Saying;
-}) {
-  const words: { x: number; text: string }[] = [];
-  let freeFrom = Number.NEGATIVE_INFINITY;
-  const busy = lane.holds.map(
-    (h) => [scale.x(h.from), Math.max(scale.x(h.until), scale.x(h.from) + 8 * h.step.title.length)] as const,
-  );
-  for (const w of [...lane.works].sort((a, b) => a.at.start - b.at.start)) {
-    const text =
-      w.step.coat === null
-        ? short(w.step.title)
-        : w.step.key.includes('-block-')
-          ? 'bleed-through: primer again'
-          : null;
-    if (text === null) continue;
-    const x = scale.x(w.at.start);
-    const width = text.length * 5.6 + 6;
-    if (x < freeFrom || busy.some(([a, b]) => x < b && x + width > a)) continue;
-    words.push({ x, text });
-    freeFrom = x + width;
-  }
-  // When films are dry, where there is room beside the words of the work.
-  for (const s of dryingEnds(lane, scale, now)) {
-    const text = `dry ${clock(s.dry, saying)}`;
-    const x = scale.x(s.dry) + 2;
-    const [from, until] = [x - 3, x + text.length * 5.6 + 6];
-    if (
-      [...words.map((w) => [w.x, w.x + w.text.length * 5.6 + 6] as const), ...busy].some(
-        ([a, b]) => from < b && until > a,
-      )
-    )
-      continue;
-    words.push({ x, text });
-  }
+/** The row over the strata; see `laneLabels`. */
+function Labels({ words }: { readonly words: readonly Words[] }) {
   return (
     <g aria-hidden="true">
       {words.map((w) => (
-        <text key={w.x} x={w.x} y="11" fontSize="12" fill="var(--m-sub)">
+        <text
+          key={`${w.x} ${w.text}`}
+          x={w.x}
+          y="11"
+          fontSize="12"
+          fill="var(--m-sub)"
+          stroke="var(--m-paper)"
+          strokeWidth="3"
+          paintOrder="stroke"
+        >
           {w.text}
         </text>
       ))}
     </g>
   );
 }
-
-/** Films that will be dry: all of them where a day is wide, else the one that dries now and the next. */
-function dryingEnds(lane: LaneModel, scale: TimeScale, now: Instant): readonly LaneModel['strata'][number][] {
-  const ahead = lane.strata.filter((s) => s.dry > now && s.dry > s.laid).sort((a, b) => a.dry - b.dry);
-  return (scale.days[0]?.width ?? 0) > WIDE_DAY ? ahead : ahead.slice(0, 2);
-}
-const WIDE_DAY = 300;
-
-const SHORT: readonly (readonly [RegExp, string])[] = [
-  [/^Take off/, 'take apart'],
-  [/^Wash/, 'wash'],
-  [/^Scuff/, 'scuff'],
-  [/^Sand smooth/, 'sand'],
-  [/^Sand the top/, 'sand top'],
-  [/^Sand back/, 'sand back'],
-  [/^Smooth/, 'smooth'],
-  [/^Put together/, 'assemble'],
-  [/^Buff/, 'buff'],
-  [/^Wipe off excess/, 'wipe'],
-  [/^Glue/, 'glue'],
-  [/^Fill/, 'fill'],
-  [/^Scrape/, 'scrape'],
-  [/^Brush stripper/, 'strip'],
-  [/^Lead test/, 'lead test'],
-];
-const short = (title: string) => SHORT.find(([pattern]) => pattern.test(title))?.[1] ?? null;

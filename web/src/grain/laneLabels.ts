@@ -1,0 +1,78 @@
+import { clock, type Instant, type Saying } from '@app/core';
+import type { LaneModel } from './laneModel.ts';
+import type { TimeScale } from './timeScale.ts';
+
+/** Words over a lane and where they begin, in pixels. */
+export type Words = { readonly x: number; readonly text: string };
+
+/** Room a pickup's flag takes beside its mast. */
+const FLAG = 16;
+
+/**
+ * When films are dry, and short words over the work that leaves no coat; on collision the words go, then of a time the word
+ * “dry”, then the later time.
+ */
+export function laneLabels(lane: LaneModel, scale: TimeScale, now: Instant, saying: Saying): Words[] {
+  // Only the words of a hold take room: its line is broken where a time stands on it.
+  const taken = lane.holds.map((h): Span => [scale.x(h.from), scale.x(h.from) + 20 + 5.8 * h.step.title.length]);
+  if (lane.due !== null) taken.push([scale.x(lane.due) - 2, scale.x(lane.due) + FLAG]);
+  return [...dryingEnds(lane, scale, now, saying), ...workWords(lane, scale)].flatMap((choices) => {
+    const words = choices.find(({ x, text }) =>
+      taken.every(([from, until]) => x >= until || x + widthOf(text) <= from),
+    );
+    if (words) taken.push([words.x - 3, words.x + widthOf(words.text)]);
+    return words ?? [];
+  });
+}
+
+type Span = readonly [from: number, until: number];
+/** What may be said of one thing, the best first. */
+type Choices = readonly Words[];
+const widthOf = (text: string) => text.length * 5.6 + 6;
+
+/** Films that will be dry, the next first; without “dry” where the next one stands close, before the mark where a flag stands. */
+function dryingEnds(lane: LaneModel, scale: TimeScale, now: Instant, saying: Saying): Choices[] {
+  const ends = lane.strata
+    .filter((s) => s.dry > now && s.dry > s.laid)
+    .sort((a, b) => a.dry - b.dry)
+    .map((s) => ({ x: scale.x(s.dry) + 2, time: clock(s.dry, saying) }));
+  return ends.map(({ x, time }, n) => {
+    const whole = `dry ${time}`;
+    const next = ends[n + 1]?.x ?? Infinity;
+    const isClose = next < x + widthOf(whole) && next >= x + widthOf(time);
+    const short = [
+      { x, text: time },
+      { x: x - widthOf(time), text: time },
+    ];
+    return isClose ? short : [{ x, text: whole }, ...short];
+  });
+}
+
+function workWords(lane: LaneModel, scale: TimeScale): Choices[] {
+  return [...lane.works]
+    .sort((a, b) => a.at.start - b.at.start)
+    .flatMap(({ step, at }) => {
+      const text =
+        step.coat === null ? short(step.title) : step.key.includes('-block-') ? 'bleed-through: primer again' : null;
+      return text === null ? [] : [[{ x: scale.x(at.start), text }]];
+    });
+}
+
+const SHORT: readonly (readonly [RegExp, string])[] = [
+  [/^Take off/, 'take apart'],
+  [/^Wash/, 'wash'],
+  [/^Scuff/, 'scuff'],
+  [/^Sand smooth/, 'sand'],
+  [/^Sand the top/, 'sand top'],
+  [/^Sand back/, 'sand back'],
+  [/^Smooth/, 'smooth'],
+  [/^Put together/, 'assemble'],
+  [/^Buff/, 'buff'],
+  [/^Wipe off excess/, 'wipe'],
+  [/^Glue/, 'glue'],
+  [/^Fill/, 'fill'],
+  [/^Scrape/, 'scrape'],
+  [/^Brush stripper/, 'strip'],
+  [/^Lead test/, 'lead test'],
+];
+const short = (title: string) => SHORT.find(([pattern]) => pattern.test(title))?.[1] ?? null;
