@@ -73,6 +73,7 @@ export * from './planner/explain/startTimes.ts';
 export { type ConflictKind } from './planner/engine/schedule/conflictSet.ts';
 export { type Requirement } from './planner/engine/engineModel.ts';
 export * from './planner/model/reasons.ts';
+export * from './words/lowerFirst.ts';
 export * from './words/cautionsOnce.ts';
 export * from './words/inUnits.ts';
 export * from './words/sayAlarm.ts';

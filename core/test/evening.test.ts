@@ -72,6 +72,14 @@ describe('laying out', () => {
     expect(table!.cups).toHaveLength(2);
     expect(table!.things).toHaveLength(2);
   });
+  test('what has no colour is told apart by what it is for: a brush for primer, another for clear coat', () => {
+    const plain = (key: string, product: string) => coat(key, { product, coat: 'clear', colour: null });
+    const [table] = lay([plain('one', 'water-clear'), plain('two', 'shellac-primer')], plan);
+    expect(table!.things.flatMap(({ item: i }) => (i.product ? [[i.words, i.product]] : []))).toEqual([
+      ['Brush', 'water-clear'],
+      ['Brush', 'shellac-primer'],
+    ]);
+  });
   test('what the can lacks by then is told while it can still be bought, and not when there is enough', () => {
     expect(lay(two, plan, { paints: [SLATE] })[0]!.cups[0]!.short_litres).toBeCloseTo(0.1);
     expect(lay(two, plan, { paints: [{ ...SLATE, on_hand_litres: 0.4 }] })[0]!.cups[0]!.short_litres).toBe(0);

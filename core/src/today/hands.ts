@@ -12,6 +12,8 @@ export type HandItem = {
   readonly words: string;
   /** Colour it is used for; missing: it belongs to none. */
   readonly colour?: string | null;
+  /** Product it is used for, so that a brush for clear coat is told from one for primer. */
+  readonly product?: string;
 };
 /** What is poured for a coat: from which can, and how much of what. */
 export type Pour = {
@@ -42,8 +44,7 @@ function pourOf(step: RouteStep, product: Product | undefined): Pour | null {
   return { product: product.id, colour: tintOf(step), portions, litres };
 }
 
-const item = (kind: HandItem['kind'], id: string, words: string, colour?: string | null): HandItem =>
-  colour === undefined ? { kind, id, words } : { kind, id, words, colour };
+const item = (kind: HandItem['kind'], id: string, words: string): HandItem => ({ kind, id, words });
 
 /** What protects hands, eyes and lungs. */
 function worn(step: RouteStep, product: Product | undefined): HandItem[] {
@@ -68,16 +69,18 @@ function applied(step: RouteStep, product: Product | undefined): HandItem[] {
   if (!product || step.method === null) return [];
   const colour = tintOf(step);
   const of = `${product.id} ${colour ?? ''}`.trim();
+  const own = (kind: HandItem['kind'], what: string, words: string): HandItem => ({
+    ...item(kind, `${what} ${of}`, words),
+    colour,
+    product: product.id,
+  });
   switch (step.method) {
     case 'brush':
-      return [item('applicator', `brush ${of}`, product.family === 'wax' ? 'Wax brush' : 'Brush', colour)];
+      return [own('applicator', 'brush', product.family === 'wax' ? 'Wax brush' : 'Brush')];
     case 'roll':
-      return [
-        item('applicator', `roller ${of}`, 'Roller', colour),
-        item('applicator', `brush ${of}`, 'Brush for edges and details', colour),
-      ];
+      return [own('applicator', 'roller', 'Roller'), own('applicator', 'brush', 'Brush for edges and details')];
     case 'wipe':
-      return [item('cloth', `cloth ${of}`, 'Lint-free cloth', colour)];
+      return [own('cloth', 'cloth', 'Lint-free cloth')];
     case 'spray':
       return [item('cover', 'strainer', 'Strainer')];
     case 'aerosol':

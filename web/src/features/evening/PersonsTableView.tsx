@@ -1,4 +1,4 @@
-import { consumableOf, type CupToLay, type PersonsTable, sayDay, type ThingToLay } from '@app/core';
+import { consumableOf, type CupToLay, lowerFirst, type PersonsTable, sayDay, type ThingToLay } from '@app/core';
 import { useInUnits, useSaying } from '../../data/saying.ts';
 import { useCommand } from '../../data/useCommand.tsx';
 import { useProducts } from '../../data/useProducts.ts';
@@ -71,6 +71,9 @@ function Thing({ thing: { item, steps, missingFor } }: { readonly thing: ThingTo
   const { command, refusal } = useCommand();
   const isMissing = missingFor.length > 0;
   const consumable = consumableOf(item);
+  const products = useProducts();
+  // A colour says by itself what it is for.
+  const of = item.colour === null && item.product ? lowerFirst(products.get(item.product)?.name ?? '') : null;
   const here = async () => {
     for (const id of missingFor) {
       const piece = shown.pieces.find((p) => p.id === id)!;
@@ -85,6 +88,7 @@ function Thing({ thing: { item, steps, missingFor } }: { readonly thing: ThingTo
           <span className="mr-1.5 inline-block size-3 border border-keyline" style={{ background: item.colour }} />
         )}
         {said(item.words)}
+        {of && <span className="text-table text-sub"> for {of}</span>}
         {steps > 1 && <span className="condensed text-table text-sub"> × {steps} steps</span>}
         {refusal}
       </span>

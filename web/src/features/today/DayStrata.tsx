@@ -1,5 +1,5 @@
 import type { WorkshopView } from '@app/contract';
-import { clock, type Instant, type Saying, sayLength, sayTime, wallClock } from '@app/core';
+import { clock, type Instant, lowerFirst, type Saying, sayLength, sayTime, wallClock } from '@app/core';
 import { useMemo, useState } from 'react';
 import { useInUnits, useSaying } from '../../data/saying.ts';
 import { grainInk } from '../../grain/grainInk.ts';
@@ -163,7 +163,7 @@ function Row({ strata: { piece, films }, axis, saying, onOpen }: RowProps) {
 
 function Told({ film: f, saying }: { readonly film: Wet; readonly saying: Saying }) {
   const said = useInUnits();
-  const then = f.next ? lowered(said(f.next.title)) : 'handling';
+  const then = f.next ? lowerFirst(said(f.next.title)) : 'handling';
   const closes = f.isLaid ? (f.window?.closes ?? null) : null;
   return (
     <span className="min-w-0 text-right">
@@ -182,7 +182,6 @@ function Told({ film: f, saying }: { readonly film: Wet; readonly saying: Saying
   );
 }
 
-const lowered = (words: string) => words.charAt(0).toLowerCase() + words.slice(1);
 const moment = (at: Instant, saying: Saying) => (at - saying.now < 720 ? clock(at, saying) : sayTime(at, saying));
 
 /** The films of one piece, one after the other on its line of time. */

@@ -1,5 +1,5 @@
 import type { PieceView } from '@app/contract';
-import { lessonIdOf, type LookCheck, type LookOutcome, looksAfter, type ShopStep } from '@app/core';
+import { lessonIdOf, type LookCheck, type LookOutcome, looksAfter, lowerFirst, type ShopStep } from '@app/core';
 import { Camera } from 'lucide-react';
 import { useState } from 'react';
 import { CameraSheet } from '../../camera/CameraSheet.tsx';
@@ -113,5 +113,5 @@ function rescueWords({ rescue, fault }: LookCheck): string {
   if (rescue.do === 'again') return `${fault}: harden overnight, sand back, lay it again`;
   if (rescue.do === 'block') return `${fault}: one more coat of shellac primer`;
   const minutes = rescue.steps.reduce((n, s) => n + s.minutes, 0);
-  return `${fault}: ${rescue.steps.map((s) => s.title.charAt(0).toLowerCase() + s.title.slice(1)).join(', then ')}, ${minutes} min`;
+  return `${fault}: ${rescue.steps.map((s) => lowerFirst(s.title)).join(', then ')}, ${minutes} min`;
 }

@@ -1,5 +1,14 @@
 import type { PieceView } from '@app/contract';
-import { clock, nextOn, type Placement, type ReadyIn, type Saying, sayTime, type ShopStep } from '@app/core';
+import {
+  clock,
+  lowerFirst,
+  nextOn,
+  type Placement,
+  type ReadyIn,
+  type Saying,
+  sayTime,
+  type ShopStep,
+} from '@app/core';
 import { Sunrise } from 'lucide-react';
 import { useReadyIn } from '../../core/useCore.ts';
 import { useInUnits, useSaying } from '../../data/saying.ts';
@@ -48,6 +57,6 @@ export function NextMoment({
 const isOther = (o: ReadyIn, here: number) => o.at !== null && Math.abs(o.at - here) >= WORTH_MINUTES;
 const placeName = (places: readonly { id: string; name: string }[], id: string) => {
   const name = places.find((p) => p.id === id)?.name ?? id;
-  return name.charAt(0).toLowerCase() + name.slice(1);
+  return lowerFirst(name);
 };
 const moment = (at: number, saying: Saying) => (at - saying.now < 720 ? clock(at, saying) : sayTime(at, saying));
