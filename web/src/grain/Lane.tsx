@@ -51,6 +51,13 @@ export const Lane = memo(function Lane({
   const health = healthOf(piece, view.plan, saying);
   const gutter = useGutter();
   const isNarrow = gutter < 200;
+  const below =
+    isNarrow && piece.due !== null
+      ? sayTime(piece.due, saying)
+      : piece.kind === 'client'
+        ? `Client · ${piece.client ?? 'no name'}`
+        : 'Stock';
+  const letters = lettersFor(piece.name, below, isNarrow);
   return (
     <div className="flex border-b border-line" data-row="" data-testid={`lane-${piece.name}`}>
       <button
@@ -61,20 +68,10 @@ export const Lane = memo(function Lane({
         style={{ width: gutter, height: LANE.height }}
       >
         {!isNarrow && <Tag brief={piece.brief} />}
-        <span className="flex min-w-0 flex-1 flex-col">
-          <span className="line-clamp-2 text-body leading-[17px] font-semibold [font-stretch:82%]">{piece.name}</span>
-          <span className="condensed truncate text-lane text-sub">
-            {isNarrow && piece.due !== null
-              ? sayTime(piece.due, saying)
-              : piece.kind === 'client'
-                ? `Client · ${piece.client ?? 'no name'}`
-                : 'Stock'}
-          </span>
-          {isNarrow && (
-            <span className="truncate text-lane">
-              <HealthMark health={health} />
-            </span>
-          )}
+        <span className={`flex min-w-0 flex-1 flex-col ${letters.all}`}>
+          <span className={`font-semibold ${letters.name}`}>{piece.name}</span>
+          <span className="condensed text-sub">{below}</span>
+          {isNarrow && <HealthMark health={health} />}
         </span>
         {!isNarrow && (
           <span className="flex shrink-0 flex-col items-end">
@@ -125,6 +122,16 @@ export const Lane = memo(function Lane({
     </div>
   );
 });
+
+/** Letters small enough for a name to stand in full in the height of a lane, with what stands below it. */
+function lettersFor(name: string, below: string, isNarrow: boolean): { readonly all: string; readonly name: string } {
+  const isLong = below.length > 26;
+  if (name.length <= (isNarrow ? 15 : 26) && !isLong)
+    return { all: 'text-lane leading-[15px]', name: 'text-body leading-[17px] [font-stretch:82%]' };
+  if (name.length <= (isNarrow ? 30 : 40) && !isLong)
+    return { all: '-my-1 text-lane leading-[14px]', name: 'text-table leading-[14px] [font-stretch:75%]' };
+  return { all: '-my-1.5 text-[11px] leading-[11px]', name: '[font-stretch:75%]' };
+}
 
 const bracket = (x0: number, x1: number, y: number, tick: number) => `M${x0} ${y + tick}v${-tick}H${x1}v${tick}`;
 

@@ -340,7 +340,7 @@ function Row({
         className="condensed sticky left-0 z-10 flex shrink-0 items-center justify-between bg-paper pr-3 pl-4"
         style={{ width: useGutter() }}
       >
-        <span className="truncate text-table font-semibold">{name}</span>
+        <span className={`font-semibold ${name.length > 18 ? 'text-lane leading-[12px]' : 'text-table'}`}>{name}</span>
         <span className="hidden shrink-0 text-lane text-sub sm:inline">{words}</span>
       </div>
       <svg width={scale.width} height={ROW} role="group" aria-label={`${name}: ${words}`}>

@@ -18,7 +18,7 @@ export function DiffList({ moves, view }: { readonly moves: readonly PieceMove[]
         <li key={piece.id} className="grid grid-cols-[26px_1fr_auto] items-center gap-x-2 border-b border-line py-1.5">
           <Tag brief={piece.brief} size={22} />
           <span className="min-w-0">
-            <span className="block truncate text-table font-semibold">{piece.name}</span>
+            <span className="block text-table font-semibold">{piece.name}</span>
             <span className="condensed block text-lane text-sub">{sayMoves(move, view, saying)}</span>
           </span>
           <Shift move={move} due={piece.due} isTold={piece.promised} saying={saying} />

@@ -112,7 +112,7 @@ function PieceRow({ piece, scale }: { readonly piece: PieceView; readonly scale:
         <Tag brief={piece.brief} size={32} />
         <span className="min-w-0">
           <span className="block text-body leading-tight font-semibold">{piece.name}</span>
-          <span className="condensed block truncate text-lane text-sub">
+          <span className="condensed block text-lane text-sub">
             {piece.kind === 'client' ? `Client · ${piece.client ?? 'no name'}` : 'Stock'}
           </span>
         </span>

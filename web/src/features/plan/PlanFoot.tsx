@@ -35,9 +35,7 @@ export function PlanFoot({
   return (
     <footer className="flex min-h-16 flex-wrap md:flex-nowrap shrink-0 items-center gap-6 border-t border-keyline bg-raised px-4 py-2">
       <div className="min-w-0 flex-1" role="status">
-        <p
-          className={`line-clamp-2 text-section md:line-clamp-1 font-semibold ${sentence.kind === 'fine' ? '' : 'text-oxide-text'}`}
-        >
+        <p className={`text-section font-semibold ${sentence.kind === 'fine' ? '' : 'text-oxide-text'}`}>
           {sentence.headline}
           {sentence.piece !== null && (
             <button
@@ -49,7 +47,7 @@ export function PlanFoot({
             </button>
           )}
         </p>
-        <p className="line-clamp-2 text-table text-sub md:line-clamp-1">{sentence.reason}</p>
+        <p className="text-table text-sub">{sentence.reason}</p>
       </div>
       {improvement.proposal && (
         <Button
@@ -65,14 +63,14 @@ export function PlanFoot({
           data-testid="last-change"
         >
           <div className="min-w-0">
-            <p className="truncate text-table font-semibold">
+            <p className="text-table font-semibold">
               {change.summary}{' '}
               <span className="font-normal text-sub">
                 · {change.by}, {sayTime(change.at, saying)}
               </span>
             </p>
             {refusal ?? (
-              <p className="truncate text-table text-sub">
+              <p className="text-table text-sub">
                 {change.undoneBy !== null ? 'Undone.' : (moved ?? 'Nothing else moves.')}
               </p>
             )}
