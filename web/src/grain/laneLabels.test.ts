@@ -48,3 +48,11 @@ test('a hold takes the room of its words only; a time stands on the rest of its 
   const hold = { step: { title: 'Wait for an answer' }, from: at(10), until: at(17) } as LaneModel['holds'][number];
   expect(said(laneOf({ strata: [film(at(10, 20)), film(at(15))], holds: [hold] }))).toEqual(['dry 15:00']);
 });
+
+test('what went wrong is said before anything else', () => {
+  const again = {
+    step: { key: 'paint-block-1', title: 'Block', coat: 'primer' },
+    at: { start: at(10), end: at(11) },
+  } as LaneModel['works'][number];
+  expect(said(laneOf({ strata: [film(at(11))], works: [again] }), 'week')).toEqual(['bleed-through: primer again']);
+});

@@ -9,14 +9,15 @@ export type Words = { readonly x: number; readonly text: string };
 const FLAG = 16;
 
 /**
- * When films are dry, and short words over the work that leaves no coat; on collision the words go, then of a time the word
- * “dry”, then the later time.
+ * What went wrong, when films are dry, and short words over the work that leaves no coat; on collision the words go, then of a
+ * time the word “dry”, then the later time.
  */
 export function laneLabels(lane: LaneModel, scale: TimeScale, now: Instant, saying: Saying): Words[] {
   // Only the words of a hold take room: its line is broken where a time stands on it.
   const taken = lane.holds.map((h): Span => [scale.x(h.from), scale.x(h.from) + 20 + 5.8 * h.step.title.length]);
   if (lane.due !== null) taken.push([scale.x(lane.due) - 2, scale.x(lane.due) + FLAG]);
-  return [...dryingEnds(lane, scale, now, saying), ...workWords(lane, scale)].flatMap((choices) => {
+  const work = wordsOf(lane, scale);
+  return [...work.trouble, ...dryingEnds(lane, scale, now, saying), ...work.plain].flatMap((choices) => {
     const words = choices.find(({ x, text }) =>
       taken.every(([from, until]) => x >= until || x + widthOf(text) <= from),
     );
@@ -48,14 +49,18 @@ function dryingEnds(lane: LaneModel, scale: TimeScale, now: Instant, saying: Say
   });
 }
 
-function workWords(lane: LaneModel, scale: TimeScale): Choices[] {
-  return [...lane.works]
-    .sort((a, b) => a.at.start - b.at.start)
-    .flatMap(({ step, at }) => {
-      const text =
-        step.coat === null ? short(step.title) : step.key.includes('-block-') ? 'bleed-through: primer again' : null;
+/** What went wrong is said in any case; plain work where there is room. */
+function wordsOf(lane: LaneModel, scale: TimeScale): Record<'trouble' | 'plain', readonly Choices[]> {
+  const works = [...lane.works].sort((a, b) => a.at.start - b.at.start);
+  const say = (words: (step: (typeof works)[number]['step']) => string | null): Choices[] =>
+    works.flatMap(({ step, at }) => {
+      const text = words(step);
       return text === null ? [] : [[{ x: scale.x(at.start), text }]];
     });
+  return {
+    trouble: say((s) => (s.coat !== null && s.key.includes('-block-') ? 'bleed-through: primer again' : null)),
+    plain: say((s) => (s.coat === null ? short(s.title) : null)),
+  };
 }
 
 const SHORT: readonly (readonly [RegExp, string])[] = [
