@@ -4,7 +4,6 @@ import { randomBytes } from 'node:crypto';
 import { networkInterfaces } from 'node:os';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
-import qrcode from 'qrcode';
 import { createApp } from './app.ts';
 import { certificateFor } from './certificate.ts';
 import { DEMO_SIGN_IN, seedDemo } from './demo/seedDemo.ts';
@@ -81,7 +80,7 @@ const app = createApp({
   sessionSecret: env.sessionSecret ?? randomBytes(32).toString('hex'),
   beyondLoopback: isLan,
   webRoot: env.webRoot ?? fileURLToPath(new URL('../../web/dist', import.meta.url)),
-  addressQr: isLan ? await qrcode.toDataURL(address) : null,
+  addressQr: isLan ? await (await import('qrcode')).default.toDataURL(address) : null,
 });
 const server = isLan ? createHttps(await certificateFor(host, stateDir), app) : createHttp(app);
 server.on('error', (error: NodeJS.ErrnoException) => {
@@ -125,7 +124,7 @@ async function ready(): Promise<void> {
   if (!isLan) await printedDemoPassword(DEMO_SIGN_IN.password);
   // What an earlier version planned may break a rule this one has.
   void keeper.planByNewRules();
-  const qr = isLan ? await qrcode.toString(address, { type: 'terminal', small: true }) : null;
+  const qr = isLan ? await (await import('qrcode')).default.toString(address, { type: 'terminal', small: true }) : null;
   process.send?.({ kind: 'ready', address, signIn, isLan, qr });
 }
 

@@ -1,6 +1,5 @@
 import type { CommandAnswer, StepPicture } from '@app/contract';
 import type { PhotoSide } from '@app/core';
-import sharp from 'sharp';
 import { ApiError } from '../errors.ts';
 import { keepPicture, photoCount, pictureOf } from '../store/shopParts.ts';
 import { type Actor, carryOut, type Deps } from './commands.ts';
@@ -128,6 +127,8 @@ async function seen(file: Buffer) {
 }
 
 async function smaller(file: Buffer) {
+  // Loaded with the first photo: most starts never see one.
+  const { default: sharp } = await import('sharp');
   try {
     const { format } = await sharp(file, { limitInputPixels: 80_000_000 }).metadata();
     if (!PHOTO_FORMATS.includes(format)) throw new ApiError('NOT_A_PICTURE');

@@ -1,4 +1,3 @@
-import { parseBuffer } from 'music-metadata';
 import { ApiError } from '../errors.ts';
 
 /** A clip is a remark, no recording of the day. */
@@ -23,6 +22,8 @@ export async function soundOf(file: Buffer): Promise<{ readonly mime: string }> 
   const refused = (words: string) => new ApiError('INVALID_REQUEST', { fields: { photo: words } });
   if (file.length > MOST_SOUND_BYTES)
     throw refused(`A clip is at most ${MOST_SOUND_SECONDS} seconds. Record a shorter one.`);
+  // Loaded with the first clip: most starts never see one.
+  const { parseBuffer } = await import('music-metadata');
   const read = await parseBuffer(new Uint8Array(file), undefined, { duration: true }).catch(() => null);
   const mime = SOUNDS.find(([container]) => container.test(read?.format.container ?? ''))?.[1];
   if (!read || !mime) throw refused('This is no sound that can be played. Record it again.');

@@ -1,5 +1,4 @@
 import { Sequelize, QueryTypes, type Transaction } from 'sequelize';
-import { Umzug } from 'umzug';
 import * as firstShop from '../../migrations/0001-first-shop.ts';
 import * as paintOnTheShelf from '../../migrations/0002-paint-on-the-shelf.ts';
 import * as routesInThePaintersHand from '../../migrations/0003-routes-in-the-painters-hand.ts';
@@ -70,6 +69,14 @@ async function migrate(sequelize: Sequelize): Promise<void> {
     await sequelize.query('create table if not exists "SequelizeMeta" (name varchar(255) primary key)', {
       transaction,
     });
+    const executed = await recordIn(sequelize, transaction).executed();
+    const strange = executed.filter((name) => !(name in MIGRATIONS));
+    if (strange.length > 0)
+      throw new NewerSchema(
+        `These data were kept by a newer Mokume (${strange.join(', ')}). Start that one; nothing was changed.`,
+      );
+    if (executed.length === Object.keys(MIGRATIONS).length) return;
+    const { Umzug } = await import('umzug');
     const umzug = new Umzug({
       migrations: Object.entries(MIGRATIONS).map(([name, { up, makes }]) => ({
         name,
@@ -82,12 +89,6 @@ async function migrate(sequelize: Sequelize): Promise<void> {
       storage: recordIn(sequelize, transaction),
       logger: undefined,
     });
-    const known = new Set<string>(Object.keys(MIGRATIONS));
-    const strange = (await recordIn(sequelize, transaction).executed()).filter((name) => !known.has(name));
-    if (strange.length > 0)
-      throw new NewerSchema(
-        `These data were kept by a newer Mokume (${strange.join(', ')}). Start that one; nothing was changed.`,
-      );
     await umzug.up();
   });
 }
