@@ -76,25 +76,27 @@ test('a step is started from Today with one tap and taken back with another', as
   expect(box!.height).toBeGreaterThanOrEqual(48);
 });
 
-test('from the keyboard a step is opened, pinned not before a time, and the plan goes round it; an impossible time is refused in words', async ({
-  page,
-}) => {
-  await demo(page);
-  const step = page.getByTestId('lane-Blanket box').getByRole('button', { name: /^Put together/ });
-  const before = await step.getAttribute('aria-label');
-  await step.focus();
-  await page.keyboard.press('Enter');
-  const sheet = page.getByRole('dialog');
-  await sheet.getByText('Move it: not before, at, by whom').press('Enter');
-  await sheet.getByRole('radio', { name: 'Exactly at' }).check({ force: true });
-  await sheet.getByLabel('Starts at').fill('2026-03-17T03:00');
-  await sheet.getByRole('button', { name: 'Set and plan around it' }).click();
-  await expect(page.getByText(/cannot start at the time it was pinned to/)).toBeVisible();
-  await sheet.getByRole('radio', { name: 'Not before' }).check({ force: true });
-  await sheet.getByLabel('Not before').last().fill('2026-03-17T14:00');
-  await sheet.getByRole('button', { name: 'Set and plan around it' }).click();
-  await expect(sheet).toBeHidden();
-  await expect(step).not.toHaveAttribute('aria-label', before!);
-  await page.getByTestId('last-change').getByRole('button', { name: 'Undo' }).click();
-  await expect(step).toHaveAttribute('aria-label', before!);
-});
+test(
+  'from the keyboard a step is opened, pinned not before a time, and the plan goes round it; an impossible time is refused in words',
+  { tag: '@long' },
+  async ({ page }) => {
+    await demo(page);
+    const step = page.getByTestId('lane-Blanket box').getByRole('button', { name: /^Put together/ });
+    const before = await step.getAttribute('aria-label');
+    await step.focus();
+    await page.keyboard.press('Enter');
+    const sheet = page.getByRole('dialog');
+    await sheet.getByText('Move it: not before, at, by whom').press('Enter');
+    await sheet.getByRole('radio', { name: 'Exactly at' }).check({ force: true });
+    await sheet.getByLabel('Starts at').fill('2026-03-17T03:00');
+    await sheet.getByRole('button', { name: 'Set and plan around it' }).click();
+    await expect(page.getByText(/cannot start at the time it was pinned to/)).toBeVisible();
+    await sheet.getByRole('radio', { name: 'Not before' }).check({ force: true });
+    await sheet.getByLabel('Not before').last().fill('2026-03-17T14:00');
+    await sheet.getByRole('button', { name: 'Set and plan around it' }).click();
+    await expect(sheet).toBeHidden();
+    await expect(step).not.toHaveAttribute('aria-label', before!);
+    await page.getByTestId('last-change').getByRole('button', { name: 'Undo' }).click();
+    await expect(step).toHaveAttribute('aria-label', before!);
+  },
+);

@@ -12,28 +12,30 @@ test.beforeAll(async () => {
 test.afterAll(() => mokume.stop());
 const demo = (page: Page, path = '/plan') => enterDemo(page, mokume.address, path);
 
-test('a piece that was fetched leaves the plan, stands among those that left, and comes back by undo', async ({
-  page,
-}) => {
-  await demo(page, '/pieces');
-  await page.getByRole('link', { name: /^Settle/ }).click();
-  await page.getByRole('button', { name: /Out of the shop|it has left/ }).click();
-  await expect(page.getByRole('heading', { name: '11 pieces' })).toBeVisible();
-  await page.getByText('Pieces that left the shop').click();
-  await expect(page.getByRole('heading', { name: 'March 2026' })).toBeVisible();
-  await page.getByRole('link', { name: /^Settle/ }).click();
-  await expect(page.getByText(/^Left the shop today/)).toBeVisible();
-  await expect(page.getByRole('link', { name: 'Change', exact: true })).toHaveCount(0);
-  await page
-    .getByRole('main')
-    .getByRole('listitem')
-    .filter({ hasText: 'Took Settle out of the shop' })
-    .getByRole('button', { name: 'Undo' })
-    .click();
-  await expect(page.getByRole('button', { name: /Out of the shop|it has left/ })).toBeVisible();
-  await page.goto(`${mokume.address}/plan`);
-  await expect(page.getByTestId('lane-Settle')).toBeVisible();
-});
+test(
+  'a piece that was fetched leaves the plan, stands among those that left, and comes back by undo',
+  { tag: '@long' },
+  async ({ page }) => {
+    await demo(page, '/pieces');
+    await page.getByRole('link', { name: /^Settle/ }).click();
+    await page.getByRole('button', { name: /Out of the shop|it has left/ }).click();
+    await expect(page.getByRole('heading', { name: '11 pieces' })).toBeVisible();
+    await page.getByText('Pieces that left the shop').click();
+    await expect(page.getByRole('heading', { name: 'March 2026' })).toBeVisible();
+    await page.getByRole('link', { name: /^Settle/ }).click();
+    await expect(page.getByText(/^Left the shop today/)).toBeVisible();
+    await expect(page.getByRole('link', { name: 'Change', exact: true })).toHaveCount(0);
+    await page
+      .getByRole('main')
+      .getByRole('listitem')
+      .filter({ hasText: 'Took Settle out of the shop' })
+      .getByRole('button', { name: 'Undo' })
+      .click();
+    await expect(page.getByRole('button', { name: /Out of the shop|it has left/ })).toBeVisible();
+    await page.goto(`${mokume.address}/plan`);
+    await expect(page.getByTestId('lane-Settle')).toBeVisible();
+  },
+);
 
 test('a page that is open says when Mokume is away, waits, and shows by itself what was changed meanwhile', async ({
   page,

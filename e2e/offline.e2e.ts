@@ -98,25 +98,29 @@ test('what somebody else noted meanwhile is said in a sentence, and the painter 
   await other.close();
 });
 
-test('every tab opens while the server is away, also one that was never looked at', async ({ page }) => {
-  await keptDemo(page, '/plan');
-  await mokume.stop();
-  await expect(away(page)).toBeVisible();
-  const main = page.getByRole('navigation', { name: 'Main' });
-  for (const [tab, sight] of [
-    ['Shelf', 'On the shelf'],
-    ['Pieces', '12 pieces'],
-    ['Today', '11:12'],
-  ] as const) {
-    await main.getByRole('link', { name: tab }).click();
-    await expect(page.getByText(sight).first()).toBeVisible();
-  }
-  for (const path of ['/shop', '/house', '/sums', '/pieces/new', '/find']) {
-    await page.goto(mokume.address + path);
-    await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
+test(
+  'every tab opens while the server is away, also one that was never looked at',
+  { tag: '@long' },
+  async ({ page }) => {
+    await keptDemo(page, '/plan');
+    await mokume.stop();
     await expect(away(page)).toBeVisible();
-  }
-});
+    const main = page.getByRole('navigation', { name: 'Main' });
+    for (const [tab, sight] of [
+      ['Shelf', 'On the shelf'],
+      ['Pieces', '12 pieces'],
+      ['Today', '11:12'],
+    ] as const) {
+      await main.getByRole('link', { name: tab }).click();
+      await expect(page.getByText(sight).first()).toBeVisible();
+    }
+    for (const path of ['/shop', '/house', '/sums', '/pieces/new', '/find']) {
+      await page.goto(mokume.address + path);
+      await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
+      await expect(away(page)).toBeVisible();
+    }
+  },
+);
 
 test(
   'a form that cannot be sent keeps what was entered and says so beside its button',

@@ -92,26 +92,28 @@ test('what was done is made again on another piece, and found by its colour', { 
   await expect(found.getByRole('link', { name: 'Blanket box' })).toBeVisible();
   await expect(found).toContainText('1 × Matt decorative paint, 230 mL');
 });
-test('a strip of a tried colour is photographed wet while Mokume is away; back, its photo stands beside it, also after a reload', async ({
-  page,
-}) => {
-  await enterDemo(page, mokume.address, '/pieces/bookcase');
-  await page.getByRole('button', { name: 'Try a colour' }).click();
-  await page.getByRole('button', { name: 'Add the strip' }).click();
-  const picture = Buffer.from(
-    'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg==',
-    'base64',
-  );
-  await page.context().setOffline(true);
-  await page
-    .getByLabel(/Photo, wet/)
-    .first()
-    .setInputFiles({ name: 'strip.png', mimeType: 'image/png', buffer: picture });
-  await expect(page.getByText(/not yet sent/i).first()).toBeVisible();
-  await page.context().setOffline(false);
-  const kept = page.getByRole('img', { name: /, wet$/ });
-  await expect(kept).toBeVisible();
-  await page.reload();
-  await expect(kept).toBeVisible();
-  await expect(page.getByText('wet again')).toBeVisible();
-});
+test(
+  'a strip of a tried colour is photographed wet while Mokume is away; back, its photo stands beside it, also after a reload',
+  { tag: '@long' },
+  async ({ page }) => {
+    await enterDemo(page, mokume.address, '/pieces/bookcase');
+    await page.getByRole('button', { name: 'Try a colour' }).click();
+    await page.getByRole('button', { name: 'Add the strip' }).click();
+    const picture = Buffer.from(
+      'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg==',
+      'base64',
+    );
+    await page.context().setOffline(true);
+    await page
+      .getByLabel(/Photo, wet/)
+      .first()
+      .setInputFiles({ name: 'strip.png', mimeType: 'image/png', buffer: picture });
+    await expect(page.getByText(/not yet sent/i).first()).toBeVisible();
+    await page.context().setOffline(false);
+    const kept = page.getByRole('img', { name: /, wet$/ });
+    await expect(kept).toBeVisible();
+    await page.reload();
+    await expect(kept).toBeVisible();
+    await expect(page.getByText('wet again')).toBeVisible();
+  },
+);

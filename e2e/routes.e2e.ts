@@ -164,7 +164,7 @@ for (const shop of [
 ] as const)
   test(
     `a newcomer gets a chest with a stained top and a chair set from nothing to a route: ${shop.name}`,
-    { tag: shop.units === 'us' ? '@long' : [] },
+    { tag: '@long' },
     async ({ page }) => {
       await startOwn(page, mokume.address, shop);
       await page.getByRole('link', { name: 'Add a piece' }).click();
