@@ -86,6 +86,8 @@ export class Keeper {
         took = performance.now() - start;
       }
     } catch (error) {
+      // Given up because the server stops: nobody waits for it any more.
+      if ((error as Error).name === 'AbortError') return;
       this.#deps.log.error({ err: error }, 'a shop could not be laid out before its first tap');
     }
   }

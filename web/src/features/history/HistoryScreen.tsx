@@ -76,7 +76,7 @@ function StepButton({
       <Icon size={18} aria-hidden="true" className="shrink-0" />
       <span className="min-w-0">
         <span className="block text-body leading-tight font-semibold">{isBack ? 'Step back' : 'Step forward'}</span>
-        <span className="condensed line-clamp-2 block text-lane font-normal">
+        <span className="condensed block text-lane font-normal">
           {change ? change.summary : isBack ? 'nothing to take back' : 'nothing to put back'}
         </span>
       </span>

@@ -33,7 +33,7 @@ export function ZoneFields({ template, draft, onChange }: ZoneProps) {
       <ul className="grid gap-x-6 gap-y-0.5 sm:grid-cols-2" aria-label="Areas">
         {zones.map((z) => (
           <li key={z.id} className="flex items-center gap-2 text-table" title={said(z.formula)}>
-            <span className="condensed w-32 truncate text-sub">{z.name}</span>
+            <span className="condensed w-32 shrink-0 leading-tight text-sub">{z.name}</span>
             <span className="h-2 bg-keyline" style={{ width: `${Math.max(2, (z.area_m2 / most) * 90)}px` }} />
             <span className="font-semibold">{sayArea(z.area_m2, units)}</span>
           </li>

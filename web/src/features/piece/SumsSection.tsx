@@ -37,9 +37,7 @@ export function SumsSection({ piece }: { readonly piece: PieceView }) {
       <ul className="pt-2" aria-label="Coats">
         {sums.coats.map((c) => (
           <li key={c.key} className="flex items-center gap-2 py-0.5 text-table">
-            <span className="w-52 truncate" title={c.title}>
-              {c.title}
-            </span>
+            <span className="w-52 shrink-0 leading-tight">{c.title}</span>
             <span
               className="h-3 border border-keyline"
               style={{ width: `${Math.max(3, (c.litres / most) * 110)}px`, background: c.colour ?? 'var(--m-line)' }}

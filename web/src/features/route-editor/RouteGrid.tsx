@@ -50,7 +50,7 @@ export function RouteGrid({ route, happened, conflicts, selected, onSelect, onMo
           <span />
           <span className="condensed text-lane font-semibold text-sub">Step</span>
           {route.zones.map((z) => (
-            <span key={z.id} className="condensed truncate text-center text-lane text-sub" title={z.name}>
+            <span key={z.id} className="condensed text-center text-lane leading-tight text-sub">
               {z.name}
             </span>
           ))}

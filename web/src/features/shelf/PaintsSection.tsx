@@ -35,7 +35,7 @@ export function PaintsSection() {
               onClick={() => setOpen(open === d.paint.id ? null : d.paint.id)}
               className={`flex w-[104px] cursor-pointer flex-col items-center pt-2 ${open === d.paint.id ? 'bg-sunk' : 'hover:bg-sunk'}`}
             >
-              <span className="condensed w-full truncate px-1 text-center text-table font-semibold">
+              <span className="condensed w-full px-1 text-center text-table leading-tight break-words font-semibold">
                 {d.paint.name}
               </span>
               <span className={`condensed text-lane ${d.short ? 'font-semibold text-oxide-text' : 'text-sub'}`}>

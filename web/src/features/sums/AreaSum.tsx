@@ -62,7 +62,7 @@ export function AreaSum() {
               <ul>
                 {zones.map((z) => (
                   <li key={z.id} className="flex items-center gap-2 text-table" title={z.formula}>
-                    <span className={`w-40 truncate ${z.isOptional ? 'text-sub' : ''}`}>{z.name}</span>
+                    <span className={`w-40 shrink-0 leading-tight ${z.isOptional ? 'text-sub' : ''}`}>{z.name}</span>
                     <span
                       className={`h-2.5 ${z.isOptional ? 'border border-keyline' : 'bg-keyline'}`}
                       style={{ width: `${Math.max(2, (z.area_m2 / most) * 150)}px` }}

@@ -64,7 +64,9 @@ export function HardwareCostSum() {
             <ol>
               {costs.map((c, i) => (
                 <li key={c.option.name} className="flex items-center gap-2 py-0.5">
-                  <span className={`w-36 truncate ${i === 0 ? 'font-semibold' : ''}`}>{c.option.name}</span>
+                  <span className={`w-36 shrink-0 leading-tight ${i === 0 ? 'font-semibold' : ''}`}>
+                    {c.option.name}
+                  </span>
                   <span
                     className="h-3 border border-keyline"
                     style={{ width: `${(c.cents / most) * 150}px`, background: FILLS[i % FILLS.length] }}
