@@ -69,6 +69,29 @@ describe('a device', () => {
       .send({ commandId: randomUUID(), endpoint: device(2).endpoint })
       .expect(200);
   });
+  test('is told nothing more after a new password, until it signs in with it and asks again; others are', async () => {
+    const kim = new Browser(shop.app);
+    await rona.command('post', '/helpers', { signIn: 'kim', password: 'first-password', personId: 'owner' });
+    await kim.agent.post('/api/session').send({ name: 'kim', password: 'first-password' }).expect(200);
+    await kim.agent.post('/api/session/password').send({ old: 'first-password', password: 'my-own-password' });
+    await post(kim, 5).expect(200);
+    await post(rona, 6).expect(200);
+    await kim.agent
+      .post('/api/session/password')
+      .send({ old: 'my-own-password', password: 'another-password' })
+      .expect(200);
+    expect([await devices(kim), await devices(rona)]).toEqual([0, 1]);
+    await post(kim, 5).expect(200);
+    expect(await devices(kim)).toBe(1);
+    for (const [who, n] of [
+      [kim, 5],
+      [rona, 6],
+    ] as const)
+      await who.agent
+        .delete('/api/notifications')
+        .send({ commandId: randomUUID(), endpoint: device(n).endpoint })
+        .expect(200);
+  });
   test.each([
     'http://push.example.com/d',
     'https://localhost/d',

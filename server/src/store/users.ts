@@ -1,5 +1,5 @@
 import { col, fn, literal, type Transaction, where as sqlWhere } from 'sequelize';
-import { UserRow } from './models.ts';
+import { PushSubscriptionRow, UserRow } from './models.ts';
 
 export type Role = 'owner' | 'helper';
 /** Somebody who can sign in. */
@@ -65,16 +65,20 @@ export async function addUser(u: User, transaction?: Transaction): Promise<User>
   return userOf(row);
 }
 
-/** A new password; what was signed in with the old one is so no more. @param whose one user, or all of a workshop */
+/** A new password; what was signed in with the old one is so no more, and told nothing more. @param whose one user, or all of a workshop */
 export async function setPassword(
   whose: { readonly id: string } | { readonly workshop_id: string },
   passwordHash: string,
   mustChange: boolean,
 ): Promise<void> {
-  await UserRow.update(
-    { password_hash: passwordHash, must_change_password: mustChange, credential: literal('credential + 1') },
-    { where: whose },
-  );
+  await UserRow.sequelize!.transaction(async (transaction) => {
+    await UserRow.update(
+      { password_hash: passwordHash, must_change_password: mustChange, credential: literal('credential + 1') },
+      { where: whose, transaction },
+    );
+    const where = 'id' in whose ? { user_id: whose.id } : whose;
+    await PushSubscriptionRow.destroy({ where, transaction });
+  });
 }
 
 /** Helpers of a workshop who can sign in. */

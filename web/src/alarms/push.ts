@@ -3,10 +3,10 @@ import { commandId, send } from '../data/api.ts';
 
 const registration = async () => (await navigator.serviceWorker?.getRegistration()) ?? null;
 
-/** Whether this browser is told of windows while no page is open. */
+/** Whether this browser is told of windows while no page is open; after a new password the server asks it to say so again. */
 export async function isTold(): Promise<boolean> {
   const worker = await registration();
-  return Boolean(await worker?.pushManager?.getSubscription());
+  return (await worker?.pushManager?.getSubscription()) ? beTold() : false;
 }
 
 /** Has this browser told of windows while no page is open. @returns whether it will be; it may have no delivery service, or not now */
