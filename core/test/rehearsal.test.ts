@@ -2,6 +2,7 @@ import { describe, expect, test } from 'vitest';
 import {
   type PieceToPlan,
   chanceBy,
+  chancesInParts,
   chancesOf,
   EVERY_SKILL,
   factors,
@@ -33,6 +34,16 @@ describe('rehearsing a plan', () => {
       for (const [id, runs] of simulate(problem, plan, 2, 1, CERTAIN))
         expect(Math.abs(runs[0]! - plan.ready[id]!), `seed ${seed} ${id}`).toBeLessThanOrEqual(5);
     }
+  });
+  test('in parts it says after every few runs what they say so far, ends with as many as were asked for, and says the same', () => {
+    const { problem } = randomWorkshop(3, 3);
+    const plan = planAfresh(problem);
+    const parts = [...chancesInParts(problem, plan, 12, 7)];
+    expect(parts.map((p) => p.runs)).toEqual([5, 10, 12]);
+    expect(parts.at(-1)!.soFar()).toEqual(chancesOf(problem, plan, 12, 7));
+    const [first] = parts.at(-1)!.soFar().values();
+    expect(first).toMatchObject({ runs: 12 });
+    expect(first!.sample).toHaveLength(12);
   });
   test('nothing is ready before its plan, a later date is never less sure, and the same seed gives the same runs', () => {
     const { problem } = randomWorkshop(3, 5);

@@ -40,6 +40,8 @@ test('with little room a time goes without its word, with none it goes; the one 
   expect(said(laneOf({ strata: [film(at(11)), film(apart(5))] }))).toEqual(['dry 11:00']);
   // The flag of the pickup stands 50 pixels on: “dry” would run under it; at 20 the time stands before its mark.
   expect(said(laneOf({ strata: [film(at(11))], due: apart(50) }))).toEqual(['11:00']);
+  // A flag that flies over the mark itself leaves no room beside it.
+  expect(said(laneOf({ strata: [film(at(11))], due: apart(-5) }))).toEqual([]);
   const [before] = laneLabels(laneOf({ strata: [film(at(11))], due: apart(20) }), scale, NOW, saying);
   expect(before!.x).toBeLessThan(scale.x(at(11)) - 20);
 });
