@@ -80,7 +80,7 @@ test(
     });
     await runningDemo(page);
     await page.locator('summary').filter({ hasText: 'Alarms are off' }).click();
-    await expect(page.getByText('With this page closed: only the calendar below rings')).toBeVisible();
+    await expect(page.getByText('With this page closed: no notification')).toBeVisible();
     await page.getByRole('button', { name: 'Switch alarms on' }).click();
     const left = await minutesUntilItOpens(page);
     await pass(page, left);
