@@ -70,7 +70,7 @@ async function migrate(sequelize: Sequelize): Promise<void> {
       transaction,
     });
     const executed = await recordIn(sequelize, transaction).executed();
-    const strange = executed.filter((name) => !(name in MIGRATIONS));
+    const strange = executed.filter((name) => !Object.hasOwn(MIGRATIONS, name));
     if (strange.length > 0)
       throw new NewerSchema(
         `These data were kept by a newer Mokume (${strange.join(', ')}). Start that one; nothing was changed.`,

@@ -3,10 +3,14 @@ import { commandId, send } from '../data/api.ts';
 
 const registration = async () => (await navigator.serviceWorker?.getRegistration()) ?? null;
 
-/** Whether this browser is told of windows while no page is open; after a new password the server asks it to say so again. */
-export async function isTold(): Promise<boolean> {
-  const worker = await registration();
-  return (await worker?.pushManager?.getSubscription()) ? beTold() : false;
+/**
+ * Has a browser that was told of windows go on being told: after a new password the server has forgotten it.
+ * @returns whether it was; with the server away what was agreed still holds
+ */
+export async function stayTold(): Promise<boolean> {
+  const made = await (await registration())?.pushManager?.getSubscription();
+  if (made) void beTold();
+  return Boolean(made);
 }
 
 /** Has this browser told of windows while no page is open. @returns whether it will be; it may have no delivery service, or not now */

@@ -6,7 +6,7 @@ import { answeredCalls, keepAnswered } from './answered.ts';
 import { allowSound, maySound, ring } from './bell.ts';
 import { alreadyOpen, type Call, dueCall, STALE_MINUTES } from './dueAlarm.ts';
 import { notify } from './notify.ts';
-import { beTold, beToldNothing, isTold } from './push.ts';
+import { beTold, beToldNothing, stayTold } from './push.ts';
 import { useAwake } from './useAwake.ts';
 import { useCallWords } from './useCallWords.ts';
 
@@ -35,7 +35,7 @@ export function useAlarms(): Alarms {
   const isAwake = useAwake(isOn);
   const [hasSound, setHasSound] = useState(maySound);
   const [isPushed, setPushed] = useState(false);
-  useEffect(() => void isTold().then(setPushed), []);
+  useEffect(() => void stayTold().then(setPushed), []);
   const [answered, setAnswered] = useState(answeredCalls);
   // Those that opened lately too: that is what is called out.
   const windows = useMemo(
