@@ -80,6 +80,12 @@ describe('laying out', () => {
       ['Brush', 'shellac-primer'],
     ]);
   });
+  test('a lamp is laid out for raking light, not for a photograph or a smell', () => {
+    const look = (act: ShopStep['acts'][number]) =>
+      lay([shopStep('look', { acts: [act] })], planWith({ look: at(1, 9) }))[0]!.things.map((t) => t.item.id);
+    expect(look({ do: 'look', light: 'raking' })).toContain('lamp');
+    expect(look({ do: 'look' })).not.toContain('lamp');
+  });
   test('what the can lacks by then is told while it can still be bought, and not when there is enough', () => {
     expect(lay(two, plan, { paints: [SLATE] })[0]!.cups[0]!.short_litres).toBeCloseTo(0.1);
     expect(lay(two, plan, { paints: [{ ...SLATE, on_hand_litres: 0.4 }] })[0]!.cups[0]!.short_litres).toBe(0);

@@ -50,6 +50,8 @@ describe('what is looked for', () => {
     const { steps } = editedRoute(input!, []);
     const paints = steps.filter((s) => s.coat === 'paint');
     expect(paints.map((s) => asked('raking-light', s))).toEqual(paints.map((_, i) => i === 0));
+    const lit = steps.filter((s) => s.acts.some((a) => a.do === 'look' && a.light === 'raking'));
+    expect(lit.map((s) => s.key)).toEqual(['raking-light']);
     expect(steps.filter((s) => s.coat !== 'wax').some((s) => asked('wax-residue', s))).toBe(false);
     for (const s of steps) expect(asked('fittings', s)).toBe(s.acts.some((a) => a.do === 'attach'));
     for (const s of steps) expect(asked('loose', s)).toBe(s.product === null);

@@ -33,7 +33,8 @@ export type Act =
   | { readonly do: 'detach' }
   | { readonly do: 'attach' }
   | { readonly do: 'turn' }
-  | { readonly do: 'look' }
+  /** raking: along the surface, with a lamp held low. */
+  | { readonly do: 'look'; readonly light?: 'raking' }
   | { readonly do: 'test'; readonly of: 'lead' | 'cloth' | 'bleed' | 'patch' }
   /** Nothing goes on until somebody who may decide has decided. */
   | { readonly do: 'stop'; readonly until: 'lead' | 'yes' | 'here' };

@@ -99,7 +99,9 @@ function used(step: RouteStep, toolName: (id: string) => string): HandItem[] {
     ...(does(step, 'mask') ? [item('cover', 'tape', 'Masking tape and film')] : []),
     ...(does(step, 'scrape') ? [item('tool', 'scraper', 'Scraper')] : []),
     ...(does(step, 'glue') ? [item('tool', 'clamps', 'Clamps')] : []),
-    ...(does(step, 'look') ? [item('tool', 'lamp', 'Lamp held low along the surface')] : []),
+    ...(step.acts.some((a) => a.do === 'look' && a.light === 'raking')
+      ? [item('tool', 'lamp', 'Lamp held low along the surface')]
+      : []),
     ...(does(step, 'detach') ? [item('part', 'tray', 'Screwdriver, labelled tray')] : []),
     ...(does(step, 'attach') ? [item('part', 'fittings', 'Fittings from the tray, screwdriver')] : []),
     ...(step.tool === null ? [] : [item('tool', step.tool, toolName(step.tool))]),

@@ -236,7 +236,7 @@ export const PAINTING: readonly Rule[] = [
       step({
         key: `raking-light${f.rowSuffix}`,
         phase: 'paint',
-        acts: [{ do: 'look' }],
+        acts: [{ do: 'look', light: 'raking' }],
         title: 'Look along it in raking light, fill and spot what shows',
         minutes: [f.found('gouges', 'missing-veneer', 'swollen-board') ? 15 : 5],
         skill: 'repair',
