@@ -125,6 +125,13 @@ describe('an evening', () => {
     const yesterday = evening([coat('one', { state: done(at(0, 0) - 1) })], planWith({ one: at(0, 0) - 31 }));
     expect(yesterday.opened).toEqual([]);
   });
+  test('water that washed something has no lid and cleans no brush', () => {
+    const washed = shopStep('wash', { product: 'rinse-film', state: done(at(0, 16)) });
+    const today = evening([washed], planWith({ wash: at(0, 15) }));
+    expect([today.opened, today.cleanUp]).toEqual([[], []]);
+    const spirit = shopStep('degrease', { product: 'white-spirit', state: done(at(0, 16)) });
+    expect(evening([spirit], planWith({ degrease: at(0, 15) })).opened).toHaveLength(1);
+  });
   test('after oil the rags are a danger', () => {
     const rags = (product: string) =>
       evening([coat('oil', { product, coat: 'oil', state: done(at(0, 16)) })], planWith({ oil: at(0, 15) }))

@@ -47,7 +47,12 @@ export function eveningOf(
 ): Evening {
   const products = catalogueOf(shop.products);
   const active = pieces.filter((p) => p.active);
-  const used = active.flatMap((p) => p.steps).filter((s) => s.product !== null && isUsedOn(s, day));
+  // Water that washed something has no lid, and cleans no brush.
+  const isOfACan = (s: ShopStep) => {
+    const product = products.get(s.product ?? '');
+    return product !== undefined && !(product.family === 'wash' && product.base === 'water');
+  };
+  const used = active.flatMap((p) => p.steps).filter((s) => isOfACan(s) && isUsedOn(s, day));
   const opened = new Map(
     used.map((s) => [`${s.product!} ${s.colour ?? ''}`, { product: s.product!, colour: s.colour }]),
   );
