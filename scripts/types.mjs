@@ -6,10 +6,13 @@ const PROJECTS = ['core/tsconfig.json', 'core/tsconfig.test.json', 'contract', '
 let failed = false;
 const check = (project) =>
   new Promise((resolve) => {
-    spawn('npx', ['tsc', '-p', project], { cwd: root, stdio: ['ignore', 'inherit', 'inherit'] }).on('exit', (code) => {
-      if (code !== 0) failed = true;
-      resolve();
-    });
+    spawn(`${root}node_modules/.bin/tsc`, ['-p', project], { cwd: root, stdio: ['ignore', 'inherit', 'inherit'] }).on(
+      'exit',
+      (code) => {
+        if (code !== 0) failed = true;
+        resolve();
+      },
+    );
   });
 const queue = [...PROJECTS];
 const worker = async () => {

@@ -91,22 +91,25 @@ async function visitor(address) {
 const mix = (name) => ({ commandId: randomUUID(), name, hex: '#3f5c74', parts: [{ name: 'Blue', parts: 1 }] });
 
 describe('two starts', () => {
-  test('share one database: the second stopping leaves the first at work, and what nobody started is not stopped', async () => {
-    const first = await startReady();
-    const look = await visitor(first.address);
-    expect((await look('/view')).status).toBe(200);
-    const second = await startReady();
-    expect(await second.ready()).toMatch(/Mokume is at/);
-    expect(await second.stop()).toBe(0);
-    expect((await look('/view')).status).toBe(200);
-    // One that fails at once, because its port is taken, stops nothing either.
-    const third = await start({ port: first.port });
-    await third.said(/is taken by another program/);
-    expect(await third.gone).toBe(1);
-    expect((await look('/view')).status).toBe(200);
-    await first.stop();
-    expect(postmasters()).toEqual([]);
-  });
+  test.runIf(isLong)(
+    'share one database: the second stopping leaves the first at work, and what nobody started is not stopped',
+    async () => {
+      const first = await startReady();
+      const look = await visitor(first.address);
+      expect((await look('/view')).status).toBe(200);
+      const second = await startReady();
+      expect(await second.ready()).toMatch(/Mokume is at/);
+      expect(await second.stop()).toBe(0);
+      expect((await look('/view')).status).toBe(200);
+      // One that fails at once, because its port is taken, stops nothing either.
+      const third = await start({ port: first.port });
+      await third.said(/is taken by another program/);
+      expect(await third.gone).toBe(1);
+      expect((await look('/view')).status).toBe(200);
+      await first.stop();
+      expect(postmasters()).toEqual([]);
+    },
+  );
   test.runIf(isLong)('of which the first was killed: the second takes its database over, and stops it', async () => {
     const first = await start();
     await first.ready();

@@ -5,7 +5,7 @@ import { judge } from './fixtures/neutralJudge.ts';
 import { piece, shop, step } from './fixtures/neutralShop.ts';
 import { randomWorkshop } from './fixtures/randomWorkshop.ts';
 
-const RUNS = process.env['MOKUME_LONG'] ? 500 : 5;
+const RUNS = process.env['MOKUME_LONG'] ? 500 : 3;
 const load = (name: string) =>
   JSON.parse(readFileSync(new URL(`../../bench/instances/${name}.json`, import.meta.url), 'utf8')) as NeutralInstance;
 const once = { seed: 1, evaluations: 400, isOver: () => false };

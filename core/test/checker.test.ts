@@ -17,7 +17,7 @@ import {
 import { anyPiece } from './fixtures/anyPiece.ts';
 import { type Given, inputOf, OAK, routeOf, STAINED, WHITE } from './fixtures/pieces.ts';
 
-const RUNS = process.env['MOKUME_LONG'] ? 20_000 : 400;
+const RUNS = process.env['MOKUME_LONG'] ? 20_000 : 250;
 
 /** Without what an owner may insist on against all advice: no sanding, no primer, oil over a film. */
 const willing = (input: RouteInput): RouteInput => ({

@@ -20,6 +20,8 @@ import {
 import { coatsOf, inputOf, isBefore, keysOf, OAK, STAINED, stepOf } from './fixtures/pieces.ts';
 import { randomFrom, randomWorkshop } from './fixtures/randomWorkshop.ts';
 
+const SHOPS = process.env['MOKUME_LONG'] ? 400 : 25;
+
 const CHEST = inputOf({});
 const shopPiece = (steps: readonly RouteStep[], now: number): ShopPiece => ({
   id: 'p',
@@ -172,7 +174,7 @@ describe('a route changed by its painter', () => {
     expect(say({ op: 'move', step: 'wash', after: null })).toBe('Moved “Wash and rinse” behind the start');
   });
   test('after any changes to any piece every step waits only for steps before it', () => {
-    for (let seed = 1; seed <= 60; seed++) {
+    for (let seed = 1; seed <= SHOPS; seed++) {
       const r = randomFrom(seed * 31);
       for (const { input } of randomWorkshop(seed, 2).pieces) {
         const edits: RouteEdit[] = [];

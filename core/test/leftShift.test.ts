@@ -2,7 +2,11 @@ import { expect, test } from 'vitest';
 import { compareScores, improvePlan, type Plan, planAfresh, type Problem, scoreOf, verify } from '../src/index.ts';
 import { insert, readyFor, remove, seek } from '../src/planner/engine/schedule/partialSchedule.ts';
 import { queryPlan } from '../src/planner/explain/planQuery.ts';
+import { newDraft, placementOf } from '../src/planner/build/draft.ts';
+import { finish } from '../src/planner/build/finish.ts';
+import { leftShift } from '../src/planner/build/leftShift.ts';
 import { randomWorkshop } from './fixtures/randomWorkshop.ts';
+import { after, air, at, piece, smallShop, step } from './fixtures/smallShop.ts';
 
 const RUNS = process.env['MOKUME_LONG'] ? 60 : 3;
 
@@ -38,4 +42,39 @@ test(`in ${RUNS} shops nobody stands idle for more than an hour while a step wai
     );
     for (const plan of [first, better]) expect(couldBeSooner(problem, plan, 12), `seed ${seed}`).toEqual([]);
   }
+});
+
+test.each([
+  ['cold from noon on: the filler would be hard later than the coat over it begins, so it stays', 8, at(0, 10, 15)],
+  ['warm as well: it is filled at once', 21, at(0, 9)],
+])('a bench that is free sooner and %s', (_, afternoon_c, filledAt) => {
+  const bench = { kind: 'bench', units: 1, span: 'work' } as const;
+  const filler = step('filler', { product: 'water-filler', needs: [bench] });
+  const coat = step('coat', { product: 'matt-paint', needs: [bench], after: [after('filler', { from: 'topcoat' })] });
+  const fromQuarterPastTen = {
+    weekly: Array.from({ length: 7 }, () => [{ from: 615, until: 1440 }]),
+    exceptions: [],
+    blocks: [],
+  };
+  const problem = smallShop([piece('p', [filler, coat])], {
+    stations: [
+      { id: 'bench', name: 'Bench', kind: 'bench', capacity: 1, hours: null, climate: 'shed' },
+      { id: 'warm', name: 'Warm room', kind: 'bench', capacity: 1, hours: fromQuarterPastTen, climate: 'warm' },
+    ],
+    climates: { shed: air((h, day) => (day > 0 || h >= 12 ? afternoon_c : 21)), warm: air(() => 21) },
+  });
+  const draft = newDraft(problem, null);
+  const { schedule: b, compiled } = draft;
+  const slotOf = (instant: number) => (instant - compiled.origin) / 5;
+  const place = (i: number, from: number) => {
+    expect(seek(b, i, from)).toBe(true);
+    const { start, end, hold, mode, crew } = b.found;
+    insert(b, i, start, end, hold, mode, crew);
+  };
+  const [first, second] = ['filler', 'coat'].map((id) => compiled.indexOf.get(id)!) as [number, number];
+  place(first, slotOf(at(0, 10, 15)));
+  place(second, readyFor(b, compiled.model.steps[second]!));
+  leftShift(draft);
+  expect(placementOf(draft, first)!.start).toBe(filledAt);
+  expect(verify(problem, finish(draft))).toEqual([]);
 });

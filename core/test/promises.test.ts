@@ -18,9 +18,11 @@ import {
 import { after, at, piece, smallShop, step, ZONE } from './fixtures/smallShop.ts';
 import { randomWorkshop } from './fixtures/randomWorkshop.ts';
 
+const SHOPS = process.env['MOKUME_LONG'] ? 60 : 5;
+
 describe('a new piece', () => {
   test('goes round everything planned in any workshop, moves none of it, and the plan with it is right', () => {
-    for (let seed = 1; seed <= 10; seed++) {
+    for (let seed = 1; seed <= SHOPS; seed++) {
       const { problem } = randomWorkshop(seed, 4);
       const [last, ...others] = [...problem.pieces].reverse();
       // A piece that stands on a full floor already pushes others; one still to come must wait.
@@ -54,7 +56,7 @@ describe('a new piece', () => {
 describe('what a step waits for', () => {
   test('nothing means it starts at once; an earlier step means the moment that step is ready; anything else holds until its start', () => {
     let conflictSet = 0;
-    for (let seed = 1; seed <= 12; seed++) {
+    for (let seed = 1; seed <= SHOPS; seed++) {
       const { problem } = randomWorkshop(seed, 4);
       const plan = planAfresh(problem);
       const { waitsFor } = explainer(problem, plan);
@@ -77,7 +79,7 @@ describe('what a step waits for', () => {
     expect(conflictSet).toBeGreaterThan(100);
   });
   test('a chain adds up from its first moment to ready without gaps', () => {
-    for (let seed = 1; seed <= 10; seed++) {
+    for (let seed = 1; seed <= SHOPS; seed++) {
       const { problem } = randomWorkshop(seed, 3);
       const plan = planAfresh(problem);
       const { bindingChain } = explainer(problem, plan);
@@ -93,7 +95,7 @@ describe('what a step waits for', () => {
 
 describe('repair and planning afresh', () => {
   test('of several orders the best is kept: more evaluations never give a worse plan', () => {
-    for (let seed = 30; seed <= 40; seed++) {
+    for (let seed = 30; seed < 30 + SHOPS; seed++) {
       const { problem } = randomWorkshop(seed, 5);
       const one = scoreOf(problem, planAfresh(problem, null, 1));
       const six = scoreOf(problem, planAfresh(problem, null, 6));

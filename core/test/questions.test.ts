@@ -24,7 +24,7 @@ import { randomFrom, randomWorkshop } from './fixtures/randomWorkshop.ts';
 const bench = { kind: 'bench', units: 1, span: 'both' } as const;
 const coat = (id: string, more: Parameters<typeof step>[1] = {}) =>
   step(id, { skill: 'paint', product: 'matt-paint', needs: [bench], ...more });
-const RUNS = process.env['MOKUME_LONG'] ? 200 : 5;
+const RUNS = process.env['MOKUME_LONG'] ? 200 : 3;
 
 describe('where a piece’s days go', () => {
   test(`in ${RUNS} workshops the parts add up to the whole, from the chain’s first minute to ready`, () => {

@@ -45,7 +45,7 @@ describe('plans that were', () => {
   test('are kept as what they changed, with a whole one every so often; each is found again as it was', async () => {
     const free = { promised: false, due: null };
     const chest = await rona.addChest(randomUUID(), free);
-    for (const name of ['Second', 'Third']) await rona.addChest(randomUUID(), { name, ...free });
+    await rona.addChest(randomUUID(), { name: 'Second', ...free });
     const was = new Map<number, unknown>();
     for (let k = 0; k < WHOLE_EVERY + 3; k++) {
       await pin(chest, k * 5);

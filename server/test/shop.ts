@@ -27,7 +27,7 @@ export type TestShop = {
 };
 
 // One planner for all tests of a process, and it ends with it: starting its threads takes longer than most tests.
-const planner = threadedPlanner(1);
+const planner = threadedPlanner(1, inject('planWorker'));
 
 export const MONDAY_9 = Date.UTC(2026, 2, 2, 8) / 60_000; // 9:00 in Berlin
 

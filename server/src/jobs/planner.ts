@@ -29,10 +29,11 @@ export type Planner = {
 /** Threads for what somebody waits for; each shop has one of them, so that one shop's long plan holds up few others. */
 const THREADS = Math.max(2, Math.min(6, availableParallelism()));
 
-export function threadedPlanner(threads = THREADS): Planner {
-  const pool = new Threads(threads);
+/** @param worker the file its threads run */
+export function threadedPlanner(threads = THREADS, worker = workerHere()): Planner {
+  const pool = new Threads(threads, worker);
   // What somebody waits for never stands behind what is only looked for.
-  const quiet = new Threads(1);
+  const quiet = new Threads(1, worker);
   return {
     solve: (request) => (request.mode === 'improve' ? quiet : pool).solve(request),
     isWarm: (workshopId) => pool.has(workshopId),
@@ -45,11 +46,13 @@ export function threadedPlanner(threads = THREADS): Planner {
 /** Threads that keep the shops they plan. */
 class Threads {
   readonly #most: number;
+  readonly #worker: string;
   readonly #threads: Thread[] = [];
   readonly #threadOf = new Map<string, Thread>();
 
-  constructor(most: number) {
+  constructor(most: number, worker: string) {
     this.#most = most;
+    this.#worker = worker;
   }
 
   solve(request: PlanRequest): Promise<PlanResult> {
@@ -64,7 +67,7 @@ class Threads {
   #of(workshopId: string): Thread {
     let thread = this.#threadOf.get(workshopId);
     if (!thread) {
-      if (this.#threads.length < this.#most) this.#threads.push(new Thread());
+      if (this.#threads.length < this.#most) this.#threads.push(new Thread(this.#worker));
       thread = this.#threads.reduce((a, b) => (b.shops < a.shops ? b : a));
       this.#threadOf.set(workshopId, thread);
       thread.shops++;
@@ -88,9 +91,13 @@ type Sent = {
 /** One thread, and what it was sent of each shop. */
 class Thread {
   shops = 0;
-  readonly #pool = newPool();
+  readonly #pool: Piscina<PlanTask, PlanAnswer>;
   readonly #sent = new Map<string, Sent>();
   #states = 0;
+
+  constructor(worker: string) {
+    this.#pool = newPool(worker);
+  }
 
   async solve(request: PlanRequest): Promise<PlanResult> {
     const before = this.#sent.get(request.workshopId);
@@ -129,13 +136,16 @@ function changeOf(before: Sent | undefined, next: Sent): ShopChange {
   };
 }
 
-function newPool(): Piscina<PlanTask, PlanAnswer> {
+/** Beside this file, built or as it is written. */
+function workerHere(): string {
   const built = fileURLToPath(new URL('./plan.worker.js', import.meta.url));
-  const isBuilt = existsSync(built);
-  return new Piscina<PlanTask, PlanAnswer>({
-    filename: isBuilt ? built : fileURLToPath(new URL('./plan.worker.ts', import.meta.url)),
-    execArgv: isBuilt ? [] : ['--import', 'tsx'],
+  return existsSync(built) ? built : fileURLToPath(new URL('./plan.worker.ts', import.meta.url));
+}
+
+const newPool = (filename: string) =>
+  new Piscina<PlanTask, PlanAnswer>({
+    filename,
+    execArgv: filename.endsWith('.ts') ? ['--import', 'tsx'] : [],
     minThreads: 1,
     maxThreads: 1,
   });
-}

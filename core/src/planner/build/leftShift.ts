@@ -13,7 +13,13 @@ const WORTH_MOVING_SLOTS = 12;
 export function leftShift({ schedule: b }: Draft): void {
   const { steps, pieces, floor } = b.model;
   const isTied = new Uint8Array(steps.length);
-  for (const s of steps) for (const p of s.preds) if (p.maxSlots < Infinity) isTied[p.step] = 1;
+  const next: number[][] = steps.map(() => []);
+  steps.forEach((s, k) => {
+    for (const p of s.preds) {
+      next[p.step]!.push(k);
+      if (p.maxSlots < Infinity) isTied[p.step] = 1;
+    }
+  });
   const order = steps
     .map((_, i) => i)
     .filter(
@@ -32,7 +38,12 @@ export function leftShift({ schedule: b }: Draft): void {
     const { start, end, hold, mode, crew } = b.found;
     // Work in one go is not broken by a pause for it.
     const isUnbroken = end <= at[1] && end - start <= at[1] - at[0];
-    if (isFound && isUnbroken && start <= at[0] - WORTH_MOVING_SLOTS) insert(b, i, start, end, hold, mode, crew);
-    else insert(b, i, ...at);
+    const isSooner = isFound && isUnbroken && start <= at[0] - WORTH_MOVING_SLOTS;
+    if (isSooner) insert(b, i, start, end, hold, mode, crew);
+    // Laid sooner in a colder place it may be dry later: then what comes after it could not stay where it is.
+    const isInTime = isSooner && next[i]!.every((k) => b.start[k]! < 0 || readyFor(b, steps[k]!) <= b.start[k]!);
+    if (isInTime) continue;
+    if (isSooner) remove(b, i);
+    insert(b, i, ...at);
   }
 }
