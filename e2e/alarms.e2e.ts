@@ -108,46 +108,48 @@ test(
   },
 );
 
-test('with the page closed the browser’s delivery service has it said; a page that is seen says it itself', async ({
-  browser,
-}) => {
-  const context = await browser.newContext({ serviceWorkers: 'allow', permissions: ['notifications'] });
-  const page = await context.newPage();
-  await enterDemo(page, mokume.address, '/today');
-  const worker = context.serviceWorkers()[0] ?? (await context.waitForEvent('serviceworker'));
-  await page.evaluate(() => navigator.serviceWorker.ready);
-  // What a delivery service would do; this machine reaches none.
-  const other = await context.newPage();
-  const service = await context.newCDPSession(other);
-  const registered = new Promise<string>((resolve) =>
-    service.on('ServiceWorker.workerRegistrationUpdated', ({ registrations: [first] }) =>
-      first ? resolve(first.registrationId) : undefined,
-    ),
-  );
-  await service.send('ServiceWorker.enable');
-  const registrationId = await registered;
-  const deliver = (id: string, words: string) =>
-    service.send('ServiceWorker.deliverPushMessage', {
-      origin: mokume.address,
-      registrationId,
-      data: JSON.stringify({ id, words }),
-    });
-  const shown = () =>
-    worker.evaluate(async () => {
-      const { registration } = globalThis as unknown as { registration: ServiceWorkerRegistration };
-      return (await registration.getNotifications()).map((n) => n.body).sort();
-    });
-  await page.bringToFront();
-  await deliver('a.soon', 'In 5 min: Blanket box');
-  await page.waitForTimeout(500);
-  expect(await shown()).toEqual([]);
-  await page.close();
-  // However often the same alarm is delivered, it is shown once.
-  const shownAfter = (id: string, words: string) => async () => {
-    await deliver(id, words);
-    return shown();
-  };
-  await expect.poll(shownAfter('a.soon', 'In 5 min: Blanket box')).toEqual(['In 5 min: Blanket box']);
-  await expect.poll(shownAfter('a.opens', 'Now: Blanket box')).toEqual(['In 5 min: Blanket box', 'Now: Blanket box']);
-  await context.close();
-});
+test(
+  'with the page closed the browser’s delivery service has it said; a page that is seen says it itself',
+  { tag: '@long' },
+  async ({ browser }) => {
+    const context = await browser.newContext({ serviceWorkers: 'allow', permissions: ['notifications'] });
+    const page = await context.newPage();
+    await enterDemo(page, mokume.address, '/today');
+    const worker = context.serviceWorkers()[0] ?? (await context.waitForEvent('serviceworker'));
+    await page.evaluate(() => navigator.serviceWorker.ready);
+    // What a delivery service would do; this machine reaches none.
+    const other = await context.newPage();
+    const service = await context.newCDPSession(other);
+    const registered = new Promise<string>((resolve) =>
+      service.on('ServiceWorker.workerRegistrationUpdated', ({ registrations: [first] }) =>
+        first ? resolve(first.registrationId) : undefined,
+      ),
+    );
+    await service.send('ServiceWorker.enable');
+    const registrationId = await registered;
+    const deliver = (id: string, words: string) =>
+      service.send('ServiceWorker.deliverPushMessage', {
+        origin: mokume.address,
+        registrationId,
+        data: JSON.stringify({ id, words }),
+      });
+    const shown = () =>
+      worker.evaluate(async () => {
+        const { registration } = globalThis as unknown as { registration: ServiceWorkerRegistration };
+        return (await registration.getNotifications()).map((n) => n.body).sort();
+      });
+    await page.bringToFront();
+    await deliver('a.soon', 'In 5 min: Blanket box');
+    await page.waitForTimeout(500);
+    expect(await shown()).toEqual([]);
+    await page.close();
+    // However often the same alarm is delivered, it is shown once.
+    const shownAfter = (id: string, words: string) => async () => {
+      await deliver(id, words);
+      return shown();
+    };
+    await expect.poll(shownAfter('a.soon', 'In 5 min: Blanket box')).toEqual(['In 5 min: Blanket box']);
+    await expect.poll(shownAfter('a.opens', 'Now: Blanket box')).toEqual(['In 5 min: Blanket box', 'Now: Blanket box']);
+    await context.close();
+  },
+);

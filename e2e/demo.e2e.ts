@@ -24,23 +24,27 @@ test('the demo shows a dozen lanes, the late promise in a sentence with its reas
   await expect(page.getByText(/cold$/).first()).toBeVisible();
 });
 
-test('a chair set added to the running shop goes round the others; undo takes it out again', async ({ page }) => {
-  await demo(page, '/pieces/new');
-  await page.getByRole('button', { name: 'Chair set' }).click();
-  await page.getByLabel('Chairs').fill('6');
-  await page.getByRole('button', { name: 'Loose joints' }).click();
-  await page.getByLabel('Name of the piece').fill('Kitchen chairs');
-  await expect(page.getByTestId('earliest')).toBeVisible();
-  const promised = (await page.getByTestId('earliest').textContent()) ?? '';
-  await page.getByRole('button', { name: 'Put it in the plan' }).click();
-  const lane = page.getByTestId('lane-Kitchen chairs');
-  await expect(lane).toBeVisible();
-  await expect(page.getByTestId('last-change')).toContainText('Added Kitchen chairs');
-  // What the preview promised is what the plan gives, and nothing else moved.
-  await expect(page.getByTestId('last-change')).toContainText(`Kitchen chairs will be ready ${promised}.`);
-  await page.getByTestId('last-change').getByRole('button', { name: 'Undo' }).click();
-  await expect(lane).toBeHidden();
-});
+test(
+  'a chair set added to the running shop goes round the others; undo takes it out again',
+  { tag: '@long' },
+  async ({ page }) => {
+    await demo(page, '/pieces/new');
+    await page.getByRole('button', { name: 'Chair set' }).click();
+    await page.getByLabel('Chairs').fill('6');
+    await page.getByRole('button', { name: 'Loose joints' }).click();
+    await page.getByLabel('Name of the piece').fill('Kitchen chairs');
+    await expect(page.getByTestId('earliest')).toBeVisible();
+    const promised = (await page.getByTestId('earliest').textContent()) ?? '';
+    await page.getByRole('button', { name: 'Put it in the plan' }).click();
+    const lane = page.getByTestId('lane-Kitchen chairs');
+    await expect(lane).toBeVisible();
+    await expect(page.getByTestId('last-change')).toContainText('Added Kitchen chairs');
+    // What the preview promised is what the plan gives, and nothing else moved.
+    await expect(page.getByTestId('last-change')).toContainText(`Kitchen chairs will be ready ${promised}.`);
+    await page.getByTestId('last-change').getByRole('button', { name: 'Undo' }).click();
+    await expect(lane).toBeHidden();
+  },
+);
 
 test('two open browsers agree without a reload', async ({ browser }) => {
   const [one, two] = await Promise.all([browser.newPage(), browser.newPage()]);

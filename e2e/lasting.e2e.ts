@@ -37,27 +37,28 @@ test(
   },
 );
 
-test('a page that is open says when Mokume is away, waits, and shows by itself what was changed meanwhile', async ({
-  page,
-  browser,
-}) => {
-  await demo(page, '/shelf');
-  // The screen itself is there, not only its frame.
-  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-  const away = page.getByText(/Mokume cannot be reached just now\. You see the shop as it was/);
-  await expect(away).toHaveCount(0);
-  const { port } = new URL(mokume.address);
-  await mokume.stop();
-  await expect(away).toBeVisible();
-  await mokume.start(NOW, { MOKUME_PORT: port });
-  const other = await browser.newContext();
-  await other.request.post(`${mokume.address}/api/session/demo`, { data: {} });
-  const mix = { commandId: randomUUID(), name: 'Wet slate', hex: '#3f5c74', parts: [{ name: 'Blue', parts: 1 }] };
-  expect((await other.request.post(`${mokume.address}/api/shop/mixes`, { data: mix })).status()).toBe(200);
-  await expect(away).toHaveCount(0);
-  await expect(page.getByText('Wet slate').first()).toBeVisible();
-  await other.close();
-});
+test(
+  'a page that is open says when Mokume is away, waits, and shows by itself what was changed meanwhile',
+  { tag: '@long' },
+  async ({ page, browser }) => {
+    await demo(page, '/shelf');
+    // The screen itself is there, not only its frame.
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    const away = page.getByText(/Mokume cannot be reached just now\. You see the shop as it was/);
+    await expect(away).toHaveCount(0);
+    const { port } = new URL(mokume.address);
+    await mokume.stop();
+    await expect(away).toBeVisible();
+    await mokume.start(NOW, { MOKUME_PORT: port });
+    const other = await browser.newContext();
+    await other.request.post(`${mokume.address}/api/session/demo`, { data: {} });
+    const mix = { commandId: randomUUID(), name: 'Wet slate', hex: '#3f5c74', parts: [{ name: 'Blue', parts: 1 }] };
+    expect((await other.request.post(`${mokume.address}/api/shop/mixes`, { data: mix })).status()).toBe(200);
+    await expect(away).toHaveCount(0);
+    await expect(page.getByText('Wet slate').first()).toBeVisible();
+    await other.close();
+  },
+);
 
 test('a helper’s sign-in is given and taken away; what they have open ends at once', async ({ page, browser }) => {
   await demo(page, '/shop');

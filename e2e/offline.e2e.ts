@@ -75,28 +75,32 @@ test('taps made while the server is away are shown as not yet sent, can be taken
   expect((await changesOf(page)).filter((s) => s.startsWith(`“${title}” done`))).toHaveLength(1);
 });
 
-test('what somebody else noted meanwhile is said in a sentence, and the painter decides', async ({ page, browser }) => {
-  await keptDemo(page, '/today');
-  const card = page.getByRole('region', { name: 'Ines' });
-  const title = await card.locator('p.text-step').first().innerText();
-  // This phone loses its network; the server does not.
-  await page.context().setOffline(true);
-  await card.getByRole('button', { name: 'Done', exact: true }).click();
-  await expect(sign(page)).toHaveText('1 not yet sent');
-  const other = await browser.newContext({ serviceWorkers: 'block' });
-  const desk = await other.newPage();
-  await enterDemo(desk, mokume.address, '/today');
-  await desk.getByRole('region', { name: 'Ines' }).getByRole('button', { name: 'Done', exact: true }).click();
-  await expect(desk.getByText(`“${title}” done`).first()).toBeVisible();
-  await page.context().setOffline(false);
-  await expect(sign(page)).toHaveText('1 to decide');
-  const told = page.getByRole('main').getByTestId('refused-tap');
-  await expect(told).toContainText(/was not taken: meanwhile it was noted as done by .+ at 11:12/);
-  await told.getByRole('button', { name: /^It was/ }).click();
-  await expect(sign(page)).toHaveCount(0);
-  expect((await changesOf(page))[0]).toContain('Corrected: ');
-  await other.close();
-});
+test(
+  'what somebody else noted meanwhile is said in a sentence, and the painter decides',
+  { tag: '@long' },
+  async ({ page, browser }) => {
+    await keptDemo(page, '/today');
+    const card = page.getByRole('region', { name: 'Ines' });
+    const title = await card.locator('p.text-step').first().innerText();
+    // This phone loses its network; the server does not.
+    await page.context().setOffline(true);
+    await card.getByRole('button', { name: 'Done', exact: true }).click();
+    await expect(sign(page)).toHaveText('1 not yet sent');
+    const other = await browser.newContext({ serviceWorkers: 'block' });
+    const desk = await other.newPage();
+    await enterDemo(desk, mokume.address, '/today');
+    await desk.getByRole('region', { name: 'Ines' }).getByRole('button', { name: 'Done', exact: true }).click();
+    await expect(desk.getByText(`“${title}” done`).first()).toBeVisible();
+    await page.context().setOffline(false);
+    await expect(sign(page)).toHaveText('1 to decide');
+    const told = page.getByRole('main').getByTestId('refused-tap');
+    await expect(told).toContainText(/was not taken: meanwhile it was noted as done by .+ at 11:12/);
+    await told.getByRole('button', { name: /^It was/ }).click();
+    await expect(sign(page)).toHaveCount(0);
+    expect((await changesOf(page))[0]).toContain('Corrected: ');
+    await other.close();
+  },
+);
 
 test(
   'every tab opens while the server is away, also one that was never looked at',

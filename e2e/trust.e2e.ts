@@ -66,57 +66,66 @@ test('two people edit one piece: what one saved and the other changed too is sho
   await other.close();
 });
 
-test('what is refused inside an open dialog is said inside it, and stays until it is dealt with', async ({ page }) => {
-  await demo(page);
-  // A step that somebody else does in the same moment.
-  await page
-    .getByTestId('lane-Blanket box')
-    .getByRole('button', { name: /^Put together/ })
-    .focus();
-  await page.keyboard.press('Enter');
-  const sheet = page.getByRole('dialog');
-  await page.route('**/api/steps/**', (route) =>
-    route.fulfill({
-      status: 409,
-      contentType: 'application/problem+json',
-      json: { type: 'about:blank', title: 'Someone changed this in the meantime.', status: 409, code: 'STALE_VERSION' },
-    }),
-  );
-  for (const [open, press] of [
-    [null, 'Done'],
-    [null, 'Start'],
-    [null, 'Not yet: 1 h more'],
-    [null, 'A day more'],
-    ['Hold it: waiting for someone or something', 'Hold until then'],
-    ['Move it: not before, at, by whom', 'Set and plan around it'],
-  ] as const) {
-    if (open) await sheet.getByText(open).click();
-    if (press === 'Hold until then') await sheet.getByLabel('Waits for').fill('two hinges');
-    await sheet.getByRole('button', { name: press, exact: true }).click();
-    const refusal = sheet.getByRole('alert').filter({ hasText: 'Someone changed this' });
-    await expect(refusal).toBeVisible();
-    await refusal.getByRole('button', { name: 'Close this message' }).click();
-    await expect(refusal).toHaveCount(0);
-  }
-  await page.keyboard.press('Escape');
-  await expect(sheet).toHaveCount(0);
-  // No toast says it where nobody looks.
-  await expect(page.locator('[data-sonner-toast][data-type=error]')).toHaveCount(0);
+test(
+  'what is refused inside an open dialog is said inside it, and stays until it is dealt with',
+  { tag: '@long' },
+  async ({ page }) => {
+    await demo(page);
+    // A step that somebody else does in the same moment.
+    await page
+      .getByTestId('lane-Blanket box')
+      .getByRole('button', { name: /^Put together/ })
+      .focus();
+    await page.keyboard.press('Enter');
+    const sheet = page.getByRole('dialog');
+    await page.route('**/api/steps/**', (route) =>
+      route.fulfill({
+        status: 409,
+        contentType: 'application/problem+json',
+        json: {
+          type: 'about:blank',
+          title: 'Someone changed this in the meantime.',
+          status: 409,
+          code: 'STALE_VERSION',
+        },
+      }),
+    );
+    for (const [open, press] of [
+      [null, 'Done'],
+      [null, 'Start'],
+      [null, 'Not yet: 1 h more'],
+      [null, 'A day more'],
+      ['Hold it: waiting for someone or something', 'Hold until then'],
+      ['Move it: not before, at, by whom', 'Set and plan around it'],
+    ] as const) {
+      if (open) await sheet.getByText(open).click();
+      if (press === 'Hold until then') await sheet.getByLabel('Waits for').fill('two hinges');
+      await sheet.getByRole('button', { name: press, exact: true }).click();
+      const refusal = sheet.getByRole('alert').filter({ hasText: 'Someone changed this' });
+      await expect(refusal).toBeVisible();
+      await refusal.getByRole('button', { name: 'Close this message' }).click();
+      await expect(refusal).toHaveCount(0);
+    }
+    await page.keyboard.press('Escape');
+    await expect(sheet).toHaveCount(0);
+    // No toast says it where nobody looks.
+    await expect(page.locator('[data-sonner-toast][data-type=error]')).toHaveCount(0);
 
-  // In the panels of the plan as well.
-  await page.route('**/api/planning', (route) =>
-    route.fulfill({
-      status: 422,
-      contentType: 'application/problem+json',
-      json: { type: 'about:blank', title: 'No correct plan follows from this.', status: 422, code: 'PLAN_REFUSED' },
-    }),
-  );
-  await page.getByRole('button', { name: 'What matters' }).click();
-  await page.getByRole('button', { name: 'Keep', exact: true }).click();
-  await expect(
-    page.getByRole('complementary').getByRole('alert').filter({ hasText: 'No correct plan follows' }),
-  ).toBeVisible();
-});
+    // In the panels of the plan as well.
+    await page.route('**/api/planning', (route) =>
+      route.fulfill({
+        status: 422,
+        contentType: 'application/problem+json',
+        json: { type: 'about:blank', title: 'No correct plan follows from this.', status: 422, code: 'PLAN_REFUSED' },
+      }),
+    );
+    await page.getByRole('button', { name: 'What matters' }).click();
+    await page.getByRole('button', { name: 'Keep', exact: true }).click();
+    await expect(
+      page.getByRole('complementary').getByRole('alert').filter({ hasText: 'No correct plan follows' }),
+    ).toBeVisible();
+  },
+);
 
 test(
   'ten steps back on the desk and ten forward on the phone come through the very same shops',
@@ -325,26 +334,30 @@ test('from the keyboard alone: the plan is a few tab stops, arrows go inside, pa
   await expect(page).toHaveTitle(/^New piece · /);
 });
 
-test('from the keyboard alone a new piece is entered, started and done, and taken back', async ({ page }) => {
-  await demo(page, '/pieces/new');
-  await page.getByRole('button', { name: 'Chest of drawers' }).focus();
-  await page.keyboard.press('Enter');
-  await page.getByLabel('Name of the piece').focus();
-  await page.keyboard.press('Control+a');
-  await page.keyboard.type('By keys');
-  const save = page.getByRole('button', { name: 'Put it in the plan' });
-  await expect(save).toBeEnabled();
-  await save.focus();
-  await page.keyboard.press('Enter');
-  await expect(page.getByTestId('grain')).toBeVisible();
-  await expect(page.getByText(/Added By keys/).first()).toBeVisible();
-  await page.keyboard.press('Control+z');
-  await expect(page.getByText('Undid: Added By keys').first()).toBeVisible();
-  await page.keyboard.press('Control+Shift+z');
-  await expect(page.getByText('Put back: Added By keys').first()).toBeVisible();
-  await page.keyboard.press('t');
-  const done = page.getByRole('region', { name: 'Teo' }).getByRole('button', { name: 'Done', exact: true });
-  await done.focus();
-  await page.keyboard.press('Enter');
-  await expect(page.getByText(/” done on/).first()).toBeVisible();
-});
+test(
+  'from the keyboard alone a new piece is entered, started and done, and taken back',
+  { tag: '@long' },
+  async ({ page }) => {
+    await demo(page, '/pieces/new');
+    await page.getByRole('button', { name: 'Chest of drawers' }).focus();
+    await page.keyboard.press('Enter');
+    await page.getByLabel('Name of the piece').focus();
+    await page.keyboard.press('Control+a');
+    await page.keyboard.type('By keys');
+    const save = page.getByRole('button', { name: 'Put it in the plan' });
+    await expect(save).toBeEnabled();
+    await save.focus();
+    await page.keyboard.press('Enter');
+    await expect(page.getByTestId('grain')).toBeVisible();
+    await expect(page.getByText(/Added By keys/).first()).toBeVisible();
+    await page.keyboard.press('Control+z');
+    await expect(page.getByText('Undid: Added By keys').first()).toBeVisible();
+    await page.keyboard.press('Control+Shift+z');
+    await expect(page.getByText('Put back: Added By keys').first()).toBeVisible();
+    await page.keyboard.press('t');
+    const done = page.getByRole('region', { name: 'Teo' }).getByRole('button', { name: 'Done', exact: true });
+    await done.focus();
+    await page.keyboard.press('Enter');
+    await expect(page.getByText(/” done on/).first()).toBeVisible();
+  },
+);
