@@ -19,6 +19,7 @@ import {
 } from '@app/core';
 import { ApiError } from '../errors.ts';
 import type { Recorder } from '../store/recorder.ts';
+import type { Records } from '../store/records.ts';
 import { hasTool, ownProducts, peopleCount, stations, stepsOfPiece } from '../store/shopParts.ts';
 
 /** What of a piece decides its route. */
@@ -78,11 +79,13 @@ export async function storeRoute(
   const ids = new Set(next.map((s) => s.id));
   for (const s of before) if (!ids.has(s.id)) await rows.remove('steps', s.id);
   const known = new Set(before.map((s) => s.id));
+  const fresh: [string, Partial<Records['steps']>][] = [];
   for (const [position, { id, state, pin: kept, ...step }] of next.entries()) {
     const pin = pins[step.key] ?? kept;
     if (known.has(id)) await rows.update('steps', id, { position, route: step, pin });
-    else await rows.insert('steps', id, { piece_id: pieceId, position, route: step, state, pin });
+    else fresh.push([id, { piece_id: pieceId, position, route: step, state, pin }]);
   }
+  await rows.insertAll('steps', fresh);
 }
 
 /** Builds a stored piece's route again, with other changes or another survey, and stores both. */

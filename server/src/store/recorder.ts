@@ -93,14 +93,33 @@ export class Recorder {
   }
 
   async insert<T extends TableName>(table: T, id: string, fields: Partial<Records[T]>): Promise<void> {
-    await this.insertColumns(table, id, asColumns(table, fields));
+    await this.insertAll(table, [[id, fields]]);
+  }
+
+  /** Rows of one table, with one question to the database. */
+  async insertAll<T extends TableName>(
+    table: T,
+    rows: readonly (readonly [id: string, fields: Partial<Records[T]>])[],
+  ): Promise<void> {
+    await this.#insert(
+      table,
+      rows.map(([id, fields]) => [id, asColumns(table, fields)]),
+    );
   }
 
   async insertColumns(table: TableName, id: string, columns: Columns): Promise<void> {
-    mustKnow(table, columns);
-    const version = columns['version'] ?? 0;
-    await modelOf(table).create({ ...columns, ...this.#key(table, id), version }, { transaction: this.transaction });
-    this.changes.push({ table, id, before: null, after: storable({ ...columns, version }) });
+    await this.#insert(table, [[id, columns]]);
+  }
+
+  async #insert(table: TableName, rows: readonly (readonly [id: string, columns: Columns])[]): Promise<void> {
+    if (rows.length === 0) return;
+    for (const [, columns] of rows) mustKnow(table, columns);
+    const versioned = rows.map(([id, columns]) => [id, { ...columns, version: columns['version'] ?? 0 }] as const);
+    await modelOf(table).bulkCreate(
+      versioned.map(([id, columns]) => ({ ...columns, ...this.#key(table, id) })),
+      { transaction: this.transaction },
+    );
+    for (const [id, columns] of versioned) this.changes.push({ table, id, before: null, after: storable(columns) });
   }
 
   /**
