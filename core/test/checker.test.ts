@@ -218,6 +218,7 @@ const MUTATED: readonly (readonly [words: string, Given, Change, string | null, 
     'not-woken',
   ],
   ['droppings swept dry', { findings: ['droppings'] }, drop('disinfect'), 'take-apart', 'body', 'disinfected'],
+  ['powder paint nobody mixed', { brief: { paint: 'powder-paint' } }, drop('mix-powder'), 'paint-1', 'body', 'mixed'],
   ['never painted', {}, (r) => r.steps.filter((s) => s.coat !== 'paint'), null, 'body', 'painted'],
   [
     'never oiled',

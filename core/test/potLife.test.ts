@@ -6,13 +6,14 @@ import {
   planAfresh,
   problemOf,
   productById,
+  routeFaults,
   sayNotice,
   type ShopPiece,
   stepsOf,
   verify,
 } from '../src/index.ts';
 import { firstShop } from '../src/workshop/firstShop.ts';
-import { routeOf, stepOf } from './fixtures/pieces.ts';
+import { inputOf, routeOf, stepOf } from './fixtures/pieces.ts';
 
 // A data sheet's pot life: good for 30 minutes, rested for 5 before use. Common practice for two-part lacquers.
 const twoPart = {
@@ -40,6 +41,15 @@ describe('how long a mix is good for', () => {
 
 describe('in a route and a plan', () => {
   const now = 29_541_000;
+  const PIECE = {
+    id: 'p',
+    name: 'Chest',
+    kind: 'client',
+    arrival: now,
+    due: null,
+    promised: false,
+    active: true,
+  } as const;
   const shop = {
     ...firstShop('Europe/Berlin', 'Ada'),
     products: [{ ...twoPart, id: 'two-part', name: 'Two-part lacquer' }],
@@ -57,18 +67,50 @@ describe('in a route and a plan', () => {
     expect(mixed.reason).toMatch(/good for 30 minutes, so it is mixed anew/);
     expect(plain.reason).not.toMatch(/anew/);
   });
+  const lacquer = (life_minutes: number) => {
+    const product = { ...twoPart, id: 'two-part', mixing: { ...twoPart.mixing, life_minutes } };
+    const products = new Map([...productById, ['two-part', product]]);
+    const given = { brief: { paint: 'two-part' }, means: { people: 1, sprayer: false, products } };
+    return { route: routeOf(given), faults: routeFaults(inputOf(given), routeOf(given)) };
+  };
+  const { recoat } = twoPart.stages_minutes;
+  test.each([
+    [30, ['mix-two-part-1', 'paint-1', 'mix-two-part-2', 'paint-2']],
+    [recoat, ['mix-two-part-1', 'paint-1', 'mix-two-part-2', 'paint-2']],
+    [recoat + 1, ['mix-two-part-1', 'paint-1', 'paint-2']],
+  ])('what is good for %i minutes is mixed for each coat it does not live to see', (life, keys) => {
+    const { route, faults } = lacquer(life);
+    expect(route.steps.map((s) => s.key).filter((k) => /^(mix|paint)-/.test(k))).toEqual(keys);
+    expect(stepOf(route, 'paint-1').after).toContainEqual({
+      step: 'mix-two-part-1',
+      from: 'end',
+      min_minutes: 5,
+      max_minutes: null,
+    });
+    expect(faults).toEqual([]);
+  });
+  test('a mix says its parts, its rest and its life, and goes with the coat it is for', () => {
+    const mix = stepOf(lacquer(30).route, 'mix-two-part-2');
+    expect(mix).toMatchObject({ title: 'Mix matt decorative paint', mixes: 'two-part', product: null });
+    expect(mix.reason).toBe('4:1 with hardener by volume, 5 minutes’ rest; the mix is good for 30 minutes.');
+    expect(stepOf(lacquer(180).route, 'mix-two-part-1').reason).toMatch(/good for 3 hours/);
+  });
+  test('each coat of a short-lived mix is laid while its own mix lives, without mixing anew', () => {
+    const { route } = lacquer(30);
+    const piece: ShopPiece = { ...PIECE, steps: stepsOf('p', route.steps) };
+    const problem = problemOf(shop, [piece], now);
+    const plan = planAfresh(problem);
+    expect(verify(problem, plan)).toEqual([]);
+    expect(plan.notices).toEqual([]);
+    for (const n of [1, 2]) {
+      const waited = plan.steps[`p.paint-${n}`]!.start - plan.steps[`p.mix-two-part-${n}`]!.end;
+      expect(waited).toBeGreaterThanOrEqual(5);
+      expect(waited).toBeLessThanOrEqual(30 - Math.min(30, stepOf(route, `paint-${n}`).work_minutes) + 5);
+    }
+  });
   test('powder paint mixed for the first coat is dead by the next day: the second coat counts mixing it anew', () => {
     const route = routeOf({ brief: { paint: 'powder-paint' } });
-    const piece: ShopPiece = {
-      id: 'p',
-      name: 'Chest',
-      kind: 'client',
-      arrival: now,
-      due: null,
-      promised: false,
-      active: true,
-      steps: stepsOf('p', route.steps),
-    };
+    const piece: ShopPiece = { ...PIECE, steps: stepsOf('p', route.steps) };
     const late = {
       ...piece,
       steps: piece.steps.map((s) => (s.key === 'paint-2' ? { ...s, pin: { notBefore: now + 4 * 1440 } } : s)),

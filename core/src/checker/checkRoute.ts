@@ -42,6 +42,8 @@ export function checkRoute(
     lags.set(from, known);
     return known.get(to) ?? null;
   };
+  const isMixedFor = (step: RouteStep): boolean =>
+    steps.slice(0, steps.indexOf(step)).some((s) => s.mixes !== undefined && s.mixes === step.product);
   const faults: RouteFault[] = [];
   for (const start of starts) {
     const { zone } = start;
@@ -57,6 +59,7 @@ export function checkRoute(
         sinceWet_minutes: wet === null ? null : lag(wet, step.key),
         worksOnWet:
           wet !== null && step.after.some((l) => l.step === wet && l.max_minutes !== null && l.from === 'end'),
+        isMixed: product?.mixing != null && isMixedFor(step),
       };
       for (const need of SURFACE_NEEDS)
         if (need.unmet(visit)) faults.push({ step: step.key, zone: zone.id, need: need.id, words: need.words });

@@ -16,6 +16,8 @@ export type Visit = {
   readonly sinceWet_minutes: number | null;
   /** The step is one that must follow the wet one within a time. */
   readonly worksOnWet: boolean;
+  /** A step before it mixes what it takes. */
+  readonly isMixed: boolean;
 };
 
 /** What a surface must be for a step; `unmet` is asked of every zone the step touches. */
@@ -80,6 +82,11 @@ export const SURFACE_NEEDS: readonly SurfaceNeed[] = [
       const wanted = minutesTo(stage, v);
       return wanted > 0 && (v.sinceWet_minutes === null || v.sinceWet_minutes < wanted);
     },
+  },
+  {
+    id: 'mixed',
+    words: 'What it takes is mixed before use, and no step before it mixes it.',
+    unmet: (v) => v.product?.mixing != null && !v.isMixed,
   },
   {
     id: 'clean',

@@ -1,7 +1,7 @@
 import type { Product } from './product.ts';
 
 /** Hands at work on a mix: measuring, stirring, cleaning the cup. Common practice. */
-const STIR_MINUTES = 5;
+export const STIR_MINUTES = 5;
 
 /** What mixing a product once takes before it can be used: 0 when nothing is mixed. */
 export const mixingMinutes = ({ mixing }: Pick<Product, 'mixing'>): number =>

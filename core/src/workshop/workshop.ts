@@ -237,7 +237,7 @@ export function linksOf(s: ShopStep, p: ShopPiece, products: ReadonlyMap<string,
   const links = s.after.map((l) => withRescue(l, s, p, products));
   const product = s.product === null ? undefined : products.get(s.product);
   const mix = p.steps.findLast((x) => x.mixes !== undefined && x.mixes === s.product && isBefore(p, x, s));
-  if (!product || !mix || s.coat === null) return links;
+  if (!product?.mixing || !mix) return links;
   const max_minutes = latestAfterMixing(product, s.work_minutes);
   // A mix that is dead is made anew, which takes its time but forbids nothing.
   const rescue = { title: `mix ${product.name.toLowerCase()} anew`, minutes: mixingMinutes(product) };

@@ -1,3 +1,4 @@
+import { productById } from '../../products/library.ts';
 import { PHASES, type Zone } from '../piece.ts';
 import type { Effect, Rule, StepWish } from '../rules/rule.ts';
 import { canTakeLook, looksOf } from '../finish.ts';
@@ -5,6 +6,7 @@ import type { Precedence } from '../rules/precedence.ts';
 import { does } from '../act.ts';
 import { coatSpecs } from './coats.ts';
 import { Facts, type LookAsked, partsFor, type RouteInput, touches } from './facts.ts';
+import { withMixing } from './mixing.ts';
 import { groundSpecs, stripSpecs, washSpecs } from './prepare.ts';
 import type { Part } from './parts.ts';
 import type { Choice, Slots } from './sheet.ts';
@@ -67,7 +69,7 @@ export function compose(
     ...groundSpecs(all),
     ...coatSpecs(all, sheet.notes),
   ];
-  const ordered = inOrder(specs);
+  const ordered = withMixing(inOrder(specs), input.means.products ?? productById);
   return {
     specs: ordered.map((s) => finished(s, sheet, ordered)),
     notes: [...sheet.notes],
