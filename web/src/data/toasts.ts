@@ -11,10 +11,16 @@ function lift(): void {
   layer.showPopover();
 }
 
-/** Says what was done, with one thing that can be done about it. */
+/** Says what was done, with one thing that can be done about it; not seen where the screen itself says it. */
 export function sayDone(words: string, action?: { readonly label: string; readonly onClick: () => void }): void {
   lift();
-  toast(words, { duration: 8000, ...(action ? { action } : {}) });
+  toast(words, { duration: 8000, className: 'is-done', ...(action ? { action } : {}) });
+}
+
+/** Says that something is kept here until Mokume can be reached. */
+export function sayKept(words: string): void {
+  lift();
+  toast(words, { duration: 8000 });
 }
 
 /** A refusal that has no place of its own on the screen; it stays until it is dealt with. */

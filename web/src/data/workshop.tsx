@@ -14,7 +14,7 @@ import { commandId, problemOf, send, wordsOf } from './api.ts';
 import { Consent } from './Consent.tsx';
 import { SESSION } from './reads.ts';
 import { tapOf } from './tapOf.ts';
-import { sayDone, sayRefused } from './toasts.ts';
+import { sayDone, sayKept, sayRefused } from './toasts.ts';
 import { useClock } from './useClock.ts';
 import { type Taps, useTaps } from './useTaps.ts';
 import { useView } from './useView.ts';
@@ -112,7 +112,7 @@ export function WorkshopProvider({
         if (tap) {
           const sent = await taps.add(tap);
           if (sent.kind !== 'away') return sent;
-          sayDone(`${tap.words}. Not sent yet: Mokume cannot be reached just now.`);
+          sayKept(`${tap.words}. Not sent yet: Mokume cannot be reached just now.`);
           return { kind: 'kept' };
         }
         told((await during(() => send(CommandAnswerSchema, method, path, whole)))!);

@@ -1,7 +1,10 @@
 import type { ChangeView, WorkshopView } from '@app/contract';
 import { type Saying, sayLength, sayTime } from '@app/core';
 
-/** What a change moved, in words; null when nothing moved. */
+/**
+ * What a change moved, in words; null when nothing moved. What moved while work was overdue is counted with the tap that ended
+ * the waiting, and said to be so.
+ */
 export function changeSentence(change: ChangeView, view: WorkshopView, saying: Saying): string | null {
   const parts = change.moves.flatMap((m) => {
     const piece = view.pieces.find((p) => p.id === m.piece);
@@ -21,5 +24,7 @@ export function changeSentence(change: ChangeView, view: WorkshopView, saying: S
       : [];
   });
   if (parts.length === 0) return change.moves.length > 0 ? 'People or places changed; no date moves.' : null;
-  return `${parts.slice(0, 2).join('; ')}${parts.length > 2 ? `; ${parts.length - 2} more move` : ''}.`;
+  const waited = view.changes.find((c) => c.number === change.number - 1)?.madeBy === 'clock';
+  const lead = waited && change.madeBy === 'person' ? 'With the time it had waited: ' : '';
+  return `${lead}${parts.slice(0, 2).join('; ')}${parts.length > 2 ? `; ${parts.length - 2} more move` : ''}.`;
 }

@@ -21,15 +21,17 @@ export function Field({
   label,
   hint,
   error,
+  className = '',
   children,
 }: {
   readonly label: string;
   readonly hint?: string | undefined;
   readonly error?: string | undefined;
+  readonly className?: string;
   readonly children: ReactNode;
 }) {
   return (
-    <label className="flex flex-col gap-1">
+    <label className={`flex flex-col gap-1 ${className}`}>
       <span className="condensed text-lane font-semibold text-sub">{label}</span>
       {children}
       {hint && !error && <span className="text-lane text-sub">{hint}</span>}

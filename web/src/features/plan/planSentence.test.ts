@@ -59,9 +59,17 @@ test('no room is said with its reason; when all fits, the next pickup is', () =>
     planSentence(view([piece('Box', { due: NOW + 600 })], { ready: { Box: NOW + 60 } }), null, saying),
   ).toMatchObject({ kind: 'fine', reason: expect.stringMatching(/^Next out: Box/) as string });
 });
-test('what a change moved is said by piece, later or sooner', () => {
-  const v = view([piece('Box', {})], {});
-  const change = { moves: [{ piece: 'Box', readyBefore: NOW, readyAfter: NOW + 130, moves: [] }] };
-  expect(changeSentence(change as never, v, saying)).toMatch(/^Box is ready 2 h 10 later, /);
-  expect(changeSentence({ moves: [] } as never, v, saying)).toBeNull();
+test('what a change moved is said by piece, later or sooner; what waiting moved before it is not put down to the tap', () => {
+  const moves = [{ piece: 'Box', readyBefore: NOW, readyAfter: NOW + 130, moves: [] }];
+  const after = (before: 'clock' | 'person') => ({
+    ...view([piece('Box', {})], {}),
+    changes: [{ number: 7, madeBy: before }],
+  });
+  const said = (before: 'clock' | 'person', madeBy: 'clock' | 'person', number = 8) =>
+    changeSentence({ number, madeBy, moves } as never, after(before) as never, saying);
+  expect(said('person', 'person')).toMatch(/^Box is ready 2 h 10 later, /);
+  expect(said('clock', 'person')).toMatch(/^With the time it had waited: Box is ready 2 h 10 later, /);
+  expect(said('clock', 'person', 9)).toMatch(/^Box is ready/);
+  expect(said('clock', 'clock')).toMatch(/^Box is ready/);
+  expect(changeSentence({ moves: [] } as never, after('person') as never, saying)).toBeNull();
 });

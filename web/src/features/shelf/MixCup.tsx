@@ -27,6 +27,8 @@ type Row = { readonly paint: string; readonly typed: string };
 const CUP_FAMILIES = ['paint', 'glaze', 'stain', 'primer', 'metallic'] as const;
 /** Poured in by so much while stirring. */
 const STEP_LITRES = 0.005;
+/** One part: its can above its amount where there is no room beside it. */
+const PART = 'grid grid-cols-[minmax(0,1fr)_auto_44px] items-end gap-2 sm:grid-cols-[minmax(0,1fr)_84px_auto_44px]';
 
 /** A cup being mixed: parts in mL or spoons, water, a little more of this and that while stirring, and the colour it comes to. */
 export function MixCup({ begun, onDone }: { readonly begun: Begun; readonly onDone: () => void }) {
@@ -124,8 +126,8 @@ export function MixCup({ begun, onDone }: { readonly begun: Begun; readonly onDo
           onChange={measureBy}
         />
         {rows.map((r, i) => (
-          <div key={`${i}-${r.paint}`} className="grid grid-cols-[minmax(0,1fr)_84px_auto_32px] items-end gap-2">
-            <Field label={`Part ${i + 1}`}>
+          <div key={`${i}-${r.paint}`} className={PART}>
+            <Field label={`Part ${i + 1}`} className="col-span-full sm:col-span-1">
               <Select className="!h-11" value={r.paint} onChange={(e) => set(i, { paint: e.target.value })}>
                 {paints.map((p) => (
                   <option key={p.id} value={p.id}>
@@ -155,8 +157,13 @@ export function MixCup({ begun, onDone }: { readonly begun: Begun; readonly onDo
             </button>
           </div>
         ))}
-        <div className="grid grid-cols-[minmax(0,1fr)_84px_auto_32px] items-end gap-2">
-          <Button onClick={() => setRows([...rows, { paint: paints[0]!.id, typed: '' }])}>Another part</Button>
+        <div className={PART}>
+          <Button
+            className="col-span-full justify-self-start sm:col-span-1"
+            onClick={() => setRows([...rows, { paint: paints[0]!.id, typed: '' }])}
+          >
+            Another part
+          </Button>
           <Field label={`Water, ${measureWords(measure, units)}`}>
             <Input className="!h-11" inputMode="decimal" value={water} onChange={(e) => setWater(e.target.value)} />
           </Field>

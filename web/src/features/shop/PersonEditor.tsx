@@ -84,7 +84,7 @@ export function PersonEditor({ person, onDone }: EditorProps) {
       <div className="grid grid-cols-2 gap-2 sm:grid-cols-4">
         {DAYS.map((d, i) => (
           <Field key={d} label={d} error={read[i] === null ? 'Like 9–12:30, 13–17' : undefined}>
-            <Input placeholder="off" {...register(`days.${i}`)} />
+            <Input placeholder="off" className="condensed !px-2" {...register(`days.${i}`)} />
           </Field>
         ))}
       </div>

@@ -63,11 +63,13 @@ export function AreaSum() {
                 {zones.map((z) => (
                   <li key={z.id} className="flex items-center gap-2 text-table" title={z.formula}>
                     <span className={`w-40 shrink-0 leading-tight ${z.isOptional ? 'text-sub' : ''}`}>{z.name}</span>
-                    <span
-                      className={`h-2.5 ${z.isOptional ? 'border border-keyline' : 'bg-keyline'}`}
-                      style={{ width: `${Math.max(2, (z.area_m2 / most) * 150)}px` }}
-                    />
-                    {sayArea(z.area_m2, units)}
+                    <span className="flex max-w-[150px] flex-1">
+                      <span
+                        className={`h-2.5 min-w-0.5 ${z.isOptional ? 'border border-keyline' : 'bg-keyline'}`}
+                        style={{ width: `${(z.area_m2 / most) * 100}%` }}
+                      />
+                    </span>
+                    <span className="whitespace-nowrap">{sayArea(z.area_m2, units)}</span>
                   </li>
                 ))}
               </ul>

@@ -102,7 +102,7 @@ function hoursOf(
 }
 
 const GRID =
-  'grid w-full grid-cols-[30px_minmax(0,1fr)_minmax(0,auto)] items-center gap-x-3 md:grid-cols-[30px_200px_1fr_230px]';
+  'grid w-full grid-cols-[30px_minmax(0,1fr)_minmax(0,1fr)] items-center gap-x-3 md:grid-cols-[30px_200px_1fr_230px]';
 const DRAWN = 'order-last col-span-3 w-full md:order-none md:col-span-1';
 
 /** Hours along the axis, and the one clock all strata stand under. */

@@ -22,7 +22,8 @@ export function LastMove() {
   return (
     <section
       aria-label="Last tap"
-      className="no-print flex shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-t border-l-4 border-keyline border-l-line bg-raised px-4 py-1 md:px-6"
+      aria-live="polite"
+      className="says-last-tap no-print flex shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-t border-l-4 border-keyline border-l-line bg-raised px-4 py-1 md:px-6"
     >
       <p className="min-w-40 flex-1 text-body">
         <span className="condensed text-sub">
