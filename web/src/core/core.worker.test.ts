@@ -42,6 +42,15 @@ describe('a question that takes long', () => {
     expect(Object.values(await chances)[0]!.runs).toBe(10);
   });
 
+  test('is answered the same whether the thread was made ready for it or not', async () => {
+    const [cold, ready] = [laid(5), laid(5)];
+    ready.api.prepare();
+    expect(await ready.api.promise(ready.asked, 20, () => {})).toEqual(
+      await cold.api.promise(cold.asked, 20, () => {}),
+    );
+    expect(ready.api.preview(ready.asked)).toEqual(cold.api.preview(cold.asked));
+  });
+
   test('holds up no quick one for longer than a breath', async () => {
     const { api, asked } = laid(5);
     const order: string[] = [];

@@ -159,6 +159,16 @@ export class CoreApi {
     const { problem, plan } = this.#here;
     return explained(problem, plan, MOST_EXPLAINED);
   }
+  /**
+   * Goes once through what a question about a new piece takes, with one that is there, while its form is still being read: what is
+   * made for it is kept, and in a large shop the first answer then comes in half the time.
+   */
+  prepare(): void {
+    const { shop, pieces, now, plan } = this.#here;
+    const problem = this.#asking.problemOf(shop, pieces, now);
+    const some = problem.pieces.find((p) => p.id in plan.ready);
+    if (some) promiseInParts(problem, plan, some.id, 1).next();
+  }
   preview(asked: Asked): Preview {
     const { plan } = this.#here;
     const problem = this.#with(asked.piece);

@@ -49,6 +49,15 @@ function useCalm(question: unknown): boolean {
 /** What every planned step waits for, and where each piece's days go. */
 export const useExplained = (view: WorkshopView) => useAnswer(view, ['explain'], (api) => api.explain());
 
+/** Has both threads made ready for questions about a new piece, as soon as its form is there. */
+export function usePrepared(view: WorkshopView): void {
+  const [first] = useState(view);
+  useEffect(() => {
+    // Nothing waits for it: a question that is put meanwhile says itself what is wrong.
+    for (const b of [bridge, slowBridge]) void b.ask(first, (api) => api.prepare()).catch(() => {});
+  }, [first]);
+}
+
 /** When a piece not yet entered could be ready. */
 export const usePreview = (view: WorkshopView, asked: Asked | null) =>
   useAnswer(view, asked && ['preview', asked], async (api) => api.preview(asked!));
@@ -143,12 +152,15 @@ function useTold<T>(
   return { data: data ?? null, error: error ?? null, retry: () => setTries(tries + 1) };
 }
 
-/** Where a step could start: asked once, when a drag begins. */
-export const askStarts = (view: WorkshopView, step: string, from: Instant, until: Instant) =>
+/** Where a step could start near where it is held: asked once, when a drag begins, and never behind what takes longer. */
+export const askStartsNear = (view: WorkshopView, step: string, from: Instant, until: Instant) =>
   bridge.ask(view, (api) => api.starts(step, from, until));
+/** Where it could start in all that is drawn. */
+export const askStartsFar = (view: WorkshopView, step: string, from: Instant, until: Instant) =>
+  slowBridge.ask(view, (api) => api.starts(step, from, until));
 /** What giving a step a time would do. */
 export const askPinned = (view: WorkshopView, step: string, at: Instant) =>
-  bridge.ask(view, (api) => api.pinned(step, at));
+  slowBridge.ask(view, (api) => api.pinned(step, at));
 
 /** Lets go of what was answered about earlier states of a workshop, which nobody looks at any more. */
 export function useForgetting(view: WorkshopView | undefined): void {

@@ -16,12 +16,12 @@ export function Ghost({
 }) {
   const was = view.plan.steps[drag.step];
   const length = was ? was.end - was.start : 30;
-  const isFree = drag.spans !== null && obstacleAt(drag) === null;
+  const isFree = obstacleAt(drag, view.now) === null;
   const x = scale.x(drag.at);
   const y = LANE.height - LANE.work - 1;
   return (
     <g pointerEvents="none" data-testid="ghost" data-free={isFree}>
-      {drag.spans?.map((s) =>
+      {drag.spans.map((s) =>
         s.obstacle ? (
           <rect
             key={s.from}
@@ -74,7 +74,7 @@ export function GhostWords({
   readonly saying: Saying;
 }) {
   const step = piece.steps.find((s) => s.id === drag.step);
-  const obstacle = drag.spans && obstacleAt(drag);
+  const obstacle = obstacleAt(drag, view.now);
   const left = Math.min(Math.max(8, drag.x + 14), window.innerWidth - WIDTH - 8);
   const isLow = drag.y > window.innerHeight - 160;
   return (
@@ -86,7 +86,7 @@ export function GhostWords({
       <p className="font-semibold">
         {step?.title}: {sayTime(drag.at, saying)}
       </p>
-      {drag.spans === null ? (
+      {obstacle === undefined ? (
         <p className="text-sub">…</p>
       ) : obstacle ? (
         <p className="text-oxide-text">{sayObstacle(obstacle, piece.steps, saying)}</p>

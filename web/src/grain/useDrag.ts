@@ -1,7 +1,7 @@
 import type { WorkshopView } from '@app/contract';
 import { GRID_MINUTES, type Instant, type PinEffect, type StartSpan } from '@app/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { askPinned, askStarts } from '../core/useCore.ts';
+import { askPinned, askStartsFar, askStartsNear } from '../core/useCore.ts';
 
 import type { TimeScale } from './timeScale.ts';
 
@@ -12,22 +12,22 @@ export type Drag = {
   /** Pointer on the screen, for the words beside it. */
   readonly x: number;
   readonly y: number;
-  /** Null until the core has said where the step can start. */
-  readonly spans: readonly StartSpan[] | null;
+  /** Where the step can start and where not, as far as the core has said by now: first around the finger. */
+  readonly spans: readonly StartSpan[];
   readonly outcome: PinEffect | null;
 };
 type Held = { readonly step: string; readonly grabbed: number; readonly laneLeft: number };
 
 /** The pointer rests this long before the whole plan is worked out for where it is. */
 const REST_MS = 120;
-/** As far as a step is dragged within a moment. */
-const NEAR_MINUTES = 2 * 1440;
+/** How far around a held step is asked, one after the other: what is reached within a moment is known within one. */
+const NEAR_MINUTES = [720, 2 * 1440];
 /** Less than this is a click. */
 const SLOP_PX = 5;
 
 /**
- * Dragging a step along its lane. The core says once, when the drag begins, where the step can start; from then on each
- * movement is answered from that without waiting.
+ * Dragging a step along its lane. The core says once where the step can start, beginning when it is taken hold of; each movement
+ * is answered from that without waiting.
  */
 export function useDrag(
   view: WorkshopView,
@@ -41,15 +41,30 @@ export function useDrag(
   const held = useRef<Held | null>(null);
   const begun = useRef({ x: 0, y: 0, isMoving: false });
   const latest = useRef<Drag | null>(null);
+  const asked = useRef<{ spans: readonly StartSpan[] }>({ spans: [] });
   const [isHeld, setHeld] = useState(false);
 
   const grab = useCallback(
     (step: string, start: Instant, e: { clientX: number; clientY: number; laneLeft: number }) => {
       held.current = { step, laneLeft: e.laneLeft, grabbed: e.clientX - e.laneLeft - scale.x(start) };
       begun.current = { x: e.clientX, y: e.clientY, isMoving: false };
+      const here: { spans: readonly StartSpan[] } = { spans: [] };
+      asked.current = here;
+      const known = (spans: readonly StartSpan[]): boolean => {
+        here.spans = spans;
+        const isHeldStill = asked.current === here && held.current !== null;
+        if (isHeldStill && latest.current) setDrag((latest.current = { ...latest.current, spans }));
+        return isHeldStill;
+      };
+      const around = (minutes: number) =>
+        askStartsNear(view, step, Math.max(view.now, start - minutes), Math.min(scale.until, start + minutes));
+      void (async () => {
+        for (const minutes of NEAR_MINUTES) if (!known(await around(minutes))) return;
+        known(await askStartsFar(view, step, view.now, scale.until));
+      })();
       setHeld(true);
     },
-    [scale],
+    [view, scale],
   );
 
   useEffect(() => {
@@ -57,17 +72,6 @@ export function useDrag(
     const put = (next: Drag | null) => {
       latest.current = next;
       setDrag(next);
-    };
-    const begin = (step: string) => {
-      begun.current.isMoving = true;
-      const known = (spans: readonly StartSpan[]) => {
-        if (latest.current?.step === step) put({ ...latest.current, spans });
-      };
-      // At first where the finger can reach at once, then as far as the plan is drawn.
-      const at = view.plan.steps[step]?.start ?? view.now;
-      const [from, until] = [Math.max(view.now, at - NEAR_MINUTES), Math.min(scale.until, at + NEAR_MINUTES)];
-      void askStarts(view, step, from, until).then(known);
-      if (from > view.now || until < scale.until) void askStarts(view, step, view.now, scale.until).then(known);
     };
     const move = (e: PointerEvent) => {
       const h = held.current;
@@ -77,13 +81,13 @@ export function useDrag(
       const time = scale.time(e.clientX - h.laneLeft - h.grabbed);
       const at = Math.round(time / GRID_MINUTES) * GRID_MINUTES;
       const known = latest.current;
-      if (!begun.current.isMoving) begin(h.step);
+      begun.current.isMoving = true;
       put({
         step: h.step,
         at,
         x: e.clientX,
         y: e.clientY,
-        spans: known?.spans ?? null,
+        spans: asked.current.spans,
         outcome: known?.at === at ? known.outcome : null,
       });
     };
@@ -96,7 +100,7 @@ export function useDrag(
       // The click that follows a drag is not one.
       window.addEventListener('click', stop, { capture: true, once: true });
       setTimeout(() => window.removeEventListener('click', stop, { capture: true }), 0);
-      if (isDropped && last && last.spans && obstacleAt(last) === null) onDrop(last.step, last.at);
+      if (isDropped && last && obstacleAt(last, view.now) === null) onDrop(last.step, last.at);
     };
     const drop = end(true);
     const cancel = end(false);
@@ -117,7 +121,7 @@ export function useDrag(
 
   const step = drag?.step ?? null;
   const at = drag?.at ?? 0;
-  const isFree = drag !== null && drag.spans !== null && obstacleAt(drag) === null;
+  const isFree = drag !== null && obstacleAt(drag, view.now) === null;
   useEffect(() => {
     if (!isFree || step === null) return;
     const timer = setTimeout(() => {
@@ -138,8 +142,8 @@ const stop = (e: Event) => {
   e.preventDefault();
 };
 
-/** What forbids the step where it is held; null: nothing. */
-export function obstacleAt(drag: Drag): StartSpan['obstacle'] {
-  const span = drag.spans?.find((s) => s.from <= drag.at && drag.at < s.until);
-  return span ? span.obstacle : { kind: 'past' };
+/** What forbids the step where it is held; null: nothing; undefined: not known yet. */
+export function obstacleAt(drag: Drag, now: Instant): StartSpan['obstacle'] | undefined {
+  if (drag.at < now) return { kind: 'past' };
+  return drag.spans.find((s) => s.from <= drag.at && drag.at < s.until)?.obstacle;
 }

@@ -2,7 +2,7 @@ import { pieceFaults } from '@app/contract';
 import { applyFix, type Fix } from '@app/core';
 import { type ReactNode, useMemo, useState } from 'react';
 import { useWorkshop } from '../../data/workshop.tsx';
-import { usePreview } from '../../core/useCore.ts';
+import { usePrepared, usePreview } from '../../core/useCore.ts';
 import { Button } from '../../ui/parts.tsx';
 import { BriefFields } from './BriefFields.tsx';
 import { ChangePrice } from './ChangePrice.tsx';
@@ -40,6 +40,7 @@ export function PieceForm(props: FormProps) {
     () => (built.kind === 'route' ? { piece: previewPiece(draft, built.route, kept), isFirst: draft.goesFirst } : null),
     [draft, built, kept],
   );
+  usePrepared(view);
   const preview = usePreview(view, asked);
   const { name: nameFault, due: dueFault, ...otherFaults } = useMemo(() => pieceFaults(toInput(draft)), [draft]);
   const otherWords = Object.values(otherFaults);
