@@ -1,7 +1,7 @@
 // The product's own plans at the sizes people have: what is shown at first, after one, ten and more seconds of looking for
 // better, against what no plan can better. Shops are invented by number, with calendars, climate, windows, told and untold
 // dates.
-//   npx vite build --ssr bench/ownPlans.ts --outDir .mokume/bench && node .mokume/bench/ownPlans.js [SECONDS] [FIRST_SEED]
+//   npx vite build --ssr bench/ownPlans.ts --outDir .mokume/bench && node .mokume/bench/ownPlans.js [SECONDS] [FIRST_SEED] [8x1,40x2…]
 import { improvePlan, lowerBoundsOf, type Plan, planAfresh, type Problem, problemOf, scoreOf, verify } from '@app/core';
 import { queryPlan } from '../core/src/planner/explain/planQuery.ts';
 import { readyFor, insert, remove, seek } from '../core/src/planner/engine/schedule/partialSchedule.ts';
@@ -9,6 +9,8 @@ import { randomWorkshop } from '../core/test/fixtures/randomWorkshop.ts';
 
 const LONGEST = Number(process.argv[2] ?? 60);
 const FIRST = Number(process.argv[3] ?? 1);
+/** Pieces and people of the shops that are looked at; all of them where none is named. */
+const NAMED = process.argv[4]?.split(',') ?? [];
 const SIZES = [8, 12, 20, 40];
 const PEOPLE = [1, 2, 5];
 const HOUR_SLOTS = 12;
@@ -64,6 +66,7 @@ console.log(
 console.log(`| ${Array.from({ length: 8 + marks.length }, () => '---').join(' | ')} |`);
 for (const pieces of SIZES)
   for (const people of PEOPLE) {
+    if (NAMED.length > 0 && !NAMED.includes(`${pieces}x${people}`)) continue;
     const problem = shopOf(FIRST + pieces * 10 + people, pieces, people);
     const began = performance.now();
     const first = planAfresh(problem);

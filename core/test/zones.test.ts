@@ -237,6 +237,18 @@ describe('looks in order, several of a kind, each where it is wanted', () => {
     const film = routeOf({ brief: { looks: [{ kind: 'dark-wax' }] } });
     expect(isBefore(film, 'clear-body-2', 'dark-wax-clear')).toBe(true);
   });
+  test.each([
+    [{ kind: 'dark-wax' }, 'dark-wax', 'dark-wax'],
+    [{ kind: 'metallic' }, 'metallic', 'gilding-wax'],
+    [{ kind: 'stencil', style: 'wax' }, 'stencil-wax', 'gilding-wax'],
+  ] as const)('%o is laid with the wax that is chosen; what is no wax is not taken for one', (look, key, usual) => {
+    const laidWith = (product?: string) =>
+      stepOf(routeOf({ brief: { looks: [{ ...look, product }], sealer: 'wax' } }), key).product;
+    expect(laidWith()).toBe(usual);
+    expect(laidWith('spray-wax')).toBe('spray-wax');
+    expect(laidWith('matt-paint')).toBe(usual);
+    expect(laidWith('gone')).toBe(usual);
+  });
   test('a full under-colour is sealed where both soften again, not where they do not', () => {
     const under = (paint: string) =>
       keysOf(routeOf({ brief: { paint, looks: [{ kind: 'under', full: true, colour: OAK }] } }));

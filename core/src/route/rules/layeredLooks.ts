@@ -1,5 +1,5 @@
 import type { Facts } from '../build/facts.ts';
-import { colourName, colourOf, dryGround, is, key, productOf, where } from './lookAsked.ts';
+import { colourName, colourOf, dryGround, is, key, productOf, waxOf, where } from './lookAsked.ts';
 import { NIGHT, note, type Rule, step } from './rule.ts';
 
 /** Spots and single strokes take a spoonful, a wash or a thin tone a third of a coat. Common practice. */
@@ -268,7 +268,7 @@ export const LAYERED_LOOKS: readonly Rule[] = [
         title: `Rub wax through the stencil, ${colourName(f, 'metallic')}${where(f)}`,
         minutes: [20, 0, 5],
         skill: 'paint',
-        product: 'gilding-wax',
+        product: waxOf(f, 'gilding-wax'),
         coat: 'wax',
         colour: colourOf(f, '#b08d3f'),
         method: 'wipe',
@@ -355,7 +355,7 @@ export const WAX_LOOKS: readonly Rule[] = [
         title: `Work ${colourName(f, 'dark wax')} into corners and grain${where(f)}`,
         minutes: [10, 8],
         skill: 'seal',
-        product: 'dark-wax',
+        product: waxOf(f, 'dark-wax'),
         coat: 'wax',
         colour: colourOf(f, '#5a4026'),
         method: 'wipe',

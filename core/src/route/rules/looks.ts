@@ -2,7 +2,7 @@ import { sanded } from '../act.ts';
 import type { Facts } from '../build/facts.ts';
 import type { LookKind } from '../brief.ts';
 import { looksOf } from '../finish.ts';
-import { colourName, colourOf, dryGround, is, key, productOf, where } from './lookAsked.ts';
+import { colourName, colourOf, dryGround, is, key, productOf, waxOf, where } from './lookAsked.ts';
 import { NIGHT, note, type Rule, step } from './rule.ts';
 
 const wetPossible = (f: Facts) => f.paint.reactivable && f.wants('paint');
@@ -493,7 +493,7 @@ export const LOOK_RULES: readonly Rule[] = [
         title: `Rub metallic wax on the edges, buff${where(f)}`,
         minutes: [15, 3],
         skill: 'paint',
-        product: 'gilding-wax',
+        product: waxOf(f, 'gilding-wax'),
         coat: 'wax',
         colour: colourOf(f, '#b08d3f'),
         method: 'wipe',

@@ -233,6 +233,8 @@ function LookOptions({ look, name, onLook }: OptionProps) {
 
 /** What a look may be laid with, where that is asked. */
 const PRODUCT_OF: Partial<Record<LookKind, ProductFamily>> = {
+  'dark-wax': 'wax',
+  metallic: 'wax',
   under: 'paint',
   'tone-wash': 'paint',
   blended: 'paint',
@@ -244,13 +246,20 @@ const PRODUCT_OF: Partial<Record<LookKind, ProductFamily>> = {
   'dry-brush': 'paint',
 };
 
+function usuallyLaidWith(kind: LookKind, family: ProductFamily): string {
+  if (family === 'glaze') return 'a waterborne glaze';
+  if (family === 'wax') return kind === 'dark-wax' ? 'dark wax' : 'metallic wax';
+  return 'the paint of these zones';
+}
+
 function LookProduct({ look, name, onLook }: OptionProps) {
-  const family = PRODUCT_OF[look.kind];
+  const isWax = look.kind === 'stencil' && look.style === 'wax';
+  const family = isWax ? 'wax' : PRODUCT_OF[look.kind];
   if (!family) return null;
   return (
     <Field label={`Laid with (${name})`}>
       <Select value={look.product ?? ''} onChange={(e) => onLook({ product: e.target.value || undefined })}>
-        <option value="">{family === 'glaze' ? 'a waterborne glaze' : 'the paint of these zones'}</option>
+        <option value="">{usuallyLaidWith(look.kind, family)}</option>
         <ProductOptions family={family} />
       </Select>
     </Field>
