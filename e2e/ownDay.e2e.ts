@@ -1,3 +1,5 @@
+import { randomUUID } from 'node:crypto';
+import type { WorkshopView } from '@app/contract';
 import { expect, test } from '@playwright/test';
 import { Mokume, startOwn } from './support/mokume.ts';
 
@@ -61,3 +63,39 @@ test('a day in a shop of one’s own: started, takes longer, laid down, gone on 
   await expect(page.getByText(/Away today:/)).toBeHidden();
   await mokume.stop();
 });
+
+test(
+  'wax left on too long: it is counted down, comes first when it would close, and afterwards says so',
+  { tag: '@long' },
+  async ({ page }) => {
+    const mokume = await Mokume.create();
+    await mokume.start('2026-03-02T08:05:00Z');
+    const port = { MOKUME_PORT: new URL(mokume.address).port };
+    await startOwn(page, mokume.address, { name: 'Shop', zone: 'Europe/Berlin', units: 'metric' });
+    await page.goto(`${mokume.address}/pieces/new`);
+    await page.getByRole('button', { name: 'Box or chest with lid' }).click();
+    await page.getByLabel('Name of the piece').fill('Toy box');
+    await page.getByRole('radio', { name: 'Wax', exact: true }).last().check({ force: true });
+    await page.getByRole('button', { name: 'Put it in the plan' }).click();
+    await expect(page.getByTestId('lane-Toy box')).toBeVisible();
+    // All up to the wax is done at once; how each is tapped is another test's.
+    const view = async () => (await (await page.request.get(`${mokume.address}/api/view`)).json()) as WorkshopView;
+    const { steps } = (await view()).pieces[0]!;
+    for (const { id, outcomes } of steps.slice(0, steps.findIndex((s) => s.key === 'wax') + 1)) {
+      const version = (await view()).pieces[0]!.stepVersions[id];
+      const data = { commandId: randomUUID(), version, by: 'owner', outcome: outcomes[0]?.id };
+      expect((await page.request.post(`${mokume.address}/api/steps/${id}/done`, { data })).status()).toBe(200);
+    }
+    const card = page.getByRole('region', { name: 'Rona' });
+    await page.goto(`${mokume.address}/today`);
+    await expect(page.getByText('Closes 9:25')).toBeVisible();
+    await mokume.start('2026-03-02T08:22:00Z', port);
+    await page.goto(`${mokume.address}/today`);
+    await expect(card.getByText('Wipe off excess wax').first()).toBeVisible();
+    await expect(card.getByText('Window closes 9:25, in 3 min')).toBeVisible();
+    await mokume.start('2026-03-02T08:50:00Z', port);
+    await page.goto(`${mokume.address}/today`);
+    await expect(card.getByText('Window closed 9:25; look at the surface first')).toBeVisible();
+    await mokume.stop();
+  },
+);

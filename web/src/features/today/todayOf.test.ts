@@ -114,3 +114,19 @@ test('a coat is wet up to its last minute, and gone from the list when it is dry
   expect(wet(at(11, 59))).toHaveLength(1);
   expect(wet(at(12))).toEqual([]);
 });
+test.each([
+  [at(9, 44), 'soak'],
+  [at(9, 45), 'wipe'],
+  [at(9, 49), 'wipe'],
+  [at(9, 50), 'soak'],
+])('at minute %i what would close while the first is done goes before it', (now, first) => {
+  // Wax on by 9:30: wiped off from 9:45 until 9:50. Five minutes of something else come first only where they end before.
+  const wipe = step('wipe', { after: [{ step: 'wax', from: 'end', min_minutes: 15, max_minutes: 20 }] });
+  const plan = {
+    'p.wax': place(at(9), at(9, 30)),
+    'p.soak': place(at(9, 30), at(9, 35)),
+    'p.wipe': place(at(9, 45), at(9, 55)),
+  };
+  const v = view([step('wax', { state: done(at(9), at(9, 30)) }), step('soak'), wipe], plan);
+  expect(todayOf(v, now).people[0]!.now!.step.key).toBe(first);
+});

@@ -92,11 +92,23 @@ const isDoneOn = ({ state }: ShopStep, day: number, dayOfInstant: (at: Instant) 
 
 function personDay(person: Person, jobs: readonly Job[], done: readonly Job[], now: Instant): PersonDay {
   const own = jobs.filter((j) => j.at.people.includes(person.id));
-  const current = own.find((j) => j.isRunning) ?? own.find((j) => j.at.start <= now + 15) ?? null;
+  const current = own.find((j) => j.isRunning) ?? firstOf(own, now);
   const rest = own.filter((j) => j !== current);
   const doneByThem = done.filter((j) => j.step.state.kind === 'done' && j.step.state.by.includes(person.id));
   return { person, now: current, next: rest[0] ?? null, later: rest.slice(1), done: doneByThem };
 }
+
+/** What is due first; before it what would close while it is done. */
+function firstOf(own: readonly Job[], now: Instant): Job | null {
+  const due = own.filter((j) => j.at.start <= now + SOON_MINUTES);
+  const first = due[0];
+  if (!first) return null;
+  const until = now + first.at.end - first.at.start;
+  const closing = due.filter((j) => j !== first && j.window && j.window.opens <= now && now < j.window.closes);
+  return closing.find((j) => j.window!.closes <= until) ?? first;
+}
+/** So long before its time a step is the next thing to do. */
+const SOON_MINUTES = 15;
 
 function filmsOf(view: WorkshopView, now: Instant, windowOf: ReadonlyMap<string, Window>): Wet[] {
   const pieces = new Map(view.pieces.map((p) => [p.id, p]));
