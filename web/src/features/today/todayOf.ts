@@ -104,8 +104,9 @@ function firstOf(own: readonly Job[], now: Instant): Job | null {
   const first = due[0];
   if (!first) return null;
   const until = now + first.at.end - first.at.start;
-  const closing = due.filter((j) => j !== first && j.window && j.window.opens <= now && now < j.window.closes);
-  return closing.find((j) => j.window!.closes <= until) ?? first;
+  const wouldClose = ({ window }: Job) =>
+    window !== null && window.closes !== null && window.opens <= now && now < window.closes && window.closes <= until;
+  return due.slice(1).find(wouldClose) ?? first;
 }
 /** So long before its time a step is the next thing to do. */
 const SOON_MINUTES = 15;
