@@ -8,6 +8,7 @@ import {
   expectedAtPace,
   firstShop,
   handsOf,
+  mixOf,
   minutesLeft,
   partsOf,
   type Plan,
@@ -166,6 +167,22 @@ describe('what the hands take up', () => {
     ]);
     const oil = [...productById.values()].find((p) => p.base === 'oil' && p.family === 'clear')!;
     expect(words({ product: oil.id, coat: 'clear', method: 'brush' })).toContain('Fresh air, no flame near');
+  });
+  test('mixing says how much of what: for the coats laid from it, not for those of the next mix', () => {
+    const coat = (key: string) =>
+      shopStep(key, { product: 'powder-paint', coat: 'paint', method: 'brush', litres: 0.2, colour: '#112233' });
+    const mix = (key: string) => shopStep(key, { mixes: 'powder-paint' });
+    const steps = [mix('m1'), coat('c1'), shopStep('rub'), coat('c2'), mix('m2'), coat('c3')];
+    const half = (n: number, of: number) => mixOf(steps[n]!, steps, productById)!.portions.map((p) => p.litres / of);
+    expect(half(0, 0.2)).toEqual([1, 1]);
+    expect(half(4, 0.1)).toEqual([1, 1]);
+    expect(mixOf(steps[0]!, steps, productById)).toMatchObject({
+      product: 'powder-paint',
+      litres: 0.4,
+      colour: '#112233',
+    });
+    expect(mixOf(steps[1]!, steps, productById)).toBeNull();
+    expect(mixOf(mix('m3'), [...steps, mix('m3')], productById)).toBeNull();
   });
   test('a brush is one for each colour', () => {
     const brush = (colour: string) =>

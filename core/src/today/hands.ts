@@ -44,6 +44,25 @@ function pourOf(step: RouteStep, product: Product | undefined): Pour | null {
   return { product: product.id, colour: tintOf(step), portions, litres };
 }
 
+/**
+ * How much is mixed in a step that mixes: what the coats take that are laid from this mix, up to the next one of the same product;
+ * null: it mixes nothing that is laid.
+ * @param steps of the piece, in order
+ */
+export function mixOf(
+  step: RouteStep,
+  steps: readonly RouteStep[],
+  products: ReadonlyMap<string, Product>,
+): Pour | null {
+  const rest = steps.slice(steps.findIndex((s) => s.key === step.key) + 1);
+  const next = rest.findIndex((s) => s.mixes === step.mixes);
+  const coats = (next < 0 ? rest : rest.slice(0, next)).filter((s) => s.product === step.mixes);
+  const [first] = coats;
+  if (step.mixes === undefined || !first) return null;
+  const litres = coats.reduce((n, s) => n + s.litres, 0);
+  return pourOf({ ...first, litres }, products.get(step.mixes));
+}
+
 const item = (kind: HandItem['kind'], id: string, words: string): HandItem => ({ kind, id, words });
 
 /** What protects hands, eyes and lungs. */

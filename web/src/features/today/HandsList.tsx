@@ -1,5 +1,5 @@
 import type { PieceView } from '@app/contract';
-import { canFor, handsOf, type HandItem, type Pour, type ShopStep } from '@app/core';
+import { canFor, handsOf, type HandItem, mixOf, type Pour, type ShopStep } from '@app/core';
 import { Brush, Layers2, type LucideIcon, PaintBucket, Shirt, SquareDashed, Wrench } from 'lucide-react';
 import { useProducts } from '../../data/useProducts.ts';
 import { useWorkshop } from '../../data/workshop.tsx';
@@ -22,10 +22,13 @@ export function HandsList({ piece, step }: { readonly piece: PieceView; readonly
   const products = useProducts();
   const toolName = (id: string) => view.shop.tools.find((t) => t.id === id)?.name ?? id;
   const { pour, items } = handsOf(step, products, toolName);
+  const mixed = step.mixes === undefined ? null : mixOf(step, piece.steps, products);
+  const poured = mixed ?? pour;
+  const laid = mixed ? { ...step, product: mixed.product, colour: mixed.colour } : step;
   return (
     <div className="flex flex-col gap-2">
       <ZoneSketch piece={piece} step={step} />
-      {pour && <PourLine pour={pour} step={step} />}
+      {poured && <PourLine pour={poured} step={laid} />}
       {items.length > 0 && (
         <ul className="flex flex-wrap gap-x-4 gap-y-1" aria-label="In the hand">
           {items.map((i) => {
