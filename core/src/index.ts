@@ -115,6 +115,7 @@ export * from './planner/model/preferences.ts';
 export * from './workshop/aheadMinutes.ts';
 export * from './workshop/firstShop.ts';
 export * from './workshop/shelf.ts';
+export * from './workshop/toGet.ts';
 export * from './workshop/mainPlace.ts';
 export * from './workshop/rebuilt.ts';
 export * from './workshop/mix.ts';

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { consumablesOf, PRODUCTS, sheetsFor } from '../src/index.ts';
+import { consumablesOf, PRODUCTS, sheetsFor, stepsOf, toGet } from '../src/index.ts';
 import { type Given, inputOf, OAK, routeOf, STAINED, WHITE } from './fixtures/pieces.ts';
 
 const products = new Map(PRODUCTS.map((p) => [p.id, p]));
@@ -89,5 +89,34 @@ describe('what a route uses up beside paint', () => {
     const sheet = { width: 0.4, height: 0.3, repeat: 0, gap: 0, uses: 1 };
     expect(sheetsFor(backs, sheet)).toEqual({ pieces: 9, sheets: 9 });
     expect(sheetsFor(backs, { ...sheet, uses: 2 }).sheets).toBeLessThanOrEqual(8);
+  });
+});
+
+describe('what is to get for all pieces together', () => {
+  const piece = (id: string, given: Given = {}, more: { active?: boolean; atHand?: string[] } = {}) => {
+    const { template, dimensions, brief } = inputOf(given);
+    const { zones, steps } = routeOf(given);
+    const rest = { template: template.id, dimensions, brief, zones, steps: stepsOf(id, steps) };
+    return { id, name: id, active: true, atHand: [] as string[], ...rest, ...more };
+  };
+  const of = (id: string, ...pieces: ReturnType<typeof piece>[]) =>
+    toGet(pieces, products).find((w) => w.what.id === id);
+  const stained: Given = { brief: { top: STAINED } };
+
+  test('what is used up adds up; brushes are washed, so as many as the piece that takes most', () => {
+    const each = [amount({}, 'roller-sleeves'), amount(stained, 'roller-sleeves')];
+    expect(of('roller-sleeves', piece('a'), piece('b', stained))!.amount).toBe(each[0]! + each[1]!);
+    const brushes = Math.max(amount({}, 'brushes'), amount(stained, 'brushes'));
+    expect(of('brushes', piece('a'), piece('b', stained), piece('c'))).toMatchObject({
+      amount: brushes,
+      pieces: [{ id: 'a' }, { id: 'b' }, { id: 'c' }],
+    });
+  });
+  test('what somebody said is there, what left, and what is done asks for nothing', () => {
+    expect(of('brushes', piece('a', {}, { atHand: ['brushes'] }))).toBeUndefined();
+    expect(toGet([piece('a', {}, { active: false })], products)).toEqual([]);
+    const a = piece('a');
+    const done = a.steps.map((s) => ({ ...s, state: { kind: 'done', from: 0, until: 5, by: ['owner'] } as const }));
+    expect(toGet([{ ...a, steps: done }], products)).toEqual([]);
   });
 });

@@ -18,7 +18,11 @@ export type Consumable = {
   readonly unit: 'pieces' | 'metres' | 'm²';
   /** What it is for, in words. */
   readonly use: string;
+  /** False: it is washed and taken again for the next piece. */
+  readonly isUsedUp: boolean;
 };
+/** Used up, unless it says otherwise. */
+type Count = Omit<Consumable, 'isUsedUp'> & { readonly isUsedUp?: false };
 
 /** Square metres one disc or half a sheet of paper sands before it is worn. Common practice. */
 const DISC_M2 = 0.6;
@@ -42,13 +46,14 @@ type Counted = {
 
 /** What has to lie ready for a route beside paint: papers, rollers, brushes, tape, film, rags, sheets, cans. */
 export function consumablesOf(c: Counted): Consumable[] {
-  return [...abrasives(c), ...applicators(c), ...covers(c), ...rags(c), ...sheets(c), ...cans(c), ...boards(c)];
+  const counts = [...abrasives(c), ...applicators(c), ...covers(c), ...rags(c), ...sheets(c), ...cans(c), ...boards(c)];
+  return counts.map((count) => ({ isUsedUp: true, ...count }));
 }
 
 const areaOf = ({ route }: Counted, s: RouteStep): number =>
   route.zones.filter((z) => s.zones.includes(z.id)).reduce((n, z) => n + z.area_m2, 0);
 
-function abrasives(c: Counted): Consumable[] {
+function abrasives(c: Counted): Count[] {
   const byGrit = new Map<number, number>();
   for (const s of c.route.steps) {
     const sanding = sandingOf(s);
@@ -67,7 +72,7 @@ function abrasives(c: Counted): Consumable[] {
 }
 
 /** One roller sleeve and one brush for each colour of each product; blending wants one brush for each colour. */
-function applicators(c: Counted): Consumable[] {
+function applicators(c: Counted): Count[] {
   const with_ = (method: RouteStep['method']) =>
     new Set(
       c.route.steps.filter((s) => s.method === method && s.product).map((s) => `${s.product!} ${s.colour ?? ''}`),
@@ -96,6 +101,7 @@ function applicators(c: Counted): Consumable[] {
             name: 'Brushes',
             amount: brushes,
             unit: 'pieces' as const,
+            isUsedUp: false as const,
             use: blended > 0 ? 'one a colour, also when blending' : 'edges and details, one a colour',
           },
         ]
@@ -106,7 +112,7 @@ function applicators(c: Counted): Consumable[] {
 /** Round a zone once: the edge of a square of its area. */
 const edgeOf = (z: Zone): number => 4 * Math.sqrt(z.area_m2);
 
-function covers(c: Counted): Consumable[] {
+function covers(c: Counted): Count[] {
   const masked = c.route.steps.filter((s) => s.acts.some((a) => a.do === 'mask'));
   const edge = masked
     .flatMap((s) => c.route.zones.filter((z) => s.zones.includes(z.id)))
@@ -138,7 +144,7 @@ function covers(c: Counted): Consumable[] {
   ];
 }
 
-function rags(c: Counted): Consumable[] {
+function rags(c: Counted): Count[] {
   const wiped = c.route.steps.filter((s) =>
     s.acts.some((a) => ['wash', 'degrease', 'wipe-off', 'buff', 'rub-wet'].includes(a.do)),
   );
@@ -149,7 +155,7 @@ function rags(c: Counted): Consumable[] {
 }
 
 /** Sheets laid out on the real panels; a zone of several parts is as many panels as it has parts. */
-function sheets(c: Counted): Consumable[] {
+function sheets(c: Counted): Count[] {
   const looks = looksOf(c.brief).filter((l) => SHEETED.includes(l.kind));
   const laid = c.route.steps.filter((s) => s.coat === 'sheet');
   return laid.map((s, i) => {
@@ -187,7 +193,7 @@ function panelOf({ dimensions, template }: Counted, z: Zone): Panel {
   return { width, height: Math.max(0.01, each / width), count };
 }
 
-function cans(c: Counted): Consumable[] {
+function cans(c: Counted): Count[] {
   const sprayed = c.route.steps.filter((s) => s.method === 'aerosol' && s.product === 'shellac-sealer');
   const sealer = sprayed.reduce((n, s) => n + aerosolsFor(areaOf(c, s), 1), 0);
   const stripper = c.route.steps
@@ -223,7 +229,7 @@ function cans(c: Counted): Consumable[] {
 const BOARD = { length: 2.4, width: 0.3 } as const;
 
 /** Boards for what is made here, with the cut list; a part no board holds is named and not counted. */
-function boards({ brief }: Counted): Consumable[] {
+function boards({ brief }: Counted): Count[] {
   const made = madeParts(brief);
   const fitting = made.filter((m) => m.length <= BOARD.length && m.width <= BOARD.width);
   if (made.length === 0) return [];

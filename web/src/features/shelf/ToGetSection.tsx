@@ -1,4 +1,4 @@
-import { consumablesOf, type Consumable, templateById } from '@app/core';
+import { toGet } from '@app/core';
 import { Link } from 'react-router';
 import { useInUnits } from '../../data/saying.ts';
 import { useProducts } from '../../data/useProducts.ts';
@@ -6,37 +6,11 @@ import { useWorkshop } from '../../data/workshop.tsx';
 import { Section } from '../../ui/parts.tsx';
 import { sayConsumable } from '../../ui/sayConsumable.ts';
 
-type Wanted = {
-  readonly what: Consumable;
-  readonly pieces: { readonly id: string; readonly name: string }[];
-  amount: number;
-};
-
-/** What the steps still to come use up beside paint and nobody has said is there, for all pieces together. */
+/** What the steps still to come take beside paint and nobody has said is there, for all pieces together. */
 export function ToGetSection() {
   const { view } = useWorkshop();
-  const products = useProducts();
   const said = useInUnits();
-  const wanted = new Map<string, Wanted>();
-  for (const p of view.pieces.filter((x) => x.active)) {
-    const steps = p.steps.filter((s) => s.state.kind !== 'done');
-    const { dimensions, brief, zones } = p;
-    for (const c of consumablesOf({
-      route: { zones, steps },
-      template: templateById.get(p.template)!,
-      dimensions,
-      brief,
-      products,
-    })) {
-      if (p.atHand.includes(c.id)) continue;
-      const key = `${c.name} ${c.unit}`;
-      const known = wanted.get(key) ?? { what: c, pieces: [], amount: 0 };
-      known.amount += c.amount;
-      if (!known.pieces.some((x) => x.id === p.id)) known.pieces.push({ id: p.id, name: p.name });
-      wanted.set(key, known);
-    }
-  }
-  const list = [...wanted.values()].sort((a, b) => b.pieces.length - a.pieces.length);
+  const list = toGet(view.pieces, useProducts());
   const most = Math.max(1, ...list.map((w) => w.pieces.length));
   return (
     <Section title="To get, beside paint">
@@ -55,6 +29,7 @@ export function ToGetSection() {
               </span>
             </span>
             <span className="condensed block text-lane text-sub">
+              {!w.what.isUsedUp && 'washed and taken again, so many at once '}
               for{' '}
               {w.pieces.map((p, i) => (
                 <span key={p.id}>
