@@ -198,6 +198,7 @@ export const MATRIX = {
       'core/src/route/build',
       'core/src/route/edit',
       'type:core/src/route/looks',
+      'core/src/route/template',
       'core/src/calendar',
     ],
     packages: [],
