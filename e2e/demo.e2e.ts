@@ -46,7 +46,7 @@ test(
   },
 );
 
-test('two open browsers agree without a reload', async ({ browser }) => {
+test('two open browsers agree without a reload', { tag: '@long' }, async ({ browser }) => {
   const [one, two] = await Promise.all([browser.newPage(), browser.newPage()]);
   await demo(two, '/today');
   const view = (await (await two.request.get(`${mokume.address}/api/view`)).json()) as {

@@ -60,34 +60,38 @@ test(
   },
 );
 
-test('a helper’s sign-in is given and taken away; what they have open ends at once', async ({ page, browser }) => {
-  await demo(page, '/shop');
-  await page.getByRole('button', { name: /^Teo/ }).click();
-  const teo = page.getByRole('region', { name: 'Teo' });
-  await teo.getByRole('button', { name: 'Give a sign-in…' }).click();
-  await teo.getByLabel('Sign-in name').fill('teo');
-  await teo.getByLabel('First password (10 or more)').fill('first-password');
-  await teo.getByRole('button', { name: 'Make sign-in' }).click();
-  await expect(teo.getByText('Signs in as teo')).toBeVisible();
+test(
+  'a helper’s sign-in is given and taken away; what they have open ends at once',
+  { tag: '@long' },
+  async ({ page, browser }) => {
+    await demo(page, '/shop');
+    await page.getByRole('button', { name: /^Teo/ }).click();
+    const teo = page.getByRole('region', { name: 'Teo' });
+    await teo.getByRole('button', { name: 'Give a sign-in…' }).click();
+    await teo.getByLabel('Sign-in name').fill('teo');
+    await teo.getByLabel('First password (10 or more)').fill('first-password');
+    await teo.getByRole('button', { name: 'Make sign-in' }).click();
+    await expect(teo.getByText('Signs in as teo')).toBeVisible();
 
-  const context = await browser.newContext();
-  const phone = await context.newPage();
-  await phone.goto(mokume.address);
-  await phone.getByRole('button', { name: 'I have a sign-in' }).click();
-  await phone.getByLabel('Sign-in name').fill('teo');
-  await phone.getByLabel('Password').fill('first-password');
-  await phone.getByRole('button', { name: 'Sign in', exact: true }).click();
-  await phone.getByLabel('The password you came in with').fill('first-password');
-  await phone.getByLabel('New password').fill('my-own-password');
-  await phone.getByRole('button', { name: 'Keep this password' }).click();
-  await expect(phone.getByTestId('lane-Settle')).toBeVisible();
+    const context = await browser.newContext();
+    const phone = await context.newPage();
+    await phone.goto(mokume.address);
+    await phone.getByRole('button', { name: 'I have a sign-in' }).click();
+    await phone.getByLabel('Sign-in name').fill('teo');
+    await phone.getByLabel('Password').fill('first-password');
+    await phone.getByRole('button', { name: 'Sign in', exact: true }).click();
+    await phone.getByLabel('The password you came in with').fill('first-password');
+    await phone.getByLabel('New password').fill('my-own-password');
+    await phone.getByRole('button', { name: 'Keep this password' }).click();
+    await expect(phone.getByTestId('lane-Settle')).toBeVisible();
 
-  await teo.getByRole('button', { name: 'Take the sign-in away…' }).click();
-  await teo.getByRole('button', { name: 'Take it away' }).click();
-  await expect(teo.getByRole('button', { name: 'Give a sign-in…' })).toBeVisible();
-  await expect(phone.getByRole('button', { name: /Look round the demo/ })).toBeVisible();
-  await context.close();
-});
+    await teo.getByRole('button', { name: 'Take the sign-in away…' }).click();
+    await teo.getByRole('button', { name: 'Take it away' }).click();
+    await expect(teo.getByRole('button', { name: 'Give a sign-in…' })).toBeVisible();
+    await expect(phone.getByRole('button', { name: /Look round the demo/ })).toBeVisible();
+    await context.close();
+  },
+);
 
 test('the shop says when the last copy of everything was made', async ({ page }) => {
   await demo(page, '/shop');

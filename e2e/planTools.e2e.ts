@@ -69,22 +69,26 @@ test(
   },
 );
 
-test('a what-if that is applied changes the shop; a told date it moves is shown first', async ({ page }) => {
-  await enterDemo(page, mokume.address, '/plan');
-  await page.getByRole('button', { name: 'What if…' }).click();
-  const panel = page.getByRole('complementary', { name: 'What if…' });
-  await panel.getByLabel('Who').selectOption({ label: 'Ines' });
-  await panel.getByLabel('How many days').fill('12');
-  await expect(panel.getByText('told dates are missed by more')).toBeVisible();
-  await panel.getByRole('button', { name: 'Apply it' }).click();
-  const consent = page.getByRole('dialog', { name: 'This moves a date a client was told' });
-  await expect(consent.getByRole('list', { name: 'What moves' })).toBeVisible();
-  await consent.getByRole('button', { name: 'Leave it as it is' }).click();
-  await expect(consent).toBeHidden();
-  await panel.getByLabel('What if').selectOption({ label: 'a place had room for one more' });
-  await panel.getByRole('button', { name: 'Apply it' }).click();
-  await expect(page.getByTestId('last-change')).toContainText(/Changed .* in the shop/);
-});
+test(
+  'a what-if that is applied changes the shop; a told date it moves is shown first',
+  { tag: '@long' },
+  async ({ page }) => {
+    await enterDemo(page, mokume.address, '/plan');
+    await page.getByRole('button', { name: 'What if…' }).click();
+    const panel = page.getByRole('complementary', { name: 'What if…' });
+    await panel.getByLabel('Who').selectOption({ label: 'Ines' });
+    await panel.getByLabel('How many days').fill('12');
+    await expect(panel.getByText('told dates are missed by more')).toBeVisible();
+    await panel.getByRole('button', { name: 'Apply it' }).click();
+    const consent = page.getByRole('dialog', { name: 'This moves a date a client was told' });
+    await expect(consent.getByRole('list', { name: 'What moves' })).toBeVisible();
+    await consent.getByRole('button', { name: 'Leave it as it is' }).click();
+    await expect(consent).toBeHidden();
+    await panel.getByLabel('What if').selectOption({ label: 'a place had room for one more' });
+    await panel.getByRole('button', { name: 'Apply it' }).click();
+    await expect(page.getByTestId('last-change')).toContainText(/Changed .* in the shop/);
+  },
+);
 
 test('why a late piece is late adds up, and names the chain that decides it', { tag: '@long' }, async ({ page }) => {
   await enterDemo(page, mokume.address, '/plan');

@@ -8,7 +8,7 @@ test.beforeAll(async () => {
 });
 test.afterAll(() => mokume.stop());
 
-test('on a phone Today, a piece and its log fit the width', async ({ browser }) => {
+test('on a phone Today, a piece and its log fit the width', { tag: '@long' }, async ({ browser }) => {
   const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
   const page = await context.newPage();
   await enterDemo(page, mokume.address, '/today');
