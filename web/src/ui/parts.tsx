@@ -1,4 +1,10 @@
-import type { ButtonHTMLAttributes, InputHTMLAttributes, ReactNode, SelectHTMLAttributes } from 'react';
+import type {
+  ButtonHTMLAttributes,
+  InputHTMLAttributes,
+  ReactNode,
+  SelectHTMLAttributes,
+  TextareaHTMLAttributes,
+} from 'react';
 
 type ButtonProps = ButtonHTMLAttributes<HTMLButtonElement> & {
   readonly kind?: 'primary' | 'outline' | 'plain';
@@ -46,6 +52,14 @@ export function Field({
 
 export const Input = (props: InputHTMLAttributes<HTMLInputElement>) => (
   <input {...props} className={`input h-8 w-full border-keyline bg-raised text-body ${props.className ?? ''}`} />
+);
+/** For words that may take more than a line. */
+export const TextArea = (props: TextareaHTMLAttributes<HTMLTextAreaElement>) => (
+  <textarea
+    rows={2}
+    {...props}
+    className={`textarea w-full border-keyline bg-raised text-body ${props.className ?? ''}`}
+  />
 );
 export const Select = (props: SelectHTMLAttributes<HTMLSelectElement>) => (
   <select {...props} className={`select h-8 w-full border-keyline bg-raised text-body ${props.className ?? ''}`} />

@@ -9,7 +9,7 @@ import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { fromField, toField } from '../../step/dateField.ts';
 import { HoldPrice } from '../../step/HoldPrice.tsx';
-import { Button, Field, Input, Section, Select } from '../../ui/parts.tsx';
+import { Button, Field, Input, Section, Select, TextArea } from '../../ui/parts.tsx';
 
 /** What the client was asked and told: as a file for any messenger, by a link where there is one, answered by a tap. */
 export function AsksSection({ piece }: { readonly piece: PieceView }) {
@@ -74,12 +74,7 @@ function AskForm({ piece, onDone }: { readonly piece: PieceView; readonly onDone
       {question !== '' && (
         <>
           <Field label="Answers to choose from" hint="one a line, or none for their own words">
-            <textarea
-              rows={2}
-              className="textarea w-full border-keyline bg-raised text-body"
-              value={choices}
-              onChange={(e) => setChoices(e.target.value)}
-            />
+            <TextArea value={choices} onChange={(e) => setChoices(e.target.value)} />
           </Field>
           <Field label="What waits for the answer">
             <Select value={before} onChange={(e) => setBefore(e.target.value)}>

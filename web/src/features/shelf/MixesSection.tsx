@@ -8,7 +8,7 @@ import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { fromTypedLitres, sayCup, toTypedLitres } from '../../ui/amounts.ts';
 import { BothVersions } from '../../ui/BothVersions.tsx';
-import { Button, Field, Input, Section } from '../../ui/parts.tsx';
+import { Button, Field, Input, Section, TextArea } from '../../ui/parts.tsx';
 import { readNumber } from '../../ui/readNumber.ts';
 import { useTypedForm } from '../../ui/useTypedForm.ts';
 
@@ -106,14 +106,18 @@ function MixEditor({ mix, onDone }: { readonly mix: Mix; readonly onDone: () => 
           </Field>
         </div>
         {fields.map((field, i) => (
-          <div key={field.id} className="grid grid-cols-[1fr_64px_84px_28px] items-center gap-2">
-            <Input aria-label={`Part ${i + 1}`} maxLength={60} {...register(`parts.${i}.name`)} />
+          <div
+            key={field.id}
+            className="grid grid-cols-[minmax(0,1fr)_52px_auto_28px] items-center gap-1 sm:grid-cols-[minmax(0,1fr)_64px_84px_28px] sm:gap-2"
+          >
+            <Input className="!px-2" aria-label={`Part ${i + 1}`} maxLength={60} {...register(`parts.${i}.name`)} />
             <Input
+              className="!px-2"
               aria-label={`Parts of ${parts[i]?.name ?? ''}`}
               inputMode="decimal"
               {...register(`parts.${i}.parts`)}
             />
-            <strong className="text-right">{out ? sayCup(out[i]!.amount, units) : '–'}</strong>
+            <strong className="min-w-14 text-right">{out ? sayCup(out[i]!.amount, units) : '–'}</strong>
             <button
               type="button"
               aria-label={`Take out ${parts[i]?.name ?? ''}`}
@@ -129,13 +133,13 @@ function MixEditor({ mix, onDone }: { readonly mix: Mix; readonly onDone: () => 
             {fault('parts')}
           </p>
         )}
-        <div className="flex flex-wrap items-end gap-2">
+        <div className="flex flex-wrap items-start gap-2">
           <Field label={units === 'us' ? 'For quarts' : 'For litres'}>
             <Input className="max-w-24" inputMode="decimal" value={batch} onChange={(e) => setBatch(e.target.value)} />
           </Field>
           <div className="min-w-48 flex-1">
             <Field label="Note">
-              <Input maxLength={200} {...register('note')} />
+              <TextArea maxLength={200} {...register('note')} />
             </Field>
           </div>
         </div>
