@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { compareScores, improvePlan, planAfresh, replan, scoreOf, verify } from '../src/index.ts';
 import { randomWorkshop } from './fixtures/randomWorkshop.ts';
-import { after, piece, smallShop, step } from './fixtures/smallShop.ts';
+import { after, at, piece, smallShop, startOf, step } from './fixtures/smallShop.ts';
 
 const RUNS = process.env['MOKUME_LONG'] ? 300 : 3;
 /** Few shops have a better plan so near: of the short run two do. */
@@ -36,6 +36,19 @@ describe('improving a plan', () => {
     // How often depends on the routes: in a tenth of the shops at least, and behind whole orders in no more than three of ten.
     expect(better).toBeGreaterThanOrEqual(RUNS * 0.1);
     expect(behind).toBeLessThanOrEqual(RUNS * 0.3);
+  });
+  test.each([
+    [at(0, 9), 'b'],
+    [at(0, 9, 5), 'a'],
+  ])('what begins before minute %i is frozen; anything later may change places', (frozenUntil, first) => {
+    const job = (id: string, more: object) => piece(id, [step(`${id}.prep`, { work_minutes: 180 })], more);
+    const told = { promised: true, due: at(0, 12, 30) };
+    const plan = planAfresh(smallShop([job('a', told), job('b', {})]));
+    expect(startOf(plan, 'a.prep')).toBe(at(0, 9));
+    // Now it is the other one that was told a date.
+    const problem = smallShop([job('a', {}), job('b', told)], { frozenUntil });
+    const better = improvePlan(problem, plan, { seed: 1, evaluations: 200 });
+    expect(startOf(better, `${first}.prep`)).toBe(at(0, 9));
   });
   test('a pin that is kept stays kept, however much better a plan without it would be', () => {
     for (let seed = 1; seed <= RUNS; seed++) {

@@ -20,7 +20,7 @@ import { Draws } from '../src/promise/draws.ts';
 import { after, at, NINE_TO_FIVE, piece, smallShop, step } from './fixtures/smallShop.ts';
 import { randomFrom, randomWorkshop } from './fixtures/randomWorkshop.ts';
 
-const RUNS = process.env['MOKUME_LONG'] ? 200 : 4;
+const RUNS = process.env['MOKUME_LONG'] ? 200 : 8;
 const CERTAIN = { work: 0, drying: 0, week: 0, rework: 0, absence: 0 };
 const bench = { kind: 'bench', units: 1, span: 'both' } as const;
 const coat = (id: string, more: Parameters<typeof step>[1] = {}) =>
