@@ -121,7 +121,7 @@ describe('an evening', () => {
     const today = evening([coat('one', { state: done(at(0, 16)) })], planWith({ one: at(0, 15) + 30 }));
     expect(today.opened).toEqual([{ product: 'matt-paint', colour: '#3f5c74' }]);
     expect(today.cleanUp).toEqual([{ with: 'water', products: [expect.any(String)] }]);
-    expect(today.hasOilyRags).toBe(false);
+    expect(today.rags).toBe('wet');
     const yesterday = evening([coat('one', { state: done(at(0, 0) - 1) })], planWith({ one: at(0, 0) - 31 }));
     expect(yesterday.opened).toEqual([]);
   });
@@ -134,9 +134,18 @@ describe('an evening', () => {
   });
   test('after oil the rags are a danger', () => {
     const rags = (product: string) =>
-      evening([coat('oil', { product, coat: 'oil', state: done(at(0, 16)) })], planWith({ oil: at(0, 15) }))
-        .hasOilyRags;
-    expect([rags('tung-oil'), rags('water-clear')]).toEqual([true, false]);
+      evening([coat('oil', { product, coat: 'oil', state: done(at(0, 16)) })], planWith({ oil: at(0, 15) })).rags;
+    expect([rags('tung-oil'), rags('water-clear')]).toEqual(['oily', 'wet']);
+  });
+  test('cloths of a wash hang up too; where none was taken, there are none', () => {
+    const of = (acts: ShopStep['acts']) =>
+      evening([shopStep('s', { acts, state: done(at(0, 16)) })], planWith({ s: at(0, 15) })).rags;
+    expect([of([{ do: 'wash' }]), of([{ do: 'buff' }]), of([{ do: 'turn' }]), of([])]).toEqual([
+      'wet',
+      'wet',
+      null,
+      null,
+    ]);
   });
   test('what is begun and not finished is named, what is done is not', () => {
     const steps = [

@@ -3,6 +3,7 @@ import { hourlyClimate } from '../climate/climate.ts';
 import { catalogueOf } from '../products/library.ts';
 import type { Product } from '../products/product.ts';
 import type { Plan } from '../planner/model/model.ts';
+import { does } from '../route/act.ts';
 import type { Instant } from '../quantities/units.ts';
 import { isBegun } from '../workshop/workState.ts';
 import type { ClimatePlace, Shop, ShopPiece, ShopStep } from '../workshop/workshop.ts';
@@ -27,8 +28,8 @@ export type Evening = {
   readonly opened: readonly Opened[];
   /** What cleans the tools used today, with the products it cleans. */
   readonly cleanUp: readonly { readonly with: string; readonly products: readonly string[] }[];
-  /** Cloths of today that can heat up by themselves. */
-  readonly hasOilyRags: boolean;
+  /** Cloths of today: oily ones can heat up by themselves; null: none was taken. */
+  readonly rags: 'oily' | 'wet' | null;
   /** Begun and not finished. */
   readonly unfinished: readonly { readonly piece: string; readonly step: string }[];
   readonly overnight: readonly Overnight[];
@@ -52,7 +53,8 @@ export function eveningOf(
     const product = products.get(s.product ?? '');
     return product !== undefined && !(product.family === 'wash' && product.base === 'water');
   };
-  const used = active.flatMap((p) => p.steps).filter((s) => isOfACan(s) && isUsedOn(s, day));
+  const worked = active.flatMap((p) => p.steps).filter((s) => isUsedOn(s, day));
+  const used = worked.filter(isOfACan);
   const opened = new Map(
     used.map((s) => [`${s.product!} ${s.colour ?? ''}`, { product: s.product!, colour: s.colour }]),
   );
@@ -60,7 +62,11 @@ export function eveningOf(
   return {
     opened: [...opened.values()],
     cleanUp: cleanUpOf(known),
-    hasOilyRags: known.some((p) => p.base === 'oil' || p.family === 'oil'),
+    rags: known.some((p) => p.base === 'oil' || p.family === 'oil')
+      ? 'oily'
+      : known.length > 0 || worked.some((s) => does(s, 'wash', 'degrease', 'wipe-off', 'rub-wet', 'buff'))
+        ? 'wet'
+        : null,
     unfinished: active.flatMap((p) =>
       p.steps.filter((s) => s.state.kind !== 'done' && isBegun(s)).map((s) => ({ piece: p.id, step: s.id })),
     ),

@@ -11,8 +11,8 @@ import { NightDrawing } from './NightDrawing.tsx';
 
 /** What is shut, washed, put away and left to dry. */
 export function CloseTheDay({ evening }: { readonly evening: Evening }) {
-  const { opened, cleanUp, hasOilyRags, unfinished, overnight } = evening;
-  const isQuiet = opened.length === 0 && unfinished.length === 0 && overnight.length === 0;
+  const { opened, cleanUp, rags, unfinished, overnight } = evening;
+  const isQuiet = opened.length === 0 && rags === null && unfinished.length === 0 && overnight.length === 0;
   return (
     <Section title="This evening">
       {isQuiet && <p className="text-sub">Nothing was opened today and nothing dries overnight.</p>}
@@ -26,7 +26,7 @@ export function CloseTheDay({ evening }: { readonly evening: Evening }) {
             {cleanUp.map((c) => `${c.products.join(', ')}: ${c.with}`).join(' · ')}
           </Item>
         )}
-        {opened.length > 0 && <Rags isOily={hasOilyRags} />}
+        {rags && <Rags isOily={rags === 'oily'} />}
       </ul>
       {overnight.length > 0 && <NightDrawing films={overnight} />}
       {overnight.map((f) => (
