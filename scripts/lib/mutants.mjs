@@ -436,14 +436,14 @@ export const MUTANTS = [
     find: 'planned * Math.max(1, this.#drying[a.batch]!)',
     to: 'planned * this.#drying[a.batch]!',
     fault: 'a film dries faster than its data sheet',
-    tests: core('edges', 'rehearsal'),
+    tests: core('inOrder'),
   },
   {
     file: 'core/src/promise/inOrder.ts',
     find: 'if (from > this.#latest(a)) work += a.rescue;',
     to: '',
     fault: 'a missed window costs nothing',
-    tests: core('edges', 'rehearsal'),
+    tests: core('inOrder'),
   },
   {
     file: 'core/src/promise/occupancy.ts',
