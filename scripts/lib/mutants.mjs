@@ -713,7 +713,7 @@ export const MUTANTS = [
     find: 'if (view.revision !== update.base) return null;',
     to: '',
     fault: 'an answer is laid upon another revision',
-    tests: ['web/src/data/useView.test.tsx'],
+    tests: ['contract/src/viewUpdate.test.ts'],
   },
   {
     file: 'web/src/features/today/todayOf.ts',
