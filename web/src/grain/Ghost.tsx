@@ -87,7 +87,7 @@ export function GhostWords({
         {step?.title}: {sayTime(drag.at, saying)}
       </p>
       {obstacle === undefined ? (
-        <p className="text-sub">…</p>
+        <p className="text-sub">{drag.fault ?? '…'}</p>
       ) : obstacle ? (
         <p className="text-oxide-text">{sayObstacle(obstacle, piece.steps, saying)}</p>
       ) : (

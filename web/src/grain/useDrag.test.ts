@@ -8,6 +8,7 @@ const drag = (at: number): Drag => ({
   x: 0,
   y: 0,
   outcome: null,
+  fault: null,
   spans: [
     { from: NOW, until: NOW + 60, obstacle: null },
     { from: NOW + 60, until: NOW + 120, obstacle: { kind: 'hours' } },

@@ -14,8 +14,11 @@ export type Drag = {
   readonly y: number;
   /** Where the step can start and where not, as far as the core has said by now: first around the finger. */
   readonly spans: readonly StartSpan[];
+  /** Why the core does not say it, in words. */
+  readonly fault: string | null;
   readonly outcome: PinEffect | null;
 };
+type Asked = { spans: readonly StartSpan[]; fault: string | null };
 type Held = { readonly step: string; readonly grabbed: number; readonly laneLeft: number };
 
 /** The pointer rests this long before the whole plan is worked out for where it is. */
@@ -41,27 +44,28 @@ export function useDrag(
   const held = useRef<Held | null>(null);
   const begun = useRef({ x: 0, y: 0, isMoving: false });
   const latest = useRef<Drag | null>(null);
-  const asked = useRef<{ spans: readonly StartSpan[] }>({ spans: [] });
+  const asked = useRef<Asked>({ spans: [], fault: null });
   const [isHeld, setHeld] = useState(false);
 
   const grab = useCallback(
     (step: string, start: Instant, e: { clientX: number; clientY: number; laneLeft: number }) => {
       held.current = { step, laneLeft: e.laneLeft, grabbed: e.clientX - e.laneLeft - scale.x(start) };
       begun.current = { x: e.clientX, y: e.clientY, isMoving: false };
-      const here: { spans: readonly StartSpan[] } = { spans: [] };
+      const here: Asked = { spans: [], fault: null };
       asked.current = here;
-      const known = (spans: readonly StartSpan[]): boolean => {
-        here.spans = spans;
+      const known = (more: Partial<Asked>): boolean => {
+        Object.assign(here, more);
         const isHeldStill = asked.current === here && held.current !== null;
-        if (isHeldStill && latest.current) setDrag((latest.current = { ...latest.current, spans }));
+        if (isHeldStill && latest.current) setDrag((latest.current = { ...latest.current, ...here }));
         return isHeldStill;
       };
       const around = (minutes: number) =>
         askStartsNear(view, step, Math.max(view.now, start - minutes), Math.min(scale.until, start + minutes));
-      void (async () => {
-        for (const minutes of NEAR_MINUTES) if (!known(await around(minutes))) return;
-        known(await askStartsFar(view, step, view.now, scale.until));
-      })();
+      const askAll = async () => {
+        for (const minutes of NEAR_MINUTES) if (!known({ spans: await around(minutes) })) return;
+        known({ spans: await askStartsFar(view, step, view.now, scale.until) });
+      };
+      askAll().catch((why: Error) => known({ fault: why.message }));
       setHeld(true);
     },
     [view, scale],
@@ -87,7 +91,7 @@ export function useDrag(
         at,
         x: e.clientX,
         y: e.clientY,
-        spans: asked.current.spans,
+        ...asked.current,
         outcome: known?.at === at ? known.outcome : null,
       });
     };
