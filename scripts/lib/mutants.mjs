@@ -717,7 +717,7 @@ export const MUTANTS = [
   },
   {
     file: 'web/src/features/today/todayOf.ts',
-    find: 'j.at.start <= now + 15',
+    find: 'j.at.start <= now + SOON_MINUTES',
     to: 'j.at.start <= now + 60',
     fault: 'Today says now of what is an hour away',
     tests: ['web/src/features/today/todayOf.test.ts'],
