@@ -90,7 +90,7 @@ test(
     const desk = await other.newPage();
     await enterDemo(desk, mokume.address, '/today');
     await desk.getByRole('region', { name: 'Ines' }).getByRole('button', { name: 'Done', exact: true }).click();
-    await expect(desk.getByText(`“${title}” done`).first()).toBeVisible();
+    await expect(desk.getByRole('region', { name: 'Last tap' })).toContainText(`“${title}” done on Rush chairs ×6.`);
     await page.context().setOffline(false);
     await expect(sign(page)).toHaveText('1 to decide');
     const told = page.getByRole('main').getByTestId('refused-tap');
