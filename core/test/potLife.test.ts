@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import {
+  editedRoute,
   latestAfterMixing,
   mixedAnew,
   mixingMinutes,
@@ -89,11 +90,32 @@ describe('in a route and a plan', () => {
     });
     expect(faults).toEqual([]);
   });
-  test('a mix says its parts, its rest and its life, and goes with the coat it is for', () => {
+  test('a mix says its parts, its rest and its life', () => {
     const mix = stepOf(lacquer(30).route, 'mix-two-part-2');
     expect(mix).toMatchObject({ title: 'Mix matt decorative paint', mixes: 'two-part', product: null });
     expect(mix.reason).toBe('4:1 with hardener by volume, 5 minutes’ rest; the mix is good for 30 minutes.');
-    expect(stepOf(lacquer(180).route, 'mix-two-part-1').reason).toMatch(/good for 3 hours/);
+    const life = (minutes: number) => stepOf(lacquer(minutes).route, 'mix-two-part-1').reason.split('good for ')[1];
+    // A life that is rounded up is a dead mix.
+    expect([119, 120, 150, 180].map(life)).toEqual(['119 minutes.', '2 hours.', '150 minutes.', '3 hours.']);
+  });
+  test('each colour has a mix of its own, however long they live', () => {
+    const product = { ...twoPart, id: 'two-part', mixing: { ...twoPart.mixing, life_minutes: 30 * 1440 } };
+    const products = new Map([...productById, ['two-part', product]]);
+    const keys = (top: { name: string; hex: string } | null) =>
+      routeOf({
+        brief: { paint: 'two-part', top: top ? { kind: 'paint', colour: top } : { kind: 'same' } },
+        means: { people: 1, sprayer: false, products },
+      }).steps.filter((s) => s.mixes === 'two-part').length;
+    expect(keys(null)).toBe(1);
+    expect(keys({ name: 'Red', hex: '#a02020' })).toBe(2);
+  });
+  test('a coat that is struck does not take away the mix of the others', () => {
+    const product = { ...twoPart, id: 'two-part', mixing: { ...twoPart.mixing, life_minutes: 30 * 1440 } };
+    const products = new Map([...productById, ['two-part', product]]);
+    const input = inputOf({ brief: { paint: 'two-part' }, means: { people: 1, sprayer: false, products } });
+    const route = editedRoute(input, [{ op: 'strike', step: 'paint-1', why: 'enough' }]);
+    expect(route.steps.map((s) => s.key)).not.toContain('paint-1');
+    expect(routeFaults(input, route).filter((x) => x.need === 'mixed')).toEqual([]);
   });
   test('each coat of a short-lived mix is laid while its own mix lives, without mixing anew', () => {
     const { route } = lacquer(30);

@@ -1160,8 +1160,8 @@ export const MUTANTS = [
   },
   {
     file: 'core/src/route/build/mixing.ts',
-    find: 'left !== undefined && left > 0',
-    to: 'left !== undefined && left >= 0',
+    find: 'known.left_minutes > 0',
+    to: 'known.left_minutes >= 0',
     fault: 'a mix that is dead to the minute is laid',
     tests: core('potLife'),
   },

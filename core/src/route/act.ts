@@ -66,6 +66,9 @@ export const ACTS = [
 ] as const satisfies readonly ActKind[];
 
 type Acting = { readonly acts: readonly Act[] };
+/** What is done with cloths, which are wet or worn afterwards. */
+export const WITH_CLOTHS: readonly ActKind[] = ['wash', 'degrease', 'wipe-off', 'buff', 'rub-wet'];
+
 export const does = (s: Acting, ...any: readonly ActKind[]): boolean => s.acts.some((a) => any.includes(a.do));
 
 /** The sanding of a step, if it sands. */

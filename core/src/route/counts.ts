@@ -2,7 +2,7 @@ import type { Product } from '../products/product.ts';
 import { aerosolsFor } from '../quantities/cans.ts';
 import { cutList } from '../quantities/cutList.ts';
 import { type Panel, sheetsFor } from '../quantities/sheets.ts';
-import { sandingOf } from './act.ts';
+import { does, sandingOf, WITH_CLOTHS } from './act.ts';
 import type { Brief, LookKind, SheetSize } from './brief.ts';
 import { looksOf, madeParts } from './finish.ts';
 import { COUNTED_ZONES } from './template/parts.ts';
@@ -145,9 +145,7 @@ function covers(c: Counted): Count[] {
 }
 
 function rags(c: Counted): Count[] {
-  const wiped = c.route.steps.filter((s) =>
-    s.acts.some((a) => ['wash', 'degrease', 'wipe-off', 'buff', 'rub-wet'].includes(a.do)),
-  );
+  const wiped = c.route.steps.filter((s) => does(s, ...WITH_CLOTHS));
   const amount = wiped.reduce((n, s) => n + Math.max(1, Math.ceil(areaOf(c, s) * RAGS_PER_M2)), 0);
   return amount === 0
     ? []

@@ -3,7 +3,7 @@ import { hourlyClimate } from '../climate/climate.ts';
 import { catalogueOf } from '../products/library.ts';
 import type { Product } from '../products/product.ts';
 import type { Plan } from '../planner/model/model.ts';
-import { does } from '../route/act.ts';
+import { does, WITH_CLOTHS } from '../route/act.ts';
 import type { Instant } from '../quantities/units.ts';
 import { isBegun } from '../workshop/workState.ts';
 import type { ClimatePlace, Shop, ShopPiece, ShopStep } from '../workshop/workshop.ts';
@@ -62,11 +62,7 @@ export function eveningOf(
   return {
     opened: [...opened.values()],
     cleanUp: cleanUpOf(known),
-    rags: known.some((p) => p.base === 'oil' || p.family === 'oil')
-      ? 'oily'
-      : known.length > 0 || worked.some((s) => does(s, 'wash', 'degrease', 'wipe-off', 'rub-wet', 'buff'))
-        ? 'wet'
-        : null,
+    rags: ragsOf(known, worked),
     unfinished: active.flatMap((p) =>
       p.steps.filter((s) => s.state.kind !== 'done' && isBegun(s)).map((s) => ({ piece: p.id, step: s.id })),
     ),
@@ -78,6 +74,11 @@ export function eveningOf(
 
 const isUsedOn = ({ state }: ShopStep, [from, until]: readonly [Instant, Instant]): boolean =>
   state.kind === 'started' || (state.kind === 'done' && state.until >= from && state.until < until);
+
+function ragsOf(used: readonly Product[], worked: readonly ShopStep[]): Evening['rags'] {
+  if (used.some((p) => p.base === 'oil' || p.family === 'oil')) return 'oily';
+  return used.length > 0 || worked.some((s) => does(s, ...WITH_CLOTHS)) ? 'wet' : null;
+}
 
 function cleanUpOf(products: readonly Product[]): Evening['cleanUp'] {
   const byThinner = new Map<string, Set<string>>();

@@ -5,7 +5,7 @@ import type { Zone } from '../route/piece.ts';
 import { type Dimensions, templateById } from '../route/template/templates.ts';
 import type { ShopStep } from './workshop.ts';
 
-type Counted = {
+type PieceInShop = {
   readonly id: string;
   readonly name: string;
   readonly active: boolean;
@@ -28,7 +28,7 @@ export type ToGet = {
  * What the steps still to come take beside paint and nobody has said is there. What is used up adds up; what is washed and taken
  * again is needed as often as the one piece that takes most of it. What most pieces wait for comes first.
  */
-export function toGet(pieces: readonly Counted[], products: ReadonlyMap<string, Product>): ToGet[] {
+export function toGet(pieces: readonly PieceInShop[], products: ReadonlyMap<string, Product>): ToGet[] {
   const wanted = new Map<string, ToGet>();
   for (const { id, name, atHand, steps, zones, template, ...p } of pieces.filter((x) => x.active)) {
     const route = { zones, steps: steps.filter((s) => s.state.kind !== 'done') };

@@ -13,10 +13,10 @@ const WORTH_MOVING_SLOTS = 12;
 export function leftShift({ schedule: b }: Draft): void {
   const { steps, pieces, floor } = b.model;
   const isTied = new Uint8Array(steps.length);
-  const next: number[][] = steps.map(() => []);
+  const successors: number[][] = steps.map(() => []);
   steps.forEach((s, k) => {
     for (const p of s.preds) {
-      next[p.step]!.push(k);
+      successors[p.step]!.push(k);
       if (p.maxSlots < Infinity) isTied[p.step] = 1;
     }
   });
@@ -41,7 +41,7 @@ export function leftShift({ schedule: b }: Draft): void {
     const isSooner = isFound && isUnbroken && start <= at[0] - WORTH_MOVING_SLOTS;
     if (isSooner) insert(b, i, start, end, hold, mode, crew);
     // Laid sooner in a colder place it may be dry later: then what comes after it could not stay where it is.
-    const isInTime = isSooner && next[i]!.every((k) => b.start[k]! < 0 || readyFor(b, steps[k]!) <= b.start[k]!);
+    const isInTime = isSooner && successors[i]!.every((k) => b.start[k]! < 0 || readyFor(b, steps[k]!) <= b.start[k]!);
     if (isInTime) continue;
     if (isSooner) remove(b, i);
     insert(b, i, ...at);

@@ -2,24 +2,30 @@ import type { Product } from '../../products/product.ts';
 import { STIR_MINUTES } from '../../products/potLife.ts';
 import { spec, type StepSpec } from './spec.ts';
 
+/** What is left of the last mix of a product. */
+type Mix = {
+  /** Null: nothing was laid from it yet. */
+  readonly colour: string | null;
+  readonly left_minutes: number;
+};
+
 /**
- * Puts in the mixing that what is mixed demands, where no rule has: before the first step that takes it, and again before each
- * for which the last mix is dead by the time the coats since have dried.
+ * Puts in the mixing that what is mixed demands, where no rule has: before the first step that takes it, before another colour, and
+ * before each for which the last mix is dead by the time the coats since have dried.
  */
 export function withMixing(specs: readonly StepSpec[], products: ReadonlyMap<string, Product>): StepSpec[] {
-  const alive = new Map<string, number>();
+  const mixes = new Map<string, Mix>();
   const keys = new Set(specs.map((s) => s.key));
   return specs.flatMap((s) => {
-    if (s.mixes !== undefined) alive.set(s.mixes, products.get(s.mixes)?.mixing?.life_minutes ?? 0);
+    if (s.mixes !== undefined)
+      mixes.set(s.mixes, { colour: null, left_minutes: products.get(s.mixes)?.mixing?.life_minutes ?? 0 });
     const product = s.product === null ? undefined : products.get(s.product);
     if (!product?.mixing) return [s];
-    const { recoat } = product.stages_minutes;
-    const left = alive.get(product.id);
-    if (left !== undefined && left > 0) {
-      alive.set(product.id, left - recoat);
-      return [s];
-    }
-    alive.set(product.id, product.mixing.life_minutes - recoat);
+    const known = mixes.get(product.id);
+    const isGood = known !== undefined && known.left_minutes > 0 && (known.colour ?? s.colour) === s.colour;
+    const left_minutes = (isGood ? known.left_minutes : product.mixing.life_minutes) - product.stages_minutes.recoat;
+    mixes.set(product.id, { colour: s.colour, left_minutes });
+    if (isGood) return [s];
     const mix = mixFor(s, product, freeKey(product.id, keys));
     const rested = { step: mix.key, from: 'end' as const, min_minutes: product.mixing.rest_minutes, max_minutes: null };
     return [mix, { ...s, also: [...s.also, rested] }];
@@ -51,8 +57,9 @@ function mixFor(s: StepSpec, product: Product, key: string): StepSpec {
     skill: s.skill,
     caution: product.caution,
     mixes: product.id,
-    with: s.key,
   });
 }
 
-const sayLife = (minutes: number) => (minutes < 120 ? `${minutes} minutes` : `${Math.round(minutes / 60)} hours`);
+/** Whole hours as such; anything else to the minute, since a life rounded up is a dead mix. */
+const sayLife = (minutes: number) =>
+  minutes >= 120 && minutes % 60 === 0 ? `${minutes / 60} hours` : `${minutes} minutes`;

@@ -130,3 +130,8 @@ test.each([
   const v = view([step('wax', { state: done(at(9), at(9, 30)) }), step('soak'), wipe], plan);
   expect(todayOf(v, now).people[0]!.now!.step.key).toBe(first);
 });
+test('a step is the next thing to do from a quarter of an hour before its time', () => {
+  const v = view([step('a')], { 'p.a': place(at(9, 0), at(9, 30)) });
+  const now = (minute: number) => todayOf(v, at(8, minute)).people[0]!.now?.step.key ?? null;
+  expect([now(44), now(45)]).toEqual([null, 'a']);
+});
