@@ -15,11 +15,12 @@ const unitReport = `${reports}/unit.json`;
 const e2eReport = `${reports}/e2e.json`;
 const vitest = ['npx', 'vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile=${unitReport}`];
 const npm = (script) => ['npm', 'run', '--silent', script];
-// Two that only read the sources run side by side; lint plants wrong imports among them and goes alone.
+// Those that only read the sources run side by side; lint plants wrong imports among them and goes alone.
 const STEPS = [
   [
     { name: 'format', run: npm('format:check') },
     { name: 'types', run: npm('types') },
+    { name: 'unused', run: npm('unused') },
   ],
   [{ name: 'lint', run: npm('lint') }],
   [{ name: 'unit and database', run: vitest }],

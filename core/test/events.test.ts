@@ -11,7 +11,7 @@ import {
 } from '../src/index.ts';
 import { randomFrom, type RandomPiece, randomWorkshop } from './fixtures/randomWorkshop.ts';
 
-const RUNS = process.env['MOKUME_LONG'] ? 1000 : 2;
+const RUNS = process.env['MOKUME_LONG'] ? 1000 : 1;
 const EVENTS = 8;
 /** Workshops that once broke the floor and a window; they are lived through every time. */
 const KNOWN = [32, 51];

@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { planAfresh, planDiff, problemFaults, problemOf, replan, sayNoRoom, verify } from '../src/index.ts';
 import { randomFrom, randomWorkshop } from './fixtures/randomWorkshop.ts';
 
-const RUNS = process.env['MOKUME_LONG'] ? 2000 : 20;
+const RUNS = process.env['MOKUME_LONG'] ? 2000 : 12;
 
 describe('plans of random workshops', () => {
   test(`the verifier finds nothing wrong in ${RUNS} of them, nothing done moves, and little is left unplanned`, () => {
@@ -60,20 +60,20 @@ describe('plans of random workshops', () => {
         expect(after.steps[next.id]!.end).toBe(until);
         expect(planDiff(later, after, after)).toEqual([]);
       }),
-      { numRuns: process.env['MOKUME_LONG'] ? 1000 : 10, seed: 7 },
+      { numRuns: process.env['MOKUME_LONG'] ? 1000 : 6, seed: 7 },
     );
   });
 
   test('the same workshop gives the same plan, whatever order its pieces, people and stations are listed in', () => {
     for (let seed = 1; seed <= 10; seed++) {
       const { problem } = randomWorkshop(seed, 4);
-      const orderWithArcSwapped = {
+      const reversed = {
         ...problem,
         pieces: [...problem.pieces].reverse(),
         people: [...problem.people].reverse(),
         stations: [...problem.stations].reverse(),
       };
-      expect(planAfresh(orderWithArcSwapped)).toEqual(planAfresh(problem));
+      expect(planAfresh(reversed)).toEqual(planAfresh(problem));
     }
   });
 

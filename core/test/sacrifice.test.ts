@@ -123,7 +123,7 @@ test('whatever the dates, and however they are entered, told dates are missed no
       expect(verify(problem, plan)).toEqual([]);
       expect(toldLateness(problem, plan)).toBeLessThanOrEqual(toldLateness(problem, byDateFirst(shop, own)));
     }),
-    { numRuns: isLong ? 300 : 6 },
+    { numRuns: isLong ? 300 : 3 },
   );
 });
 

@@ -7,7 +7,7 @@ import { KeptShops } from '../src/services/keptShops.ts';
 import { Browser, MONDAY_9, openShop, type TestShop } from './shop.ts';
 
 /** Human events of the soak; 300 over ten days in the long run. */
-const EVENTS = process.env['MOKUME_LONG'] ? 300 : 30;
+const EVENTS = process.env['MOKUME_LONG'] ? 300 : 15;
 
 let shop: TestShop;
 let rona: Browser;
