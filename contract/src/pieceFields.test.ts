@@ -1,5 +1,6 @@
 import { expect, test } from 'vitest';
-import { FRESH_PIECE, pieceFaults, type PieceFields } from './pieceFields.ts';
+import { object, ValidationError } from 'yup';
+import { FRESH_PIECE, pieceSchemas, type PieceFields } from './pieceFields.ts';
 
 const piece: PieceFields = {
   ...FRESH_PIECE,
@@ -8,7 +9,16 @@ const piece: PieceFields = {
   dimensions: { width: 1 },
   arrival: 1,
 };
-const withBrief = (more: object) => pieceFaults({ ...piece, brief: { ...piece.brief, ...more } as never }).brief;
+/** What is wrong with a brief, in words. */
+function withBrief(more: object): string | undefined {
+  try {
+    object(pieceSchemas).validateSync({ ...piece, brief: { ...piece.brief, ...more } });
+    return undefined;
+  } catch (error) {
+    if (error instanceof ValidationError && error.path?.startsWith('brief')) return error.message;
+    throw error;
+  }
+}
 const made = (more: object = {}) => ({ id: 'm', name: 'Shelf', length: 1, width: 0.3, count: 1, ...more });
 const row = (treatment: object) => ({ rows: [{ id: 'r', zones: ['top'], treatment }] });
 const colour = { name: 'oak', hex: '#7a5230' };

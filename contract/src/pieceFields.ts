@@ -22,18 +22,7 @@ import {
   USES,
   WOODS,
 } from '@app/core';
-import {
-  array,
-  boolean,
-  lazy,
-  number,
-  object,
-  string,
-  type AnyObject,
-  type ObjectSchema,
-  type Schema,
-  ValidationError,
-} from 'yup';
+import { array, boolean, lazy, number, object, string, type AnyObject, type ObjectSchema, type Schema } from 'yup';
 import { colour, instantField, name, words } from './fields.ts';
 
 const oneOf = <T extends string>(list: readonly T[], message?: string) =>
@@ -302,19 +291,3 @@ export const pieceFieldsOf = (from: PieceFields): PieceFields =>
 export const pieceSchemas = Object.fromEntries(PIECE_FIELD_NAMES.map((k) => [k, PIECE_FIELDS[k].schema])) as {
   [K in PieceFieldName]: (typeof PIECE_FIELDS)[K]['schema'];
 };
-
-/** What cannot be right in a piece's fields, and what to do: one sentence a field. */
-export function pieceFaults(fields: PieceFields): Partial<Record<PieceFieldName, string>> {
-  try {
-    object(pieceSchemas).validateSync(fields, { abortEarly: false });
-    return {};
-  } catch (error) {
-    if (!(error instanceof ValidationError)) throw error;
-    const faults: Partial<Record<PieceFieldName, string>> = {};
-    for (const { path, message } of error.inner) {
-      const name = PIECE_FIELD_NAMES.find((k) => path === k || path?.startsWith(`${k}.`) || path?.startsWith(`${k}[`));
-      if (name) faults[name] ??= message;
-    }
-    return faults;
-  }
-}

@@ -7,11 +7,11 @@ import {
   CupInput,
   DayBreakInput,
   FRESH_PIECE,
+  NewPiece,
   HelperInput,
   HoldInput,
   PaintInput,
   PersonInput,
-  pieceFaults,
   type PieceFields,
   PlaceInput,
   StartOwn,
@@ -28,14 +28,14 @@ import {
 
 const ID = '3f0c1a52-0f6d-4c1e-9d55-1d2a4b6c8e90';
 type Checked = { validate: (v: unknown, o: object) => Promise<unknown> };
-/** The messages by field, or none when it is right. */
+/** What is said at each field, the first of what is wrong with it, as a form says it; none when all is right. */
 async function messages(schema: Checked, value: object): Promise<Record<string, string>> {
   try {
     await schema.validate({ commandId: ID, ...value }, { abortEarly: false, stripUnknown: true });
     return {};
   } catch (error) {
     if (!(error instanceof ValidationError)) throw error;
-    return Object.fromEntries(error.inner.map((e) => [e.path ?? '', e.message]));
+    return Object.fromEntries(error.inner.toReversed().map((e) => [e.path ?? '', e.message]));
   }
 }
 const week = (day: object[]) => ({ weekly: [day, [], [], [], [], [], []], exceptions: [], blocks: [] });
@@ -170,13 +170,14 @@ describe('a hold', () => {
 
 describe('what cannot be right in a piece', () => {
   const piece: PieceFields = { ...FRESH_PIECE, name: 'Chest', template: 'chest-of-drawers', arrival: 1000 };
-  test('is one sentence a field, and none when all is right', () => {
-    expect(pieceFaults(piece)).toEqual({});
-    expect(pieceFaults({ ...piece, name: ' ' })).toEqual({ name: 'Give the piece a name.' });
-    expect(pieceFaults({ ...piece, due: 1000 })).toEqual({ due: 'Pickup is before it arrives. Choose a later date.' });
-    expect(pieceFaults({ ...piece, due: 1001 })).toEqual({});
+  const faults = (more: object) => messages(NewPiece, { id: ID, ...piece, ...more });
+  test('is one sentence a field, and none when all is right', async () => {
+    expect(await faults({})).toEqual({});
+    expect(await faults({ name: ' ' })).toEqual({ name: 'Give the piece a name.' });
+    expect(await faults({ due: 1000 })).toEqual({ due: 'Pickup is before it arrives. Choose a later date.' });
+    expect(await faults({ due: 1001 })).toEqual({});
     const body = { name: '', hex: '#3f5c74' };
-    expect(pieceFaults({ ...piece, brief: { ...piece.brief, body } })).toEqual({ brief: 'Name the colour.' });
+    expect(await faults({ brief: { ...piece.brief, body } })).toEqual({ 'brief.body.name': 'Name the colour.' });
   });
 });
 

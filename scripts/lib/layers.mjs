@@ -381,7 +381,7 @@ export const MATRIX = {
       'core',
       'contract',
     ],
-    packages: ['lucide-react', 'react', 'react-router'],
+    packages: ['dequal/lite', 'lucide-react', 'react', 'react-router'],
   },
   'web/src/features/piece': {
     rooms: [...SCREEN, 'web/src/conflict', 'web/src/core', 'web/src/grain', 'web/src/plan', 'web/src/step'],

@@ -4,26 +4,25 @@ import { useWorkshop } from '../../data/workshop.tsx';
 import { fromField, toField } from '../../step/dateField.ts';
 import { Choice, Field, Input, Section, Tap } from '../../ui/parts.tsx';
 import type { PieceDraft } from './pieceDraft.ts';
+import type { usePieceForm } from './usePieceForm.ts';
 
-type DealProps = {
+type DealProps = Pick<ReturnType<typeof usePieceForm>, 'register' | 'fault'> & {
   readonly draft: PieceDraft;
   readonly onChange: (d: PieceDraft) => void;
-  readonly nameFault: string | undefined;
-  readonly dueFault: string | undefined;
   /** When the plan has it ready; null: not known yet. */
   readonly ready: number | null;
 };
 
 /** Whose it is, what it is called, when it comes and goes. */
-export function DealFields({ draft, onChange, nameFault, dueFault, ready }: DealProps) {
+export function DealFields({ draft, onChange, register, fault, ready }: DealProps) {
   const { view } = useWorkshop();
   const saying = useSaying();
   const zone = view.shop.timeZone;
   return (
     <Section title="Whose it is, and when">
       <div className="grid items-end gap-3 md:grid-cols-2">
-        <Field label="Name of the piece" error={nameFault}>
-          <Input value={draft.name} maxLength={60} onChange={(e) => onChange({ ...draft, name: e.target.value })} />
+        <Field label="Name of the piece" error={fault('name')}>
+          <Input maxLength={60} {...register('name')} />
         </Field>
         <Choice
           label="For"
@@ -36,11 +35,7 @@ export function DealFields({ draft, onChange, nameFault, dueFault, ready }: Deal
         />
         {draft.kind === 'client' && (
           <Field label="Client">
-            <Input
-              value={draft.client}
-              maxLength={60}
-              onChange={(e) => onChange({ ...draft, client: e.target.value })}
-            />
+            <Input maxLength={60} {...register('client')} />
           </Field>
         )}
         <Field label="Arrives">
@@ -52,7 +47,7 @@ export function DealFields({ draft, onChange, nameFault, dueFault, ready }: Deal
         </Field>
         <Field
           label={draft.kind === 'client' ? 'Pickup' : 'Market or booth date'}
-          error={dueFault}
+          error={fault('due')}
           hint={ready === null ? undefined : `The plan has it ready ${sayTime(ready, saying)}.`}
         >
           <Input

@@ -35,8 +35,7 @@ function EditPiece({ piece }: { readonly piece: PieceView }) {
     <PieceForm
       title={`Change ${piece.name}`}
       saveWords="Save and plan again"
-      draft={kept.draft}
-      onChange={kept.setDraft}
+      drafting={kept}
       onSave={save}
       kept={piece}
       notes={

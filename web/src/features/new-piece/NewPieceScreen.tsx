@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { commandId } from '../../data/api.ts';
 import { DraftNote } from '../../data/DraftNote.tsx';
@@ -29,6 +29,7 @@ export function NewPieceScreen() {
     recipe ? `new-piece by ${recipe.id}` : isRush ? 'new-piece in a rush' : 'new-piece',
     fresh,
   );
+  const keep = useCallback((d: PieceDraft) => setDraft({ ...d, id: draft.id }), [setDraft, draft.id]);
   const kept = useMemo(() => ({ id: draft.id, steps: [] }), [draft.id]);
   const save = async () => {
     if (!(await command('POST', '/pieces', { ...toInput(draft), id: draft.id }))) return;
@@ -39,8 +40,7 @@ export function NewPieceScreen() {
     <PieceForm
       title={isRush ? 'Rush job' : 'New piece'}
       saveWords="Put it in the plan"
-      draft={draft}
-      onChange={(d) => setDraft({ ...d, id: draft.id })}
+      drafting={{ draft, setDraft: keep }}
       onSave={save}
       kept={kept}
       notes={<DraftNote from={from} onDrop={drop} />}

@@ -1,6 +1,6 @@
-import { pieceFaults } from '@app/contract';
 import { applyFix, type Fix } from '@app/core';
 import { type ReactNode, useMemo, useState } from 'react';
+import type { Drafting } from '../../data/useDraft.ts';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { usePrepared, usePreview } from '../../core/useCore.ts';
 import { Button } from '../../ui/parts.tsx';
@@ -8,18 +8,18 @@ import { BriefFields } from './BriefFields.tsx';
 import { ChangePrice } from './ChangePrice.tsx';
 import { DealFields } from './DealFields.tsx';
 import { MeasureFields } from './MeasureFields.tsx';
-import { type Kept, type PieceDraft, previewPiece, routeOf, toInput } from './pieceDraft.ts';
+import { type Kept, type PieceDraft, previewPiece, routeOf } from './pieceDraft.ts';
 import { PromisePanel } from './PromisePanel.tsx';
 import { ReadyFields } from './ReadyFields.tsx';
 import { RoutePreview } from './RoutePreview.tsx';
 import { SurveyFields } from './SurveyFields.tsx';
 import { TemplatePicker } from './TemplatePicker.tsx';
+import { usePieceForm } from './usePieceForm.ts';
 
 type FormProps = {
   readonly title: string;
   readonly saveWords: string;
-  readonly draft: PieceDraft;
-  readonly onChange: (d: PieceDraft) => void;
+  readonly drafting: Pick<Drafting<PieceDraft>, 'draft' | 'setDraft'>;
   readonly onSave: () => Promise<void>;
   /** The piece as it is kept. */
   readonly kept: Kept;
@@ -32,8 +32,10 @@ type FormProps = {
 };
 
 export function PieceForm(props: FormProps) {
-  const { title, saveWords, draft, onChange, onSave, kept, notes, refusal, mayNotSave = false } = props;
+  const { title, saveWords, drafting, onSave, kept, notes, refusal, mayNotSave = false } = props;
+  const { draft } = drafting;
   const { view, now } = useWorkshop();
+  const { register, change, fault, faults, submit } = usePieceForm(drafting);
   const [isSaving, setSaving] = useState(false);
   const built = useMemo(() => routeOf(draft, view), [draft, view]);
   const asked = useMemo(
@@ -42,10 +44,9 @@ export function PieceForm(props: FormProps) {
   );
   usePrepared(view);
   const preview = usePreview(view, asked);
-  const { name: nameFault, due: dueFault, ...otherFaults } = useMemo(() => pieceFaults(toInput(draft)), [draft]);
-  const otherWords = Object.values(otherFaults);
-  const canSave =
-    !mayNotSave && built.kind === 'route' && !nameFault && !dueFault && otherWords.length === 0 && !isSaving;
+  const { name: _atName, due: _atDue, ...otherFaults } = faults;
+  const otherWords = Object.values(otherFaults).flatMap((f) => (typeof f?.message === 'string' ? [f.message] : []));
+  const canSave = !mayNotSave && built.kind === 'route' && Object.keys(faults).length === 0 && !isSaving;
   const ready = preview.data?.kind === 'ready' ? preview.data.at : null;
   const isDone = ready !== null && ready <= now;
   const price = kept.steps.length > 0 && built.kind === 'route' && asked && (
@@ -59,7 +60,7 @@ export function PieceForm(props: FormProps) {
   const fix = (f: Fix) => {
     if (built.kind !== 'route') return;
     const fixed = applyFix({ input: built.input, edits: draft.edits }, f);
-    onChange({ ...draft, brief: fixed.input.brief, edits: fixed.edits });
+    change({ ...draft, brief: fixed.input.brief, edits: fixed.edits });
   };
   const save = async () => {
     setSaving(true);
@@ -72,14 +73,14 @@ export function PieceForm(props: FormProps) {
         <div className="flex flex-col gap-6">
           <h1 className="text-title font-semibold">{title}</h1>
           {notes}
-          <TemplatePicker draft={draft} onChange={onChange} />
+          <TemplatePicker draft={draft} onChange={change} />
           {draft.template !== '' && (
             <>
-              <MeasureFields draft={draft} onChange={onChange} />
-              <SurveyFields draft={draft} onChange={onChange} route={built.kind === 'route' ? built.route : null} />
-              <BriefFields draft={draft} onChange={onChange} route={built.kind === 'route' ? built.route : null} />
-              <ReadyFields draft={draft} onChange={onChange} route={built.kind === 'route' ? built.route : null} />
-              <DealFields draft={draft} onChange={onChange} nameFault={nameFault} dueFault={dueFault} ready={ready} />
+              <MeasureFields draft={draft} onChange={change} />
+              <SurveyFields draft={draft} onChange={change} route={built.kind === 'route' ? built.route : null} />
+              <BriefFields draft={draft} onChange={change} route={built.kind === 'route' ? built.route : null} />
+              <ReadyFields draft={draft} onChange={change} route={built.kind === 'route' ? built.route : null} />
+              <DealFields draft={draft} onChange={change} register={register} fault={fault} ready={ready} />
             </>
           )}
         </div>
@@ -93,7 +94,7 @@ export function PieceForm(props: FormProps) {
               asked && (
                 <>
                   {price}
-                  {!isDone && <PromisePanel asked={asked} draft={draft} kept={kept} onChange={onChange} />}
+                  {!isDone && <PromisePanel asked={asked} draft={draft} kept={kept} onChange={change} />}
                 </>
               )
             }
@@ -106,7 +107,7 @@ export function PieceForm(props: FormProps) {
             ))}
           {refusal}
           {draft.template !== '' && (
-            <Button kind="primary" size="hand" className="mt-4 w-full" disabled={!canSave} onClick={() => void save()}>
+            <Button kind="primary" size="hand" className="mt-4 w-full" disabled={!canSave} onClick={submit(save)}>
               {saveWords}
             </Button>
           )}

@@ -1,6 +1,6 @@
 import { PIECE_FIELD_NAMES, type PieceFieldName, type PieceFields, type PieceView } from '@app/contract';
 import { firstShop, templateById } from '@app/core';
-import { cleanup, fireEvent, screen } from '@testing-library/react';
+import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import { useState } from 'react';
 import { afterEach, expect, test } from 'vitest';
 import { inShop } from '../../../test/inShop.tsx';
@@ -11,6 +11,7 @@ import { draftOf, emptyDraft, type PieceDraft, routeOf, toInput, withTemplate } 
 import { ReadyFields } from './ReadyFields.tsx';
 import { SurveyFields } from './SurveyFields.tsx';
 import { TemplatePicker } from './TemplatePicker.tsx';
+import { usePieceForm } from './usePieceForm.ts';
 
 afterEach(cleanup);
 const shop = firstShop('Europe/Berlin', 'Rona');
@@ -35,10 +36,11 @@ const routeIn = (d: PieceDraft) => {
 /** Every part of the form a piece is entered in. */
 function Form() {
   const [draft, setDraft] = useState(start);
-  const change = (d: PieceDraft) => {
+  const { register, fault, change } = usePieceForm({ draft, setDraft: keep });
+  function keep(d: PieceDraft) {
     now = d;
     setDraft(d);
-  };
+  }
   return (
     <>
       <TemplatePicker draft={draft} onChange={change} />
@@ -46,7 +48,7 @@ function Form() {
       <SurveyFields draft={draft} onChange={change} route={null} />
       <BriefFields draft={draft} onChange={change} route={null} />
       <ReadyFields draft={draft} onChange={change} route={routeIn(draft)} />
-      <DealFields draft={draft} onChange={change} nameFault={undefined} dueFault={undefined} ready={null} />
+      <DealFields draft={draft} onChange={change} register={register} fault={fault} ready={null} />
     </>
   );
 }
@@ -84,3 +86,40 @@ test.each(PIECE_FIELD_NAMES)(
     expect(toInput(draftOf({ ...sent, edits: [] } as unknown as PieceView))[k]).toEqual(sent[k]);
   },
 );
+
+/** The name alone, beside what else may happen to the draft it is typed in. */
+function Name({ others }: { readonly others: (kept: string) => PieceDraft }) {
+  const [draft, setDraft] = useState(start);
+  const [typed, setTyped] = useState<readonly string[]>([]);
+  const { register, fault } = usePieceForm({
+    draft,
+    setDraft: (d) => {
+      setTyped((t) => [...t, d.name]);
+      setDraft(d);
+    },
+  });
+  return (
+    <>
+      <input aria-label="Name" {...register('name')} />
+      <p role="alert">{fault('name')}</p>
+      <p role="status">{typed.join(', ')}</p>
+      <button onClick={() => setDraft(others(draft.name))}>Somebody saves</button>
+    </>
+  );
+}
+test('what somebody else saved stands in the form, and is not taken for typed here', () => {
+  inShop(<Name others={(kept) => ({ ...start, name: `${kept} of theirs` })} />, {
+    zone: 'Europe/Berlin',
+    view: { shop } as never,
+  });
+  type('Name', 'Mine');
+  tap('Somebody saves');
+  expect(screen.getByLabelText('Name')).toHaveProperty('value', 'Mine of theirs');
+  type('Name', 'Mine again');
+  expect(screen.getByRole('status').textContent).toBe('Mine, Mine again');
+});
+test('what is missing is said at its field at once, before anything was typed', async () => {
+  inShop(<Name others={() => ({ ...start, name: '' })} />, { zone: 'Europe/Berlin', view: { shop } as never });
+  tap('Somebody saves');
+  await waitFor(() => expect(screen.getByRole('alert').textContent).toBe('Give the piece a name.'));
+});
