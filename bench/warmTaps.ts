@@ -56,7 +56,7 @@ for (let k = 0; k < 40; k++) {
   stage('whole tap', () => {
     const problem = stage('problem', () => keeper.problemOf(shop, pieces, now));
     const sound = stage('sanitise', () => sanitise(problem));
-    plan = stage('re-plan', () => replan(sound.problem!, before, [piece.id], undefined, cache));
+    plan = stage('re-plan', () => replan(sound.problem!, before, [piece.id], undefined, { cache }));
     const faults = stage('verify', () => verifier.verify(sound.problem!, plan));
     if (faults.length > 0) throw new Error(faults[0]!.words);
     stage('what moved', () => planDiff(problem, before, plan));

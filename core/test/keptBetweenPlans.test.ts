@@ -61,7 +61,7 @@ describe('what is kept between plans', () => {
             const cold = problemOf(shop, all, now);
             const warm = keeper.problemOf(shop, all, now);
             expect(warm).toEqual(cold);
-            const next = replan(warm, plan, touched, undefined, cache);
+            const next = replan(warm, plan, touched, undefined, { cache });
             // Compared as text: to print where two plans differ would take longer than all the planning.
             expect(JSON.stringify(next) === JSON.stringify(replan(cold, plan, touched))).toBe(true);
             expect(verifier.verify(warm, next)).toEqual([]);
@@ -143,8 +143,8 @@ describe('what is kept between plans', () => {
     const without = keeper.problemOf(away, pieces, now);
     const first = shop.people[0]!.id;
     expect(verifier.verify(without, plan).some((v) => v.rule === 'hours' || v.rule === 'one-go')).toBe(true);
-    replan(problem, plan, [], undefined, cache);
-    const next = replan(without, plan, [], undefined, cache);
+    replan(problem, plan, [], undefined, { cache });
+    const next = replan(without, plan, [], undefined, { cache });
     expect(next).toEqual(replan(problemOf(away, pieces, now), plan, []));
     const planned = Object.values(next.steps).filter((p) => p.start >= now && p.people.includes(first));
     expect(planned).toEqual([]);

@@ -127,6 +127,29 @@ test('whatever the dates, and however they are entered, told dates are missed no
   );
 });
 
+describe('a told date that is missed while others stand in the way whose date nobody was told', () => {
+  const shop = shopOf(1);
+  const others = Array.from({ length: 6 }, (_, i) => chest(shop, i, 30, false));
+  const last = chest(shop, 9, 5, false);
+  // It came when its date was told to nobody, and went round the others.
+  const before = entered(shop, [...others, last]);
+  const told = problemOf(shop, [...others, { ...last, promised: true }], NOW);
+  const readyAfter = (worseThan: Plan | null) =>
+    replan(told, before, [last.id], undefined, { worseThan }).ready[last.id]!;
+  const missedSooner = (minutes: number): Plan => ({
+    ...before,
+    ready: { ...before.ready, [last.id]: before.ready[last.id]! - minutes },
+  });
+  test('has them give way when that was wished', () => {
+    expect(before.ready[last.id]).toBeGreaterThan(last.due!);
+    expect(readyAfter(null)).toBeLessThan(before.ready[last.id]!);
+  });
+  test('leaves them where they are when something only happened, unless it is missed by more than it was', () => {
+    expect(readyAfter(before)).toBe(before.ready[last.id]);
+    expect(readyAfter(missedSooner(5))).toBeLessThan(before.ready[last.id]!);
+  });
+});
+
 test('nobody is idle while a step that could be done waits', () => {
   const shop = shopOf(1);
   const pieces = Array.from({ length: 12 }, (_, i) => chest(shop, i, 8 + i, i % 2 === 0));

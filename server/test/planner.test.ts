@@ -22,6 +22,7 @@ const asked = (more: Partial<Parameters<typeof planner.solve>[0]>) =>
     since: null,
     touched: [],
     goesFirst: null,
+    isTap: false,
     mode: 'repair',
     seed: 1,
     ...more,

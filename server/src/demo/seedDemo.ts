@@ -81,6 +81,7 @@ async function live(deps: Deps, shop: Shop, now: Instant): Promise<Lived> {
       since: null,
       touched: [],
       goesFirst: null,
+      isTap: false,
       mode: afresh ? 'afresh' : 'repair',
       seed: 1,
     });

@@ -45,6 +45,8 @@ export type PlanTask = {
   /** What moves is counted from this plan; null: from the one that is followed. */
   readonly since: Plan | null;
   readonly touched: readonly string[];
+  /** Only tells how work went: a date that was missed before is no reason to move others. */
+  readonly isTap: boolean;
   /** Piece that goes before all whose date nobody was told. */
   readonly goesFirst: string | null;
   /** Repair what is there, plan from nothing, look for better, or only check the plan given. */
@@ -145,7 +147,10 @@ function planFor(task: PlanTask, problem: Problem, previous: Plan | null, cache:
       return previous;
     case 'repair':
       return task.goesFirst === null
-        ? replan(problem, previous, task.touched, undefined, cache)
+        ? replan(problem, previous, task.touched, undefined, {
+            cache,
+            worseThan: task.isTap ? (task.since ?? previous) : null,
+          })
         : prioritise(problem, previous, task.goesFirst);
     case 'improve': {
       const end = performance.now() + IMPROVE.milliseconds;

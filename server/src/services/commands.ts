@@ -68,6 +68,8 @@ export type Done = {
   readonly redone?: readonly string[];
   /** Happened already, so the plan must follow whatever it moves; what is only wished asks first. */
   readonly hasHappened?: boolean;
+  /** Only tells how work went; the plan moves others for it no more than it must. */
+  readonly isTap?: boolean;
   /** Take this plan, made on the plan with that number. */
   readonly adopt?: { readonly plan: Plan; readonly base: number };
   /** Put back this plan, no copy of another, instead of working one out. */
@@ -184,6 +186,7 @@ async function planFor(
     instead: done.adopt?.plan ?? old,
     since: isClock ? null : await planBeforeWaiting(workshopId, transaction),
     touched: done.touched ?? [],
+    isTap: done.isTap === true,
     goesFirst: done.goesFirst ?? null,
     mode: done.adopt ? 'check' : done.planning,
     seed: 1,

@@ -28,6 +28,7 @@ export function tellDifferently(
         touched: [piece_id],
         planning: 'repair',
         hasHappened: true,
+        isTap: true,
       };
     },
   });

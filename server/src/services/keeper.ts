@@ -108,6 +108,7 @@ export class Keeper {
       // As if something of another piece had changed each time.
       touched: mode === 'check' ? [] : pieces.slice(round, round + 1).map((p) => p.id),
       goesFirst: null,
+      isTap: false,
       mode,
       seed: 1,
     });

@@ -52,6 +52,7 @@ export function tellFound(deps: Deps, actor: Actor, stepId: string, input: StepF
         touched: [piece_id],
         planning: 'repair',
         hasHappened: true,
+        isTap: true,
       };
     },
   });

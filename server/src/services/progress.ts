@@ -28,6 +28,7 @@ export function tellProgress(deps: Deps, actor: Actor, stepId: string, input: St
         touched: [step.piece_id],
         planning: 'repair',
         hasHappened: true,
+        isTap: true,
       };
     },
   });

@@ -29,6 +29,7 @@ export async function lookForBetter(deps: Deps, workshopId: string): Promise<Pro
     since: null,
     touched: [],
     goesFirst: null,
+    isTap: false,
     mode: 'improve' as const,
     seed: before.tries + 1,
   };

@@ -46,6 +46,7 @@ export function startStep(deps: Deps, actor: Actor, stepId: string, input: StepS
         touched: [step.piece_id],
         planning: 'repair',
         hasHappened: true,
+        isTap: true,
       };
     },
   });
@@ -85,6 +86,7 @@ export async function finishWithin(
     touched: [step.piece_id],
     planning: 'repair',
     hasHappened: true,
+    isTap: true,
   };
 }
 
@@ -150,7 +152,7 @@ export function reportProblem(deps: Deps, actor: Actor, stepId: string, input: S
       const { step, piece } = await findStep(rows, stepId);
       const summary = await recordProblem(deps, rows, { id: stepId, step, piece }, input);
       const { piece_id } = step;
-      return { summary, piece: piece_id, touched: [piece_id], planning: 'repair', hasHappened: true };
+      return { summary, piece: piece_id, touched: [piece_id], planning: 'repair', hasHappened: true, isTap: true };
     },
   });
 }

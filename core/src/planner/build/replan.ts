@@ -17,6 +17,7 @@ import {
 } from '../engine/schedule/serialSgs.ts';
 import type { ResourceCache } from '../compile/shopResources.ts';
 import { type PieceToPlan, type Plan, type Problem } from '../model/model.ts';
+import { Snapshot } from '../engine/schedule/snapshot.ts';
 import { improve } from '../engine/search/search.ts';
 import { withBaseline } from './stability.ts';
 
@@ -32,7 +33,9 @@ const WORTH_MOVING_MINUTES = 30;
  *
  * @param touched ids of pieces whose own steps or dates changed
  * @param waiting ids of pieces whose steps without a place in `previous` are placed after all others, as if they were new
- * @param cache of the shop's resources, kept between its plans
+ * @param more.cache of the shop's resources, kept between its plans
+ * @param more.worseThan what is told is only what happened: a date is worth others' giving way where it is missed by more than
+ *   in this plan; missing: wherever it is missed
  * Field term: right-shift repair and minimum-perturbation repair with local re-insertion
  */
 export function replan(
@@ -40,10 +43,10 @@ export function replan(
   previous: Plan | null,
   touched: readonly string[] = [],
   waiting: ReadonlySet<string> = NONE,
-  cache?: ResourceCache,
+  { cache, worseThan }: { readonly cache?: ResourceCache; readonly worseThan?: Plan | null } = {},
 ): Plan {
   if (!previous) return planAfresh(problem);
-  return finish(toldKept(replanned(problem, previous, touched, waiting, cache), previous, touched));
+  return finish(toldKept(replanned(problem, previous, touched, waiting, cache), previous, touched, worseThan ?? null));
 }
 
 /**
@@ -51,10 +54,12 @@ export function replan(
  * was told give way to it; and when all told dates together are still later than if every piece were simply placed in the
  * order of told dates, that is done: promises come before everything that is only wished.
  */
-function toldKept(repaired: Draft, previous: Plan, touched: readonly string[]): Draft {
+function toldKept(repaired: Draft, previous: Plan, touched: readonly string[], worseThan: Plan | null): Draft {
   const { problem } = repaired.compiled;
   const isAbout = (p: PieceToPlan) => touched.includes(p.id) || !isKnown(p, previous);
-  const isMissed = repaired.compiled.pieces.some((p, k) => p.promised && isAbout(p) && lateOf(repaired, k) > 0);
+  const isMissed = repaired.compiled.pieces.some(
+    (p, k) => p.promised && isAbout(p) && lateOf(repaired, k) > latenessIn(worseThan, repaired, k),
+  );
   if (!isMissed) return repaired;
   const late = toldLateness(repaired);
   const byDate = placedByDate(problem, previous);
@@ -70,6 +75,13 @@ const toldLateness = (draft: Draft): number =>
   draft.compiled.pieces.reduce((sum, p, k) => sum + (p.promised ? lateOf(draft, k) : 0), 0);
 
 const lateOf = (draft: Draft, k: number): number => Math.max(0, doneOf(draft, k) - draft.compiled.model.pieces[k]!.due);
+
+/** Slots by which a piece misses its date in a plan; 0 where there is none, or no place for it there. */
+function latenessIn(plan: Plan | null, { compiled }: Draft, k: number): number {
+  const ready = plan?.ready[compiled.pieces[k]!.id];
+  if (ready === undefined) return 0;
+  return Math.max(0, Math.ceil((ready - compiled.origin) / GRID_MINUTES) - compiled.model.pieces[k]!.due);
+}
 
 /** Every piece placed one after another, told dates before others, the earliest first. Field term: serial generation by earliest due date */
 function placedByDate(problem: Problem, previous: Plan): Draft {
@@ -92,6 +104,7 @@ export function replanned(
   // A new piece goes round the others, whatever its date.
   const hasNew = draft.compiled.pieces.some((p) => !isKnown(p, previous));
   if (hasNew || !shifted.isWider(touched)) return draft;
+  const putBack = remembered(draft);
   clearSchedule(draft.schedule);
   repair(draft, previous, touched, stayThenFit);
   improve(
@@ -100,9 +113,22 @@ export function replanned(
     { seed: 1, evaluations: SWAPS, isOver: () => false, isDescentOnly: true },
   );
   if (comparePerturbation(perturbationCost(draft, previous), shifted) <= 0) return draft;
-  clearSchedule(draft.schedule);
-  repair(draft, previous, touched, shiftRight);
+  putBack();
   return draft;
+}
+
+/** The plan as it stands in the schedule. @returns puts it back there, whatever was tried since */
+function remembered({ schedule, scratch, compiled }: Draft): () => void {
+  const all = compiled.model.pieces.map((_, k) => k);
+  const steps = new Snapshot(compiled.model.steps.length);
+  steps.keep(schedule, all);
+  const left = scratch.left!.slice();
+  return () => {
+    clearSchedule(schedule);
+    steps.restore(schedule);
+    scratch.left!.set(left);
+    for (const k of all) bookFloor(schedule, k, true);
+  };
 }
 const NONE: ReadonlySet<string> = new Set();
 /** Pieces tried anew when what cannot stay is fitted in far from where it was. */
