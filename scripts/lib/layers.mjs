@@ -114,7 +114,7 @@ export const MATRIX = {
       'type:core/src/climate',
       'type:core/src/quantities',
     ],
-    packages: [],
+    packages: ['d3-array'],
   },
   [`${PLANNER}/build`]: {
     rooms: [

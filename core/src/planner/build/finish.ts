@@ -23,7 +23,7 @@ export function finish(draft: Draft): Plan {
     if (at && step.state.kind === 'planned') notices.push(...noticesOf(draft, i, at));
     if (step.state.kind === 'started') notices.push(...leftWet(draft, i));
   });
-  const steps = Object.fromEntries(placed.sort(([a], [b]) => (a < b ? -1 : 1)));
+  const steps = Object.fromEntries(placed);
   const inOrder = <T extends { readonly step: string }>(list: T[]) => list.sort((a, b) => (a.step < b.step ? -1 : 1));
   return { steps, ready: readyTimes(draft, steps), unplanned: inOrder(unplanned), notices: inOrder(notices) };
 }

@@ -4,10 +4,9 @@ import type { Placement } from '../model/model.ts';
 /** The mode and crew that a placement stands for, while they still exist. */
 export function modeOf(compiled: CompiledProblem, i: number, at: Placement): { mode: number; crew: number } | null {
   const { modes } = compiled.model.steps[i]!;
-  const stations = at.stations.join('|');
   for (let w = 0; w < modes.length; w++) {
     const mode = modes[w]!;
-    if (compiled.places[mode.place]!.join('|') !== stations) continue;
+    if (!isSame(compiled.places[mode.place]!, at.stations)) continue;
     const crew = mode.crews.findIndex(
       (c) => c.length === at.people.length && c.every((p) => at.people.includes(compiled.people[p]!.id)),
     );
@@ -15,3 +14,5 @@ export function modeOf(compiled: CompiledProblem, i: number, at: Placement): { m
   }
   return null;
 }
+
+const isSame = (a: readonly string[], b: readonly string[]) => a.length === b.length && a.every((x, k) => x === b[k]);

@@ -1,3 +1,4 @@
+import { group } from 'd3-array';
 import type { Instant } from '../../quantities/units.ts';
 import { inLinkOrder } from '../model/linkOrder.ts';
 import { byUrgency } from '../model/byUrgency.ts';
@@ -12,12 +13,12 @@ export function stockTimes(problem: Problem, previous: Plan | null): Map<string,
   const inOrder = [...problem.pieces].sort(byUrgency).flatMap((p) => inLinkOrder(p.steps));
   const isNew = (s: Step) => (previous?.steps[s.id] ? 0 : 1);
   inOrder.sort((a, b) => isNew(a) - isNew(b));
+  const takers = group(inOrder, (s) => (s.state.kind === 'planned' ? s.uses?.stock : undefined));
   for (const stock of problem.stock ?? []) {
     const arrivals = [...stock.deliveries].sort((a, b) => a.at - b.at);
     let taken_litres = 0;
-    for (const step of inOrder) {
-      if (step.state.kind !== 'planned' || step.uses?.stock !== stock.id) continue;
-      taken_litres += step.uses.litres;
+    for (const step of takers.get(stock.id) ?? []) {
+      taken_litres += step.uses!.litres;
       let there_litres = stock.onHand_litres;
       if (taken_litres <= there_litres + HAIR_LITRES) continue;
       const delivery = arrivals.find((d) => taken_litres <= (there_litres += d.litres) + HAIR_LITRES);
