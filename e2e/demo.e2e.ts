@@ -22,6 +22,27 @@ test('the demo shows a dozen lanes, the late promise in a sentence with its reas
   await expect(page.getByText(/waiting: Aske to approve/)).toBeAttached();
   await expect(page.getByText('bleed-through: primer again')).toBeAttached();
   await expect(page.getByText(/cold$/).first()).toBeVisible();
+
+  // Wherever it is scrolled to, no edge cuts a word; what a long hold waits for goes along.
+  const grain = page.getByTestId('grain');
+  const gutter = (await page.getByTestId('lane-Wardrobe').getByRole('button').first().boundingBox())!.width;
+  const cut = () =>
+    grain.evaluate((box, left) => {
+      const edge = box.getBoundingClientRect();
+      const words = [...box.querySelectorAll<SVGTextElement>('[data-row] > svg > g > text, .sticky > svg text')];
+      return words.flatMap((word) => {
+        const at = word.getBoundingClientRect();
+        const isSeen = at.right > edge.left + left && at.left < edge.left + box.clientWidth;
+        const isCut = at.left < edge.left + left || at.right > edge.left + box.clientWidth;
+        // A letter in a box is cut with its box.
+        const isWord = word.textContent.length > 1;
+        return isWord && isSeen && isCut && getComputedStyle(word).opacity !== '0' ? [word.textContent] : [];
+      });
+    }, gutter);
+  for (const by of [0, 37, 211, 500]) {
+    await grain.evaluate((box, x) => box.scrollBy(x, 0), by);
+    await expect.poll(cut).toEqual([]);
+  }
 });
 
 test(

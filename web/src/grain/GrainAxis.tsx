@@ -5,6 +5,7 @@ import { sayTemperature } from '../ui/amounts.ts';
 import { dayAir } from './dayAir.ts';
 import type { TimeScale } from './timeScale.ts';
 import { useGutter } from './useGutter.ts';
+import { Word } from './Word.tsx';
 
 export const AXIS_HEIGHT = 34;
 
@@ -38,7 +39,7 @@ export const GrainAxis = memo(function GrainAxis({
           <g key={d.at}>
             <path d={`M${d.x} 0v${AXIS_HEIGHT}`} stroke="var(--m-line)" />
             {(d.width > 44 || (d.width > 16 && isMonday(d.at, saying))) && (
-              <text
+              <Word
                 x={d.x + 8}
                 y="15"
                 fontSize="13"
@@ -46,11 +47,11 @@ export const GrainAxis = memo(function GrainAxis({
                 fill={d.isClosed ? 'var(--m-sub)' : 'var(--m-ink)'}
               >
                 {sayDate(d.at + 720, saying)}
-              </text>
+              </Word>
             )}
             {d.width > HOURS_FROM && <Hours day={d} scale={scale} saying={saying} />}
             {d.width > 100 && !(place.hidesAir && d.x <= scale.x(now) && scale.x(now) < d.x + d.width) && (
-              <text
+              <Word
                 x={d.width > HOURS_FROM ? d.x + AIR_FROM : d.x + 8}
                 y={d.width > HOURS_FROM ? 15 : 29}
                 fontSize="12"
@@ -60,11 +61,11 @@ export const GrainAxis = memo(function GrainAxis({
                 {sayTemperature(air[i]!.low_c, saying.units).replace(/ °[CF]/, '')}–
                 {sayTemperature(air[i]!.high_c, saying.units)}
                 {air[i]!.isCold ? ' cold' : ''}
-              </text>
+              </Word>
             )}
           </g>
         ))}
-        <text
+        <Word
           x={scale.x(now) + (place.isLeft ? -4 : 4)}
           y={place.y}
           textAnchor={place.isLeft ? 'end' : 'start'}
@@ -76,7 +77,7 @@ export const GrainAxis = memo(function GrainAxis({
           paintOrder="stroke"
         >
           now {clock(now, saying)}
-        </text>
+        </Word>
       </svg>
     </div>
   );
@@ -107,9 +108,9 @@ function Hours({
   return marks.map(({ at, x }) => (
     <g key={at}>
       <path d={`M${x} ${AXIS_HEIGHT - 5}v5`} stroke="var(--m-keyline)" />
-      <text x={x + 3} y="29" fontSize="12" fill="var(--m-sub)">
+      <Word x={x + 3} y="29" fontSize="12" fill="var(--m-sub)">
         {clock(at, saying)}
-      </text>
+      </Word>
     </g>
   ));
 }

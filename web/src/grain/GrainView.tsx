@@ -13,6 +13,7 @@ import { useDrag } from './useDrag.ts';
 import { useGutter } from './useGutter.ts';
 import { useRoving } from './useRoving.ts';
 import type { Pointed } from './WorkButton.tsx';
+import { useWordsInSight, WordsInSight } from './wordsInSight.ts';
 
 type GrainProps = {
   readonly view: WorkshopView;
@@ -43,6 +44,7 @@ export function GrainView(props: GrainProps) {
   const [pointed, setPointed] = useState<Pointed | null>(null);
   const scroller = useRef<HTMLDivElement>(null);
   const gutter = useGutter();
+  const watch = useWordsInSight(scroller, gutter);
   const rove = useRoving();
   const drop = useCallback((step: string, at: Instant) => onDrop?.(step, at), [onDrop]);
   const { drag, grab } = useDrag(view, scale, drop);
@@ -76,35 +78,37 @@ export function GrainView(props: GrainProps) {
         </p>
       )}
       <div style={{ width: gutter + scale.width }} className="relative">
-        <GrainAxis scale={scale} view={view} saying={saying} now={now} />
-        <ul className="relative" style={{ height: rows.getTotalSize() }}>
-          <Nights scale={scale} height={rows.getTotalSize()} left={gutter} />
-          {rows.getVirtualItems().map((row) => {
-            const piece = pieces[row.index]!;
-            return (
-              <li
-                key={row.key}
-                className="absolute top-0 left-0"
-                style={{ transform: `translateY(${row.start - AXIS_HEIGHT}px)` }}
-              >
-                <Lane
-                  piece={piece}
-                  view={view}
-                  scale={scale}
-                  saying={saying}
-                  now={now}
-                  selected={selected}
-                  notSent={notSent}
-                  onSelect={onSelect}
-                  onPiece={onPiece}
-                  onPoint={setPointed}
-                  onGrab={onDrop && grab}
-                  drag={dragged === piece ? drag : null}
-                />
-              </li>
-            );
-          })}
-        </ul>
+        <WordsInSight value={watch}>
+          <GrainAxis scale={scale} view={view} saying={saying} now={now} />
+          <ul className="relative" style={{ height: rows.getTotalSize() }}>
+            <Nights scale={scale} height={rows.getTotalSize()} left={gutter} />
+            {rows.getVirtualItems().map((row) => {
+              const piece = pieces[row.index]!;
+              return (
+                <li
+                  key={row.key}
+                  className="absolute top-0 left-0"
+                  style={{ transform: `translateY(${row.start - AXIS_HEIGHT}px)` }}
+                >
+                  <Lane
+                    piece={piece}
+                    view={view}
+                    scale={scale}
+                    saying={saying}
+                    now={now}
+                    selected={selected}
+                    notSent={notSent}
+                    onSelect={onSelect}
+                    onPiece={onPiece}
+                    onPoint={setPointed}
+                    onGrab={onDrop && grab}
+                    drag={dragged === piece ? drag : null}
+                  />
+                </li>
+              );
+            })}
+          </ul>
+        </WordsInSight>
         <PeopleLoad view={view} scale={scale} saying={saying} now={now} onFree={onFree} />
       </div>
       {pointed && !drag && <StepHint pointed={pointed} view={view} saying={saying} explained={explained} />}

@@ -13,6 +13,7 @@ import { useGutter } from './useGutter.ts';
 import type { Drag } from './useDrag.ts';
 import { ROVE } from './useRoving.ts';
 import { type Pointed, WorkButton } from './WorkButton.tsx';
+import { Word } from './Word.tsx';
 
 type LaneProps = {
   readonly view: WorkshopView;
@@ -59,7 +60,7 @@ export const Lane = memo(function Lane({
         : 'Stock';
   const letters = lettersFor(piece.name, below, isNarrow);
   return (
-    <div className="flex border-b border-line" data-row="" data-testid={`lane-${piece.name}`}>
+    <div className="relative flex border-b border-line" data-row="" data-testid={`lane-${piece.name}`}>
       <button
         type="button"
         {...ROVE}
@@ -87,7 +88,7 @@ export const Lane = memo(function Lane({
       <svg width={scale.width} height={LANE.height} className="block select-none" role="group" aria-label={piece.name}>
         <LaneDrawing lane={lane} scale={scale} />
         {lane.holds.map((h) => (
-          <HoldBracket key={h.step.id} x0={scale.x(h.from)} x1={scale.x(h.until)} words={h.step.title} />
+          <HoldBracket key={h.step.id} x0={scale.x(h.from)} x1={scale.x(h.until)} />
         ))}
         <Labels words={laneLabels(lane, scale, now, saying)} />
         {lane.windows.map((w) => (
@@ -119,6 +120,9 @@ export const Lane = memo(function Lane({
         ))}
         {drag && <Ghost drag={drag} view={view} scale={scale} />}
       </svg>
+      {lane.holds.map((h) => (
+        <HoldWords key={h.step.id} left={gutter} x0={scale.x(h.from)} x1={scale.x(h.until)} words={h.step.title} />
+      ))}
     </div>
   );
 });
@@ -135,18 +139,31 @@ function lettersFor(name: string, below: string, isNarrow: boolean): { readonly 
 
 const bracket = (x0: number, x1: number, y: number, tick: number) => `M${x0} ${y + tick}v${-tick}H${x1}v${tick}`;
 
-function HoldBracket({ x0, x1, words }: { readonly x0: number; readonly x1: number; readonly words: string }) {
-  if (x1 - x0 < 4) return null;
+/** A hold shorter than this is no more than its line. */
+const LEAST_HOLD = 4;
+type Hold = { readonly x0: number; readonly x1: number };
+
+function HoldBracket({ x0, x1 }: Hold) {
+  if (x1 - x0 < LEAST_HOLD) return null;
+  return <path d={bracket(x0, x1, 12, 5)} fill="none" stroke="var(--m-brass)" strokeWidth="1.5" />;
+}
+
+/** What a hold waits for, over its line; while the line is seen the words are, and go along its left end where it is cut. */
+function HoldWords({ x0, x1, left, words }: Hold & { readonly left: number; readonly words: string }) {
+  if (x1 - x0 < LEAST_HOLD) return null;
   return (
-    <g>
-      <path d={bracket(x0, x1, 12, 5)} fill="none" stroke="var(--m-brass)" strokeWidth="1.5" />
-      <g transform={`translate(${x0 + 4} 0)`} color="var(--m-brass-text)">
-        <Hourglass size={11} />
-        <text x="15" y="10" fontSize="12" fontWeight="600" fill="var(--m-brass-text)">
-          {words.replace(/^Wait for/, 'waiting:')}
-        </text>
-      </g>
-    </g>
+    <div
+      className="pointer-events-none absolute top-0 flex h-[12px] min-w-max items-start"
+      style={{ left: left + x0 + 4, width: x1 - x0 - 4 }}
+    >
+      <span
+        className="condensed sticky flex items-center gap-1 text-[12px] leading-[12px] font-semibold whitespace-nowrap text-brass-text"
+        style={{ left: left + 4 }}
+      >
+        <Hourglass size={11} aria-hidden="true" />
+        {words.replace(/^Wait for/, 'waiting:')}
+      </span>
+    </div>
   );
 }
 
@@ -155,7 +172,7 @@ function Labels({ words }: { readonly words: readonly Words[] }) {
   return (
     <g aria-hidden="true">
       {words.map((w) => (
-        <text
+        <Word
           key={`${w.x} ${w.text}`}
           x={w.x}
           y="11"
@@ -166,7 +183,7 @@ function Labels({ words }: { readonly words: readonly Words[] }) {
           paintOrder="stroke"
         >
           {w.text}
-        </text>
+        </Word>
       ))}
     </g>
   );
