@@ -1,11 +1,11 @@
 import type { PieceView, WorkshopView } from '@app/contract';
 import { type Instant, type Saying, sayTime } from '@app/core';
 import { Hourglass } from 'lucide-react';
-import { type ComponentProps, memo, useMemo } from 'react';
+import { type ComponentProps, memo, use, useMemo } from 'react';
 import { HealthMark, healthOf } from '../ui/Health.tsx';
 import { Tag } from '../ui/Tag.tsx';
 import { Ghost } from './Ghost.tsx';
-import { laneLabels, type Words } from './laneLabels.ts';
+import { laneLabels, type PlacedWords } from './laneLabels.ts';
 import { LANE, laneModel } from './laneModel.ts';
 import { LaneDrawing, Pennant } from './LaneDrawing.tsx';
 import type { TimeScale } from './timeScale.ts';
@@ -14,6 +14,7 @@ import type { Drag } from './useDrag.ts';
 import { ROVE } from './useRoving.ts';
 import { type Pointed, WorkButton } from './WorkButton.tsx';
 import { Word } from './Word.tsx';
+import { WordsInSight } from './wordsInSight.ts';
 
 type LaneProps = {
   readonly view: WorkshopView;
@@ -150,6 +151,7 @@ function HoldBracket({ x0, x1 }: Hold) {
 
 /** What a hold waits for, over its line; while the line is seen the words are, and go along its left end where it is cut. */
 function HoldWords({ x0, x1, left, words }: Hold & { readonly left: number; readonly words: string }) {
+  const watch = use(WordsInSight)(0);
   if (x1 - x0 < LEAST_HOLD) return null;
   return (
     <div
@@ -157,7 +159,8 @@ function HoldWords({ x0, x1, left, words }: Hold & { readonly left: number; read
       style={{ left: left + x0 + 4, width: x1 - x0 - 4 }}
     >
       <span
-        className="condensed sticky flex items-center gap-1 text-[12px] leading-[12px] font-semibold whitespace-nowrap text-brass-text"
+        ref={watch}
+        className="condensed sticky flex items-center gap-1 text-[12px] leading-[12px] font-semibold whitespace-nowrap text-brass-text data-cut:opacity-0"
         style={{ left: left + 4 }}
       >
         <Hourglass size={11} aria-hidden="true" />
@@ -168,12 +171,13 @@ function HoldWords({ x0, x1, left, words }: Hold & { readonly left: number; read
 }
 
 /** The row over the strata; see `laneLabels`. */
-function Labels({ words }: { readonly words: readonly Words[] }) {
+function Labels({ words }: { readonly words: readonly PlacedWords[] }) {
   return (
     <g aria-hidden="true">
       {words.map((w) => (
         <Word
           key={`${w.x} ${w.text}`}
+          beside={w.beside}
           x={w.x}
           y="11"
           fontSize="12"

@@ -4,6 +4,11 @@ import type { TimeScale } from './timeScale.ts';
 
 /** Words over a lane and where they begin, in pixels. */
 export type Words = { readonly x: number; readonly text: string };
+/** Over the line of a hold its own words go along at the left edge: so many pixels are theirs. */
+export type PlacedWords = Words & { readonly beside: number };
+
+/** Room the words of a hold take. */
+const holdWidth = (h: LaneModel['holds'][number]) => 20 + 5.8 * h.step.title.length;
 
 /** Room a pickup's flag takes beside its mast. */
 const FLAG = 16;
@@ -12,9 +17,9 @@ const FLAG = 16;
  * What went wrong, when films are dry, and short words over the work that leaves no coat; on collision the words go, then of a
  * time the word “dry”, then the later time.
  */
-export function laneLabels(lane: LaneModel, scale: TimeScale, now: Instant, saying: Saying): Words[] {
+export function laneLabels(lane: LaneModel, scale: TimeScale, now: Instant, saying: Saying): PlacedWords[] {
   // Only the words of a hold take room: its line is broken where a time stands on it.
-  const taken = lane.holds.map((h): Span => [scale.x(h.from), scale.x(h.from) + 20 + 5.8 * h.step.title.length]);
+  const taken = lane.holds.map((h): Span => [scale.x(h.from), scale.x(h.from) + holdWidth(h)]);
   if (lane.due !== null) taken.push([scale.x(lane.due) - 2, scale.x(lane.due) + FLAG]);
   const work = wordsOf(lane, scale);
   return [...work.trouble, ...dryingEnds(lane, scale, now, saying), ...work.plain].flatMap((choices) => {
@@ -22,7 +27,9 @@ export function laneLabels(lane: LaneModel, scale: TimeScale, now: Instant, sayi
       taken.every(([from, until]) => x >= until || x + widthOf(text) <= from),
     );
     if (words) taken.push([words.x - 3, words.x + widthOf(words.text)]);
-    return words ?? [];
+    if (!words) return [];
+    const over = lane.holds.find((h) => scale.x(h.from) <= words.x && words.x < scale.x(h.until));
+    return { ...words, beside: over ? Math.ceil(holdWidth(over)) : 0 };
   });
 }
 

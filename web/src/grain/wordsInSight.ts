@@ -1,8 +1,10 @@
 import { createContext, type RefObject, useCallback, useEffect, useRef } from 'react';
 
-/** For a word's `ref`: has it hidden while an edge cuts it. */
-export type Watch = (word: Element | null) => (() => void) | undefined;
-export const WordsInSight = createContext<Watch>(() => undefined);
+/** The `ref` of a word that is hidden while it is cut. */
+export type Watched = (word: Element | null) => (() => void) | undefined;
+/** @param beside pixels at the left edge that other words take in this place */
+export type Watch = (beside: number) => Watched;
+export const WordsInSight = createContext<Watch>(() => () => undefined);
 
 /** How much of a word is seen when it is looked at again; a lane at the lower edge never shows all of it. */
 const THRESHOLDS = [0, 0.25, 0.5, 0.75, 0.9, 1];
@@ -13,29 +15,60 @@ const THRESHOLDS = [0, 0.25, 0.5, 0.75, 0.9, 1];
  * @param left pixels at the left that something else covers
  */
 export function useWordsInSight(scroller: RefObject<HTMLElement | null>, left: number): Watch {
-  const words = useRef(new Set<Element>());
-  const observer = useRef<IntersectionObserver | null>(null);
+  const edges = useRef(new Map<number, Edge>());
   useEffect(() => {
+    const all = edges.current;
+    for (const [beside, edge] of all) edge.open(scroller.current, left + beside);
+    return () => {
+      for (const edge of all.values()) edge.close();
+    };
+  }, [scroller, left]);
+  return useCallback(
+    (beside) => {
+      let edge = edges.current.get(beside);
+      if (!edge) {
+        edges.current.set(beside, (edge = new Edge()));
+        // Before the first effect there is nothing to look at yet; it opens what is known then.
+        if (scroller.current) edge.open(scroller.current, left + beside);
+      }
+      return edge.watch;
+    },
+    [scroller, left],
+  );
+}
+
+/** The words that one left edge may cut. */
+class Edge {
+  readonly #words = new Set<Element>();
+  #observer: IntersectionObserver | null = null;
+
+  open(root: HTMLElement | null, left: number): void {
+    this.close();
     // A page that cannot look shows all words.
     if (typeof IntersectionObserver === 'undefined') return;
-    const look = new IntersectionObserver(
-      (seen) => {
-        for (const { target, boundingClientRect: word, rootBounds: edge } of seen)
-          if (edge) target.toggleAttribute('data-cut', word.left < edge.left || word.right > edge.right);
-      },
-      { root: scroller.current, rootMargin: `0px 0px 0px -${left}px`, threshold: THRESHOLDS },
-    );
-    observer.current = look;
-    for (const word of words.current) look.observe(word);
-    return () => look.disconnect();
-  }, [scroller, left]);
-  return useCallback((word) => {
-    if (!word) return undefined;
-    words.current.add(word);
-    observer.current?.observe(word);
-    return () => {
-      words.current.delete(word);
-      observer.current?.unobserve(word);
+    const look = (seen: readonly IntersectionObserverEntry[]) => {
+      for (const { target, boundingClientRect: word, rootBounds: edge } of seen)
+        if (edge) target.toggleAttribute('data-cut', word.left < edge.left || word.right > edge.right);
     };
-  }, []);
+    this.#observer = new IntersectionObserver(look, {
+      root,
+      rootMargin: `0px 0px 0px -${Math.round(left)}px`,
+      threshold: THRESHOLDS,
+    });
+    for (const word of this.#words) this.#observer.observe(word);
+  }
+
+  close(): void {
+    this.#observer?.disconnect();
+  }
+
+  readonly watch: Watched = (word) => {
+    if (!word) return undefined;
+    this.#words.add(word);
+    this.#observer?.observe(word);
+    return () => {
+      this.#words.delete(word);
+      this.#observer?.unobserve(word);
+    };
+  };
 }
