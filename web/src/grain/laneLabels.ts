@@ -3,7 +3,7 @@ import type { LaneModel } from './laneModel.ts';
 import type { TimeScale } from './timeScale.ts';
 
 /** Words over a lane and where they begin, in pixels. */
-export type Words = { readonly x: number; readonly text: string };
+type Words = { readonly x: number; readonly text: string };
 /** Over the line of a hold its own words go along at the left edge: so many pixels are theirs. */
 export type PlacedWords = Words & { readonly beside: number };
 

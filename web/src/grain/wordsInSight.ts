@@ -1,7 +1,7 @@
 import { createContext, type RefObject, useCallback, useEffect, useRef } from 'react';
 
 /** The `ref` of a word that is hidden while it is cut. */
-export type Watched = (word: Element | null) => (() => void) | undefined;
+type Watched = (word: Element | null) => (() => void) | undefined;
 /** @param beside pixels at the left edge that other words take in this place */
 export type Watch = (beside: number) => Watched;
 export const WordsInSight = createContext<Watch>(() => () => undefined);
