@@ -70,13 +70,22 @@ function laidUpon<T>(
   return out;
 }
 
-/** A plan with an update laid upon it. */
-export const applyPlanUpdate = (plan: Plan, update: PlanUpdate): Plan => ({
-  steps: laidUpon(plan.steps, update.steps),
-  ready: laidUpon(plan.ready, update.ready),
-  unplanned: update.unplanned ?? plan.unplanned,
-  notices: update.notices ?? plan.notices,
-});
+/** The plan each update was laid upon last, and what came of it; goes with the update. */
+const laid = new WeakMap<PlanUpdate, { readonly plan: Plan; readonly result: Plan }>();
+
+/** A plan with an update laid upon it. Of the very same two it is the very same plan, so that nobody has to compare it again. */
+export function applyPlanUpdate(plan: Plan, update: PlanUpdate): Plan {
+  const known = laid.get(update);
+  if (known?.plan === plan) return known.result;
+  const result: Plan = {
+    steps: laidUpon(plan.steps, update.steps),
+    ready: laidUpon(plan.ready, update.ready),
+    unplanned: update.unplanned ?? plan.unplanned,
+    notices: update.notices ?? plan.notices,
+  };
+  laid.set(update, { plan, result });
+  return result;
+}
 /** Nothing differs. */
 export const NO_PLAN_UPDATE: PlanUpdate = { steps: {}, ready: {}, unplanned: null, notices: null };
 

@@ -86,6 +86,8 @@ type Sent = {
   readonly shop: Shop;
   readonly pieces: ReadonlyMap<string, ShopPiece>;
   readonly plan: Plan | null;
+  /** What the thread made of that plan: mostly the next one it is sent, and then known already. */
+  answered: { readonly plan: Plan; readonly difference: PlanUpdate } | null;
 };
 
 /** One thread, and what it was sent of each shop. */
@@ -101,19 +103,37 @@ class Thread {
 
   async solve(request: PlanRequest): Promise<PlanResult> {
     const before = this.#sent.get(request.workshopId);
-    let answer = await this.#send(request, before);
+    let sent = this.#next(request);
+    let answer = await this.#send(request, before, sent);
     // The thread let go of the shop, or is a new one: then it is sent whole.
-    if (answer.kind === 'cold') answer = await this.#send(request, undefined);
+    if (answer.kind === 'cold') answer = await this.#send(request, undefined, (sent = this.#next(request)));
     if (answer.kind === 'cold') throw new Error('a shop that was sent whole was not taken');
     if (answer.kind === 'refused') return answer;
     const followed = request.plan ?? EMPTY_PLAN;
-    return { ...answer, plan: answer.difference ? applyPlanUpdate(followed, answer.difference) : followed };
+    const { difference } = answer;
+    if (!difference) return { ...answer, plan: followed };
+    const plan = applyPlanUpdate(followed, difference);
+    sent.answered = { plan, difference };
+    return { ...answer, plan };
   }
 
-  #send(request: PlanRequest, before: Sent | undefined): Promise<PlanAnswer> {
-    const { shop, pieces, plan, ...rest } = request;
-    const next: Sent = { state: ++this.#states, shop, pieces: new Map(pieces.map((p) => [p.id, p])), plan };
-    this.#sent.set(request.workshopId, next);
+  #next({ workshopId, shop, pieces, plan }: PlanRequest): Sent {
+    const next: Sent = {
+      state: ++this.#states,
+      shop,
+      pieces: new Map(pieces.map((p) => [p.id, p])),
+      plan,
+      answered: null,
+    };
+    this.#sent.set(workshopId, next);
+    return next;
+  }
+
+  #send(
+    { shop: _, pieces: __, plan: ___, ...rest }: PlanRequest,
+    before: Sent | undefined,
+    next: Sent,
+  ): Promise<PlanAnswer> {
     return this.#pool.run({ ...rest, change: changeOf(before, next) });
   }
 
@@ -132,9 +152,13 @@ function changeOf(before: Sent | undefined, next: Sent): ShopChange {
     shop: shop === before.shop ? null : shop,
     pieces: [...pieces.values()].filter((p) => before.pieces.get(p.id) !== p),
     gone: [...before.pieces.keys()].filter((id) => !pieces.has(id)),
-    plan: before.plan && plan && before.plan !== plan ? planUpdate(before.plan, plan) : null,
+    plan: before.plan && plan && before.plan !== plan ? updateTo(plan, before) : null,
   };
 }
+
+/** What makes another plan of the one that was sent. */
+const updateTo = (plan: Plan, { plan: sent, answered }: Sent): PlanUpdate | null =>
+  answered?.plan === plan ? answered.difference : planUpdate(sent!, plan);
 
 /** Beside this file, built or as it is written. */
 function workerHere(): string {
