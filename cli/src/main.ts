@@ -1,5 +1,4 @@
 import { readFileSync } from 'node:fs';
-import { runCommand } from './commands.ts';
 import { availableParallelism } from 'node:os';
 import { isMainThread } from 'node:worker_threads';
 import { help, startHelper } from './helper.ts';
@@ -12,6 +11,8 @@ if (!isMainThread) help();
 else if (name === 'solve')
   process.exitCode = await solveCommand(process.argv.slice(3), availableParallelism() > 1 ? startHelper : undefined);
 else {
+  // Routes, words and schemas take longer to load than a small plan to make; who only solves does without.
+  const { runCommand } = await import('./commands.ts');
   const answer = runCommand(name, () => readFileSync(0, 'utf8'));
   if (answer.kind === 'done') process.stdout.write(`${JSON.stringify(answer.output, null, 2)}\n`);
   else process.stderr.write(`${answer.words}\n`);
