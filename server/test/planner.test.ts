@@ -68,6 +68,17 @@ describe('the thread that plans a shop', () => {
     expect(kept.plan).toEqual(replan(problemOf(shop, pieces, MONDAY_9), plan, []));
     expect(kept.difference).toBeNull();
   });
+  test('follows the plan it is sent, not the one it made last', async () => {
+    const workshopId = 'followed';
+    const { plan } = await planned({ workshopId });
+    const tapped = pieces.map((p, i) => (i === 0 ? done(p, MONDAY_9 + 20) : p));
+    const made = await planned({ workshopId, pieces: tapped, plan, now: MONDAY_9 + 20 });
+    expect(made.difference).not.toBeNull();
+    // Undone: the plan of before stands again, as it is read from the database.
+    const again = await planned({ workshopId, plan: structuredClone(plan), touched: [pieces[0]!.id] });
+    expect(again.plan).toEqual(replan(problemOf(shop, pieces, MONDAY_9), plan, [pieces[0]!.id]));
+    expect(again.moves).toEqual([]);
+  });
   test('takes a shop whole where it has let go of it: of more shops than it keeps each is planned right', async () => {
     const many = Array.from({ length: 23 }, (_, k) => `shop-${k}`);
     const one = pieces.slice(0, 1);
