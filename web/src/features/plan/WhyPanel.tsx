@@ -115,7 +115,8 @@ function Chain({
               </button>
               <p className="condensed text-lane text-sub">
                 {sayTime(s.from, saying)}
-                {why ? `. ${why}` : ''}
+                {why || dries ? '.' : ''}
+                {why ? ` ${why}` : ''}
                 {dries ? ` Then ${sayLength(dries.until - dries.from)} drying.` : ''}
               </p>
             </li>
