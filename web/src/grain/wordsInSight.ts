@@ -6,8 +6,8 @@ type Watched = (word: Element | null) => (() => void) | undefined;
 export type Watch = (beside: number) => Watched;
 export const WordsInSight = createContext<Watch>(() => () => undefined);
 
-/** How much of a word is seen when it is looked at again; a lane at the lower edge never shows all of it. */
-const THRESHOLDS = [0, 0.25, 0.5, 0.75, 0.9, 1];
+/** Pixels above and below the picture in which a word counts as seen: only the edges at the sides cut it. */
+const ABOVE_AND_BELOW = 10_000;
 
 /**
  * Words over the lanes stand there whole or not at all: what the left or right edge of the scrolled picture cuts is hidden
@@ -52,8 +52,8 @@ class Edge {
     };
     this.#observer = new IntersectionObserver(look, {
       root,
-      rootMargin: `0px 0px 0px -${Math.round(left)}px`,
-      threshold: THRESHOLDS,
+      rootMargin: `${ABOVE_AND_BELOW}px 0px ${ABOVE_AND_BELOW}px -${Math.round(left)}px`,
+      threshold: [0, 1],
     });
     for (const word of this.#words) this.#observer.observe(word);
   }
