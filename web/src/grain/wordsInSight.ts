@@ -8,6 +8,8 @@ export const WordsInSight = createContext<Watch>(() => () => undefined);
 
 /** Pixels above and below the picture in which a word counts as seen: only the edges at the sides cut it. */
 const ABOVE_AND_BELOW = 10_000;
+/** How much of a word is seen when it is looked at again; of drawn words never quite all is said to be. */
+const THRESHOLDS = [0, 0.25, 0.5, 0.75, 0.9, 0.95, 0.98];
 
 /**
  * Words over the lanes stand there whole or not at all: what the left or right edge of the scrolled picture cuts is hidden
@@ -52,8 +54,9 @@ class Edge {
     };
     this.#observer = new IntersectionObserver(look, {
       root,
-      rootMargin: `${ABOVE_AND_BELOW}px 0px ${ABOVE_AND_BELOW}px -${Math.round(left)}px`,
-      threshold: [0, 1],
+      // A pixel further in than the edges, since what is looked at is rounded to whole ones.
+      rootMargin: `${ABOVE_AND_BELOW}px -1px ${ABOVE_AND_BELOW}px -${Math.round(left) + 1}px`,
+      threshold: THRESHOLDS,
     });
     for (const word of this.#words) this.#observer.observe(word);
   }
