@@ -1,5 +1,6 @@
 // Type-checks every part with its own libs, two at a time. Those that have the same are one program, since each reads the core
-// anew: contract and command line with the server, browser tests with the page.
+// anew: contract and command line with the server, browser tests with the page; what
+// lies beside those is for editors.
 import { spawn } from 'node:child_process';
 import { root } from './lib/install.mjs';
 

@@ -940,6 +940,20 @@ export const MUTANTS = [
     tests: ['contract/src/viewUpdate.test.ts'],
   },
   {
+    file: 'server/src/jobs/plan.worker.ts',
+    find: 'worseThan: task.isTap ? (task.since ?? previous) : null',
+    to: 'worseThan: task.isTap ? previous : null',
+    fault: 'what was pushed for want of a tap counts as late before',
+    tests: ['server/test/planner.test.ts'],
+  },
+  {
+    file: 'server/src/jobs/plan.worker.ts',
+    find: 'worseThan: task.isTap ? (task.since ?? previous) : null',
+    to: 'worseThan: null',
+    fault: 'a tap is planned for as a wish is',
+    tests: ['server/test/planner.test.ts'],
+  },
+  {
     file: 'core/src/workshop/aheadMinutes.ts',
     find: 'return SPAN_MINUTES * Math.min(MOST_SPANS, Math.max(1, spans));',
     to: 'return SPAN_MINUTES;',

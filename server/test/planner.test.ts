@@ -1,4 +1,4 @@
-import { EMPTY_PLAN, planAfresh, problemOf, replan, type Shop, type ShopPiece, verify } from '@app/core';
+import { EMPTY_PLAN, planAfresh, problemOf, replan, type Shop, type ShopPiece, stepId, verify } from '@app/core';
 import { afterAll, describe, expect, inject, test } from 'vitest';
 import { boatShed } from '../src/demo/boatShed.ts';
 import { DEMO_PIECES } from '../src/demo/demoPieces.ts';
@@ -78,6 +78,30 @@ describe('the thread that plans a shop', () => {
     const again = await planned({ workshopId, plan: structuredClone(plan), touched: [pieces[0]!.id] });
     expect(again.plan).toEqual(replan(problemOf(shop, pieces, MONDAY_9), plan, [pieces[0]!.id]));
     expect(again.moves).toEqual([]);
+  });
+  test('has others give way to a told date that was missed before when that is wished, not for a tap', async () => {
+    const workshopId = 'late';
+    const untold = Array.from({ length: 16 }, (_, n): ShopPiece => {
+      const id = `copy-${n}`;
+      const steps = pieces[2]!.steps.map((x) => ({ ...x, id: stepId(id, x.key), state: { kind: 'planned' as const } }));
+      return { ...pieces[2]!, id, arrival: MONDAY_9, promised: false, due: MONDAY_9 + (n < 15 ? 60 : 1) * 1440, steps };
+    });
+    // The last one came when its date was told to nobody, and went round the others.
+    const { plan: others } = await planned({ workshopId, pieces: untold.slice(0, 15) });
+    const { plan } = await planned({ workshopId, pieces: untold, plan: others, touched: ['copy-15'] });
+    const told = untold.map((p, i) => (i === 15 ? { ...p, promised: true } : p));
+    const { id, due } = told[15]!;
+    const readyAfter = async (more: Parameters<typeof asked>[0]) =>
+      (await planned({ workshopId, pieces: told, plan, touched: [id], ...more })).plan.ready[id]!;
+    expect(plan.ready[id]).toBeGreaterThan(due!);
+    const wished = replan(problemOf(shop, told, MONDAY_9), plan, [id]);
+    const tapped = replan(problemOf(shop, told, MONDAY_9), plan, [id], undefined, { worseThan: plan });
+    expect(tapped.steps).not.toEqual(wished.steps);
+    expect(await readyAfter({ isTap: false })).toBe(wished.ready[id]);
+    expect(await readyAfter({ isTap: true })).toBe(tapped.ready[id]);
+    // What was pushed meanwhile for want of a tap counts as got later.
+    const before = { ...plan, ready: { ...plan.ready, [id]: due! } };
+    expect(await readyAfter({ isTap: true, since: before })).toBe(wished.ready[id]);
   });
   test('takes a shop whole where it has let go of it: of more shops than it keeps each is planned right', async () => {
     const many = Array.from({ length: 23 }, (_, k) => `shop-${k}`);

@@ -14,7 +14,7 @@ import { type Schema, ValidationError } from 'yup';
 import { type Clash, mergeEdits } from './mergeEdits.ts';
 
 /** Any id will do where a form is only checked; the command gets one of its own when it is sent. */
-const UNSENT = '00000000-0000-4000-8000-000000000000';
+export const UNSENT = '00000000-0000-4000-8000-000000000000';
 
 type Names<T> = keyof T & string;
 type Spec<T, B> = {

@@ -13,17 +13,16 @@ import { whyNoRoom } from './noRoom.ts';
 /** The draft as a plan, with the reasons of what has no place in it and what it could not keep. */
 export function finish(draft: Draft): Plan {
   const { compiled } = draft;
-  const placed: [string, Placement][] = [];
+  const steps: Record<string, Placement> = {};
   const unplanned: Unplanned[] = [];
   const notices: Notice[] = [];
   compiled.steps.forEach((step, i) => {
     const at = placementOf(draft, i);
-    if (at) placed.push([step.id, at]);
+    if (at) steps[step.id] = at;
     else unplanned.push({ step: step.id, piece: pieceOf(draft, i).id, reason: whyNoRoom(draft, i) });
     if (at && step.state.kind === 'planned') notices.push(...noticesOf(draft, i, at));
     if (step.state.kind === 'started') notices.push(...leftWet(draft, i));
   });
-  const steps = Object.fromEntries(placed);
   const inOrder = <T extends { readonly step: string }>(list: T[]) => list.sort((a, b) => (a.step < b.step ? -1 : 1));
   return { steps, ready: readyTimes(draft, steps), unplanned: inOrder(unplanned), notices: inOrder(notices) };
 }

@@ -43,10 +43,10 @@ export function replan(
   previous: Plan | null,
   touched: readonly string[] = [],
   waiting: ReadonlySet<string> = NONE,
-  { cache, worseThan }: { readonly cache?: ResourceCache; readonly worseThan?: Plan | null } = {},
+  { cache, worseThan = null }: { readonly cache?: ResourceCache; readonly worseThan?: Plan | null } = {},
 ): Plan {
   if (!previous) return planAfresh(problem);
-  return finish(toldKept(replanned(problem, previous, touched, waiting, cache), previous, touched, worseThan ?? null));
+  return finish(toldKept(replanned(problem, previous, touched, waiting, cache), previous, touched, worseThan));
 }
 
 /**

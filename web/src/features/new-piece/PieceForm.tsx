@@ -1,5 +1,5 @@
 import { applyFix, type Fix } from '@app/core';
-import { type ReactNode, useMemo, useState } from 'react';
+import { type ReactNode, useMemo } from 'react';
 import type { Drafting } from '../../data/useDraft.ts';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { usePrepared, usePreview } from '../../core/useCore.ts';
@@ -35,8 +35,7 @@ export function PieceForm(props: FormProps) {
   const { title, saveWords, drafting, onSave, kept, notes, refusal, mayNotSave = false } = props;
   const { draft } = drafting;
   const { view, now } = useWorkshop();
-  const { register, change, fault, faults, submit } = usePieceForm(drafting);
-  const [isSaving, setSaving] = useState(false);
+  const { register, change, fault, faults, submit, isSaving } = usePieceForm(drafting);
   const built = useMemo(() => routeOf(draft, view), [draft, view]);
   const asked = useMemo(
     () => (built.kind === 'route' ? { piece: previewPiece(draft, built.route, kept), isFirst: draft.goesFirst } : null),
@@ -61,11 +60,6 @@ export function PieceForm(props: FormProps) {
     if (built.kind !== 'route') return;
     const fixed = applyFix({ input: built.input, edits: draft.edits }, f);
     change({ ...draft, brief: fixed.input.brief, edits: fixed.edits });
-  };
-  const save = async () => {
-    setSaving(true);
-    await onSave();
-    setSaving(false);
   };
   return (
     <main className="min-h-0 flex-1 overflow-auto">
@@ -107,7 +101,7 @@ export function PieceForm(props: FormProps) {
             ))}
           {refusal}
           {draft.template !== '' && (
-            <Button kind="primary" size="hand" className="mt-4 w-full" disabled={!canSave} onClick={submit(save)}>
+            <Button kind="primary" size="hand" className="mt-4 w-full" disabled={!canSave} onClick={submit(onSave)}>
               {saveWords}
             </Button>
           )}

@@ -118,6 +118,22 @@ test('what somebody else saved stands in the form, and is not taken for typed he
   type('Name', 'Mine again');
   expect(screen.getByRole('status').textContent).toBe('Mine, Mine again');
 });
+test('a piece is sent once, however often it is tapped while it is on its way', async () => {
+  let sent = 0;
+  function Sending() {
+    const { submit, isSaving } = usePieceForm({ draft: start, setDraft: () => {} });
+    const send = () => new Promise(() => void sent++);
+    return (
+      <button disabled={isSaving} onClick={submit(send)}>
+        Save
+      </button>
+    );
+  }
+  inShop(<Sending />, { zone: 'Europe/Berlin', view: { shop } as never });
+  for (let taps = 0; taps < 3; taps++) tap('Save');
+  await waitFor(() => expect(sent).toBe(1));
+  expect(screen.getByRole('button').hasAttribute('disabled')).toBe(true);
+});
 test('what is missing is said at its field at once, before anything was typed', async () => {
   inShop(<Name others={() => ({ ...start, name: '' })} />, { zone: 'Europe/Berlin', view: { shop } as never });
   tap('Somebody saves');

@@ -2,11 +2,8 @@ import { NewPiece } from '@app/contract';
 import { dequal } from 'dequal/lite';
 import { useCallback, useEffect, useRef } from 'react';
 import type { Drafting } from '../../data/useDraft.ts';
-import { useTypedForm } from '../../ui/useTypedForm.ts';
+import { UNSENT, useTypedForm } from '../../ui/useTypedForm.ts';
 import { type PieceDraft, toInput } from './pieceDraft.ts';
-
-/** Any id will do where a form is only checked. */
-const UNSAVED = '00000000-0000-4000-8000-000000000000';
 
 /**
  * A piece's draft as a form: checked as the server checks it, and kept in this browser as it is typed. What changes the draft
@@ -15,7 +12,7 @@ const UNSAVED = '00000000-0000-4000-8000-000000000000';
 export function usePieceForm({ draft, setDraft }: Pick<Drafting<PieceDraft>, 'draft' | 'setDraft'>) {
   const form = useTypedForm<PieceDraft, ReturnType<typeof toInput>>({
     typed: draft,
-    read: (typed) => ({ ...toInput(typed), id: UNSAVED }),
+    read: (typed) => ({ ...toInput(typed), id: UNSENT }),
     schema: NewPiece,
   });
   const { subscribe, trigger, reset, getValues, setValue, formState } = form;
@@ -45,5 +42,5 @@ export function usePieceForm({ draft, setDraft }: Pick<Drafting<PieceDraft>, 'dr
     },
     [getValues, setValue],
   );
-  return { ...form, change, faults: formState.errors };
+  return { ...form, change, faults: formState.errors, isSaving: formState.isSubmitting };
 }
