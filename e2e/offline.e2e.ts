@@ -22,8 +22,8 @@ async function keptDemo(page: Page, path: string): Promise<void> {
   await page.evaluate(async () => {
     await navigator.serviceWorker.ready;
   });
-  // What the page shows is kept a second after it last changed.
-  await page.waitForTimeout(1100);
+  // What the page shows is kept two seconds after it last changed.
+  await page.waitForTimeout(2100);
 }
 
 const changesOf = async (page: Page): Promise<string[]> => {

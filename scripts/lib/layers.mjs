@@ -332,6 +332,7 @@ export const MATRIX = {
       'node:https',
       'node:os',
       'node:url',
+      'node:zlib',
     ],
   },
 
@@ -444,6 +445,7 @@ export const MATRIX = {
   },
   'web/src/app': {
     rooms: [
+      'web/src/core',
       'web/src/data',
       'web/src/offline',
       'web/src/ui',

@@ -765,6 +765,27 @@ export const MUTANTS = [
     tests: ['web/src/ui/ui.test.ts', 'web/src/features/plan/planSentence.test.ts'],
   },
   {
+    file: 'server/src/app.ts',
+    find: 'if (user && !user.mustChangePassword) res.set(',
+    to: 'if (user) res.set(',
+    fault: 'a refusal is fetched ahead of a first password',
+    tests: ['server/test/page.test.ts'],
+  },
+  {
+    file: 'server/src/app.ts',
+    find: 'userFrom(req).catch(() => null)',
+    to: 'userFrom(req)',
+    fault: 'no page while the database is away',
+    tests: ['server/test/page.test.ts'],
+  },
+  {
+    file: 'web/src/core/bridge.ts',
+    find: 'if (this.#begin && this.#laid === null) await',
+    to: 'if (this.#begin && this.#laid !== null) await',
+    fault: 'a workshop is laid out before the page has drawn itself',
+    tests: ['web/src/core/bridge.test.ts'],
+  },
+  {
     file: 'server/src/guards.ts',
     find: 'user.credential === (credential ?? 0)',
     to: 'user.credential >= 0',

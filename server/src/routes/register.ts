@@ -40,7 +40,7 @@ async function handle(r: Route, options: AppOptions, req: Request, res: Response
   const answer = await r.run(call);
   if (typeof r.answer === 'string') return;
   res.status(r.status ?? 200);
-  if (answer instanceof ReadyJson) res.type('json').send(answer.text);
+  if (answer instanceof ReadyJson) res.type('json').send(answer.bytes);
   else res.json(answer);
 }
 

@@ -25,7 +25,7 @@ export class KeptShops {
   readonly #kept = new Map<string, KeptShop>();
   readonly #updates = new Map<string, Announced[]>();
   readonly #loading = new Map<string, Promise<KeptShop | null>>();
-  readonly #json = new WeakMap<SharedView, string>();
+  readonly #json = new WeakMap<SharedView, Buffer>();
 
   constructor(sequelize: Sequelize) {
     this.#sequelize = sequelize;
@@ -62,9 +62,9 @@ export class KeptShops {
   }
 
   /** A view as JSON, written once however many look. */
-  jsonOf(view: SharedView): string {
+  jsonOf(view: SharedView): Buffer {
     let json = this.#json.get(view);
-    if (json === undefined) this.#json.set(view, (json = JSON.stringify(view)));
+    if (json === undefined) this.#json.set(view, (json = Buffer.from(JSON.stringify(view))));
     return json;
   }
 

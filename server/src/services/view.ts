@@ -7,9 +7,9 @@ import type { Actor, Deps } from './commands.ts';
 
 /** JSON that is ready to be sent as it is. */
 export class ReadyJson {
-  readonly text: string;
-  constructor(text: string) {
-    this.text = text;
+  readonly bytes: Buffer;
+  constructor(bytes: Buffer) {
+    this.bytes = bytes;
   }
 }
 
@@ -23,7 +23,8 @@ export async function workshopView({ shops, clock }: Deps, me: Actor): Promise<R
     clockIsFixed: clock.isFixed,
   };
   // The rest is the same for everybody, and large: it is written once for each revision.
-  return new ReadyJson(`${JSON.stringify(own).slice(0, -1)},${shops.jsonOf(kept.view).slice(1)}`);
+  const first = Buffer.from(`${JSON.stringify(own).slice(0, -1)},`);
+  return new ReadyJson(Buffer.concat([first, shops.jsonOf(kept.view).subarray(1)]));
 }
 
 /** What happened since a revision somebody has. */

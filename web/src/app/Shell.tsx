@@ -5,6 +5,7 @@ import { Link, NavLink } from 'react-router';
 import { useSaying } from '../data/saying.ts';
 import { useWorkshop } from '../data/workshop.tsx';
 import { GrainDefs } from '../grain/GrainDefs.tsx';
+import { afterPaint } from '../core/afterPaint.ts';
 import { sayTemperature } from '../ui/amounts.ts';
 import { healthOf } from '../ui/Health.tsx';
 import { NotSentSign } from './NotSentSign.tsx';
@@ -33,7 +34,7 @@ export function Shell({ children }: { readonly children: ReactNode }) {
   const close = useCallback(() => setOverlay(null), []);
   useKeys({ isOff: overlay !== null, onFind: find, onKeys: showKeys });
   // Not part of the first view, but there when the first letter is typed.
-  useEffect(() => void fetchPalette(), []);
+  useEffect(() => void afterPaint().then(fetchPalette), []);
   useDocumentTitle();
   return (
     <div className="flex h-dvh flex-col print:block print:h-auto">

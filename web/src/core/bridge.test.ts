@@ -74,6 +74,17 @@ describe('the bridge to the core’s thread', () => {
     expect(started).toHaveLength(1);
     expect(started[0]!.laid).toEqual([1, 2]);
   });
+  test('a page first draws itself: only then is a workshop laid out, and what changes later at once', async () => {
+    open = fakes();
+    let drawn = () => {};
+    const bridge = new Bridge(open.start, () => new Promise((done) => (drawn = done)));
+    const asked = bridge.ask(view(1), (api) => api.scarce());
+    await Promise.resolve();
+    expect(open.started).toHaveLength(0);
+    drawn();
+    expect(await asked).toEqual([1]);
+    expect(await bridge.ask(view(2), (api) => api.scarce())).toEqual([2]);
+  });
   test('sends of a workshop that moved on only what is otherwise, and all of another one', async () => {
     const { bridge, started, changes } = bridged();
     const [a, b, c] = [{ id: 'a' }, { id: 'b' }, { id: 'c' }];

@@ -1,5 +1,6 @@
 import { planUpdate, type WorkshopView } from '@app/contract';
 import { type Remote, wrap } from 'comlink';
+import { afterPaint } from './afterPaint.ts';
 import type { CoreApi, LaidChange } from './core.worker.ts';
 
 /** A question the core did not answer, in words for the screen. */
@@ -11,13 +12,16 @@ const PATIENCE_MS = 30_000;
 /** The thread the core works in: started when first asked, ended and started anew when it fails or does not answer. */
 export class Bridge {
   readonly #start: () => Worker;
+  readonly #begin: (() => Promise<void>) | null;
   #worker: Worker | null = null;
   #api: Remote<CoreApi> | null = null;
   #laid: WorkshopView | null = null;
   readonly #waiting = new Set<(why: CoreFailure) => void>();
 
-  constructor(start: () => Worker) {
+  /** @param begin what is waited for before a workshop is laid out whole, which takes the page long in a large one */
+  constructor(start: () => Worker, begin: (() => Promise<void>) | null = null) {
     this.#start = start;
+    this.#begin = begin;
   }
 
   /**
@@ -29,6 +33,7 @@ export class Bridge {
     question: (api: Remote<CoreApi>) => Promise<T>,
     patience_ms = PATIENCE_MS,
   ): Promise<T> {
+    if (this.#begin && this.#laid === null) await this.#begin();
     const api = this.#open();
     if (this.#laid !== view) {
       // Messages arrive in order, so the question is about what was laid out just before it.
@@ -93,5 +98,5 @@ function changeBetween(before: WorkshopView, view: WorkshopView): LaidChange | n
 
 const start = () => new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module' });
 /** The thread for what is answered while a finger moves, and one for what takes seconds in a large shop. */
-export const bridge = new Bridge(start);
-export const slowBridge = new Bridge(start);
+export const bridge = new Bridge(start, afterPaint);
+export const slowBridge = new Bridge(start, afterPaint);

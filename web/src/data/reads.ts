@@ -33,8 +33,15 @@ type Read<T> = {
   readonly schema: Schema<T>;
   /** Kept in this browser, and shown as it was while the server cannot be asked. @returns it as it is by now */
   readonly whenAway?: (kept: T, passed_minutes: number) => T;
+  /** Kept with every answer; the view is kept by `useView`, as it changes. */
+  readonly isKeptAsAnswered?: true;
 };
-export const SESSION: Read<SessionView> = { path: '/session', schema: SessionSchema, whenAway: (session) => session };
+export const SESSION: Read<SessionView> = {
+  path: '/session',
+  schema: SessionSchema,
+  whenAway: (session) => session,
+  isKeptAsAnswered: true,
+};
 export const VIEW: Read<WorkshopView> = {
   path: '/view',
   schema: ViewSchema,
@@ -49,7 +56,7 @@ export const useRead = <T>(read: Read<T> | null, config: SWRConfiguration<T, Err
 async function ask<T>(read: Read<T>): Promise<T> {
   try {
     const answer = await send(read.schema, 'GET', read.path);
-    if (read.whenAway) void keep(read.path, answer);
+    if (read.isKeptAsAnswered) void keep(read.path, answer);
     return answer;
   } catch (why) {
     const kept = read.whenAway && isAway(why) ? await keptAnswer(read.path) : null;

@@ -105,8 +105,8 @@ export function useView(): KeptView {
   return useMemo(() => ({ view, error, isCutOff, reload, during }), [view, error, isCutOff, reload, during]);
 }
 
-/** A view that is changed again within so long is kept once. */
-const KEEP_AFTER_MS = 1000;
+/** A view that is changed again within so long is kept once; a page that opens has drawn itself by then. */
+const KEEP_AFTER_MS = 2000;
 /** What was missed is asked for again after so long, when it could not be answered. */
 const AGAIN_MS = 2000;
 

@@ -51,6 +51,8 @@ export function GrainView(props: GrainProps) {
   const rows = useVirtualizer({
     count: pieces.length,
     getScrollElement: () => scroller.current,
+    // The lanes are drawn at once, not after the room for them was measured.
+    initialRect: { width: window.innerWidth, height: window.innerHeight },
     estimateSize: () => ROW,
     overscan: 3,
     scrollMargin: AXIS_HEIGHT,

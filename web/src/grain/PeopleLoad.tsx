@@ -35,17 +35,7 @@ type LoadProps = {
 
 /** Below the lanes: what each person is booked for, in the colours of the pieces, and how full the spaces are. */
 export const PeopleLoad = memo(function PeopleLoad({ view, scale, saying, now, onFree }: LoadProps) {
-  const steps = useMemo(
-    () =>
-      view.pieces.flatMap((p) =>
-        p.steps.flatMap((s) => (view.plan.steps[s.id] ? [{ piece: p, step: s, at: view.plan.steps[s.id]! }] : [])),
-      ),
-    [view],
-  );
-  const ownOf = useMemo(
-    () => new Map(view.shop.people.map((p) => [p.id, steps.filter((s) => s.at.people.includes(p.id))])),
-    [view, steps],
-  );
+  const ownOf = useMemo(() => stepsByPerson(view), [view]);
   const [showsSpace, setShowsSpace] = useState(false);
   const [showsAll, setShowsAll] = useState(false);
   const loads = useMemo(() => loadsOf(view, ownOf, now), [view, ownOf, now]);
@@ -80,9 +70,12 @@ export const PeopleLoad = memo(function PeopleLoad({ view, scale, saying, now, o
             scale={scale}
             now={now}
           >
-            {openIntervals(person.hours, view.shop.timeZone, scale.from, scale.until).map((s) => (
-              <path key={s.from} d={`M${scale.x(s.from)} ${ROW - 5}H${scale.x(s.until)}`} stroke="var(--m-keyline)" />
-            ))}
+            <path
+              d={openIntervals(person.hours, view.shop.timeZone, scale.from, scale.until)
+                .map((s) => `M${scale.x(s.from)} ${ROW - 5}H${scale.x(s.until)}`)
+                .join('')}
+              stroke="var(--m-keyline)"
+            />
             {onFree &&
               freeSpans(openIntervals(person.hours, view.shop.timeZone, now, scale.until), own).map((f) => (
                 <FreeSlot
@@ -131,6 +124,18 @@ function loadsOf(view: WorkshopView, ownOf: ReadonlyMap<string, readonly Own[]>,
 }
 
 type Own = { readonly piece: PieceView; readonly step: ShopStep; readonly at: Placement };
+
+/** What the plan has for each person, piece by piece. */
+function stepsByPerson(view: WorkshopView): ReadonlyMap<string, readonly Own[]> {
+  const own = new Map<string, Own[]>(view.shop.people.map((p) => [p.id, []]));
+  for (const piece of view.pieces)
+    for (const step of piece.steps) {
+      const at = view.plan.steps[step.id];
+      for (const person of at?.people ?? []) own.get(person)?.push({ piece, step, at: at! });
+    }
+  return own;
+}
+
 /** More than so many bars are drawn colour by colour, so that a full shop scrolls as smoothly as an empty one. */
 const MOST_BARS = 120;
 
@@ -193,11 +198,16 @@ function FreeSlot({
   readonly onChoose: () => void;
 }) {
   return (
-    <g
+    <rect
       role="button"
       {...ROVE}
       aria-label={words}
-      className="group cursor-pointer focus:outline-none"
+      x={x}
+      width={Math.max(2, width)}
+      y="4"
+      height="16"
+      className="cursor-pointer fill-transparent stroke-transparent hover:fill-sunk hover:stroke-ink focus:outline-none focus-visible:stroke-ink"
+      strokeDasharray="3 3"
       onClick={onChoose}
       onKeyDown={(e) => {
         if (e.key !== 'Enter' && e.key !== ' ') return;
@@ -206,18 +216,7 @@ function FreeSlot({
       }}
     >
       <title>{words}</title>
-      <rect x={x} width={Math.max(2, width)} y="4" height="16" fill="transparent" className="group-hover:fill-sunk" />
-      <rect
-        x={x}
-        width={Math.max(2, width)}
-        y="4"
-        height="16"
-        fill="none"
-        stroke="var(--m-ink)"
-        strokeDasharray="3 3"
-        className="opacity-0 group-hover:opacity-100 group-focus-visible:opacity-100"
-      />
-    </g>
+    </rect>
   );
 }
 
@@ -344,9 +343,7 @@ function Row({
         <span className="hidden shrink-0 text-lane text-sub sm:inline">{words}</span>
       </div>
       <svg width={scale.width} height={ROW} role="group" aria-label={`${name}: ${words}`}>
-        {scale.shut.map((n) => (
-          <rect key={n.x} x={n.x} width={n.width} y="0" height={ROW} fill="var(--m-night)" />
-        ))}
+        <path d={scale.shut.map((n) => `M${n.x} 0h${n.width}v${ROW}h${-n.width}z`).join('')} fill="var(--m-night)" />
         {children}
         <path d={`M${scale.x(now)} 0v${ROW}`} stroke="var(--m-ink)" strokeWidth="1.4" />
       </svg>

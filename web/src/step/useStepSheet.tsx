@@ -1,6 +1,7 @@
 import type { Explained } from '@app/core';
 import { lazy, type ReactNode, Suspense, useEffect, useState } from 'react';
 import { useWorkshop } from '../data/workshop.tsx';
+import { afterPaint } from '../core/afterPaint.ts';
 
 const fetchSheet = () => import('./StepSheet.tsx');
 const StepSheet = lazy(async () => ({ default: (await fetchSheet()).StepSheet }));
@@ -14,7 +15,7 @@ export function useStepSheet(explained: Explained | null): {
   const { shown: view } = useWorkshop();
   const [selected, setSelected] = useState<string | null>(null);
   // Not part of the first view, but there by the time a step is opened.
-  useEffect(() => void fetchSheet(), []);
+  useEffect(() => void afterPaint().then(fetchSheet), []);
   const piece = view.pieces.find((p) => p.steps.some((s) => s.id === selected));
   const step = piece?.steps.find((s) => s.id === selected);
   const sheet =

@@ -52,6 +52,8 @@ export function PlanScreen() {
   const [panel, setPanel] = useState<Panel | null>(null);
   const improvement = useImprovement(view);
   const close = useCallback(() => setPanel(null), []);
+  const openPiece = useCallback((id: string) => void navigate(`/pieces/${id}`), [navigate]);
+  const fillGap = useCallback((gap: Gap) => setPanel({ kind: 'gap', gap }), []);
   const what = panel?.kind === 'whatIf' ? panel.what : null;
   const sandbox = useTried(what);
   const answer = useOutlook(view, sandbox ? what : null);
@@ -105,9 +107,9 @@ export function PlanScreen() {
           isTried={sandbox !== null && outlook !== null}
           explained={explained}
           onSelect={open}
-          onPiece={(id) => void navigate(`/pieces/${id}`)}
+          onPiece={openPiece}
           onDrop={what ? undefined : drop}
-          onFree={what ? undefined : (gap) => setPanel({ kind: 'gap', gap })}
+          onFree={what ? undefined : fillGap}
         />
         <Suspense fallback={null}>
           {panel?.kind === 'why' && (
