@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
-import { readdirSync, readFileSync } from 'node:fs';
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
+import { brotliCompressSync } from 'node:zlib';
 import tailwind from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { build, defineConfig, type Plugin } from 'vite';
@@ -39,8 +40,24 @@ const serviceWorker = (): Plugin => ({
   },
 });
 
+/** Scripts and styles once more, packed as small as they get, so that no start of a page waits for it. */
+const packed = (): Plugin => ({
+  name: 'packed',
+  apply: 'build',
+  closeBundle: {
+    // Not before the service worker has its list, or it would keep every file twice.
+    sequential: true,
+    order: 'post',
+    handler() {
+      for (const { url } of builtFiles())
+        if (/^\/assets\/.*\.(js|css)$/.test(url))
+          writeFileSync(here(`./dist${url}.br`), brotliCompressSync(readFileSync(here(`./dist${url}`))));
+    },
+  },
+});
+
 export default defineConfig({
-  plugins: [react(), tailwind(), serviceWorker()],
+  plugins: [react(), tailwind(), serviceWorker(), packed()],
   worker: { format: 'es' },
   build: { target: 'es2022', outDir: 'dist', emptyOutDir: true },
   server: { proxy: { '/api': { target: 'http://127.0.0.1:4170', changeOrigin: false } } },

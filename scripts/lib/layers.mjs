@@ -319,6 +319,7 @@ export const MATRIX = {
       'compression',
       'express',
       'express-session',
+      'express-static-gzip',
       'helmet',
       'multer',
       'pino',

@@ -3,6 +3,7 @@ import { constants } from 'node:zlib';
 import compression from 'compression';
 import express, { type Express, type RequestHandler } from 'express';
 import session from 'express-session';
+import packedFiles from 'express-static-gzip';
 import helmet from 'helmet';
 import { pinoHttp } from 'pino-http';
 import { ApiError, errorHandler } from './errors.ts';
@@ -32,8 +33,6 @@ export function createApp(options: AppOptions): Express {
   );
   app.use(pinoHttp({ logger: options.deps.log, autoLogging: false }));
   app.use(refuseOtherHosts(new Set([...OWN_HOSTS, ...options.hosts])));
-  // A large workshop is packed as quickly as it is read: tighter packing takes longer than it saves on a network at home.
-  app.use(compression({ brotli: { params: { [constants.BROTLI_PARAM_QUALITY]: 1 } } }));
   const knowsSession = session({
     store: sessionStore(options.deps.sequelize, options.cleansSessions),
     secret: options.sessionSecret,
@@ -44,6 +43,8 @@ export function createApp(options: AppOptions): Express {
   });
   app.use(
     '/api',
+    // A large workshop is packed as quickly as it is read: tighter packing takes longer than it saves on a network at home.
+    compression({ brotli: { params: { [constants.BROTLI_PARAM_QUALITY]: 1 } } }),
     refuseOtherOrigins,
     // What is answered here is of somebody's workshop: no shared cache keeps it.
     (_req, res, next) => {
@@ -66,7 +67,10 @@ export function createApp(options: AppOptions): Express {
 
 function serveWeb(app: Express, root: string, knowsSession: RequestHandler): void {
   if (!existsSync(root)) throw new Error(`The web client is not built: ${root} is missing. Run npm run build.`);
-  app.use('/assets', express.static(`${root}/assets`, { immutable: true, maxAge: '1y', fallthrough: false }));
+  app.use(compression());
+  const forEver = { immutable: true, maxAge: '1y', fallthrough: false };
+  // Packed when it was built; who cannot unpack that is sent it packed as it goes.
+  app.use('/assets', packedFiles(`${root}/assets`, { enableBrotli: true, index: false, serveStatic: forEver }));
   app.use(express.static(root, { index: false }));
   app.get('/{*path}', viewAhead(knowsSession), (_req, res) =>
     res.set('cache-control', 'no-cache').sendFile('index.html', { root }),

@@ -1,6 +1,7 @@
 import type { PieceView, WorkshopView } from '@app/contract';
 import type { Explained, Instant, Saying } from '@app/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
+import { afterPaint } from '../core/afterPaint.ts';
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { GhostWords } from './Ghost.tsx';
 import { AXIS_HEIGHT, GrainAxis } from './GrainAxis.tsx';
@@ -48,13 +49,16 @@ export function GrainView(props: GrainProps) {
   const rove = useRoving();
   const drop = useCallback((step: string, at: Instant) => onDrop?.(step, at), [onDrop]);
   const { drag, grab } = useDrag(view, scale, drop);
+  const [isDrawn, setDrawn] = useState(false);
+  useEffect(() => void afterPaint().then(() => setDrawn(true)), []);
   const rows = useVirtualizer({
     count: pieces.length,
     getScrollElement: () => scroller.current,
     // The lanes are drawn at once, not after the room for them was measured.
     initialRect: { width: window.innerWidth, height: window.innerHeight },
     estimateSize: () => ROW,
-    overscan: 3,
+    // What lies beyond the edges is drawn once what is in sight stands there.
+    overscan: isDrawn ? 3 : 0,
     scrollMargin: AXIS_HEIGHT,
     getItemKey: (i) => pieces[i]!.id,
   });
