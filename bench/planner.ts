@@ -1,6 +1,7 @@
 import {
   buildRoute,
   chancesOf,
+  eachRemedy,
   explainer,
   planAfresh,
   promiseFor,
@@ -89,6 +90,11 @@ function atSize(
     ),
   ];
   if (!isWhole) return planning;
+  const wanted = made.ready[one.id]! - 2 * 1440;
+  const ways = (most: number) => {
+    const each = eachRemedy(large, made, one, wanted);
+    for (let n = 0; n < most && !each.next().done; n++);
+  };
   return [
     ...planning,
     time(
@@ -97,6 +103,8 @@ function atSize(
       () => promiseFor({ ...others, pieces: [...others.pieces, one] }, without, one.id, 200),
       runs,
     ),
+    time(`${of}: what would reach a date two days sooner, the first way`, '1000', () => ways(1), runs),
+    time(`${of}: what would reach a date two days sooner, eight ways`, '-', () => ways(8), runs),
     time(`${of}: 1000 rehearsals`, aims.rehearsal, () => simulate(large, made, 1000, 1), Math.min(3, runs)),
   ];
 }
