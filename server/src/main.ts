@@ -123,7 +123,7 @@ async function ready(): Promise<void> {
   const signIn = isLan ? { name: DEMO_SIGN_IN.name, password: await oneTimeDemoPassword() } : DEMO_SIGN_IN;
   if (!isLan) await printedDemoPassword(DEMO_SIGN_IN.password);
   // What an earlier version planned may break a rule this one has.
-  void keeper.planByNewRules();
+  void keeper.planByNewRules().then(() => keeper.makeReady());
   const qr = isLan ? await (await import('qrcode')).default.toString(address, { type: 'terminal', small: true }) : null;
   process.send?.({ kind: 'ready', address, signIn, isLan, qr });
 }

@@ -10,6 +10,7 @@ import {
 import { problemOf, verify } from '@app/core';
 import { QueryTypes } from 'sequelize';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import type { Planner } from '../src/jobs/planner.ts';
 import { Keeper } from '../src/services/keeper.ts';
 import { KeptShops } from '../src/services/keptShops.ts';
 import { currentPlan, planNumbered, WHOLE_EVERY } from '../src/store/plans.ts';
@@ -225,6 +226,33 @@ describe('a plan behind the clock', () => {
     const [step] = near.pieces[0]!.steps;
     await mine.command('post', `/steps/${step!.id}/done`, { version: 0, by: 'owner' });
     expect((await mine.view()).pieces[0]!.steps[0]!.state.kind).toBe('done');
+  });
+});
+
+describe('after a start', () => {
+  test('the shops that were worked in last are brought up to date and laid out before anybody looks', async () => {
+    const ids: string[] = [];
+    // After all that another test did while its clock was ahead.
+    shop.clock.at += 400 * 1440;
+    for (const name of ['east', 'west', 'north', 'south']) {
+      shop.clock.at += 1440;
+      const owner = await Browser.owner(shop, name);
+      await owner.addChest(randomUUID(), { arrival: shop.clock.at, due: null, promised: false });
+      ids.push((await owner.view()).workshop.id);
+    }
+    shop.clock.at += 7 * 1440;
+    const laidOut: string[] = [];
+    const solve: Planner['solve'] = (request) => {
+      laidOut.push(request.workshopId);
+      return shop.deps.planner.solve(request);
+    };
+    const planner = { ...shop.deps.planner, solve, isWarm: () => false };
+    await new Keeper({ ...shop.deps, planner }).makeReady();
+    expect([...new Set(laidOut)]).toEqual(ids.slice(1).reverse());
+    for (const id of ids.slice(1)) {
+      const kept = await shop.deps.shops.now(id);
+      expect(kept!.view.changes[0]!.summary).toMatch(/has not been started/);
+    }
   });
 });
 

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Instant, ShopStep } from '@app/core';
+import { lastChangedWorkshops } from '../store/changes.ts';
 import { plannedByOldRules, setPlannedByNewRules } from '../store/workshops.ts';
 import { carryOutIfNeeded, type Deps } from './commands.ts';
 import type { KeptShop } from './keptShops.ts';
@@ -10,6 +11,8 @@ const GRACE_MINUTES = 5;
 const MOST_REHEARSALS = 10;
 /** A tap that waits no longer than this needs no more of them: so it is in a shop of a dozen pieces from the first or second on. */
 const QUICK_MS = 100;
+/** After a start so many shops are made ready before anybody looks: those that were worked in last. */
+const MOST_MADE_READY = 3;
 /** Somebody who looks waits for no longer until the plan has followed; then they see it move. */
 const PATIENCE_MS = 400;
 
@@ -50,6 +53,18 @@ export class Keeper {
     });
     await Promise.race([this.push(workshopId), patience]);
     clearTimeout(timer);
+  }
+
+  /** After a start: the shops that were worked in last are brought up to date and laid out, so that the first look is as any other. */
+  async makeReady(): Promise<void> {
+    try {
+      for (const id of await lastChangedWorkshops(MOST_MADE_READY)) {
+        await this.push(id);
+        await this.#warm(id);
+      }
+    } catch (error) {
+      this.#deps.log.error({ err: error }, 'the shops that were worked in last could not be made ready');
+    }
   }
 
   /**

@@ -1,5 +1,5 @@
 import type { Instant, PieceMove } from '@app/core';
-import { Op, type Transaction } from 'sequelize';
+import { col, fn, Op, type Transaction } from 'sequelize';
 import { ChangeRow } from './models.ts';
 import { toDate, toInstant } from './moments.ts';
 import type { RowChange, TableName } from './records.ts';
@@ -84,6 +84,18 @@ export async function planBeforePushes(workshopId: string, transaction: Transact
     transaction,
   });
   return first?.plan_before ?? null;
+}
+
+/** Workshops in which something was done last, the newest first. */
+export async function lastChangedWorkshops(most: number): Promise<string[]> {
+  const rows = await ChangeRow.findAll({
+    attributes: ['workshop_id'],
+    group: ['workshop_id'],
+    order: [[fn('max', col('at')), 'DESC']],
+    limit: most,
+    raw: true,
+  });
+  return rows.map((r) => r.workshop_id);
 }
 
 /** Older changes than one, newest first. @param piece only those about it; null: all */
