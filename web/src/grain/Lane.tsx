@@ -91,6 +91,7 @@ export const Lane = memo(function Lane({
         {lane.holds.map((h) => (
           <HoldBracket key={h.step.id} x0={scale.x(h.from)} x1={scale.x(h.until)} />
         ))}
+        <path d={`M${scale.x(now)} 0v${LANE.height}`} stroke="var(--m-ink)" strokeWidth="1.4" />
         <Labels words={laneLabels(lane, scale, now, saying)} />
         {lane.windows.map((w) => (
           <path
@@ -104,7 +105,6 @@ export const Lane = memo(function Lane({
         {lane.due !== null && (
           <Pennant x={scale.x(lane.due)} kind={lane.ready === null ? 'unknown' : lane.isLate ? 'late' : 'fits'} />
         )}
-        <path d={`M${scale.x(now)} 0v${LANE.height}`} stroke="var(--m-ink)" strokeWidth="1.4" />
         {lane.works.map((w) => (
           <WorkButton
             key={w.step.id}
@@ -160,7 +160,7 @@ function HoldWords({ x0, x1, left, words }: Hold & { readonly left: number; read
     >
       <span
         ref={watch}
-        className="condensed sticky flex items-center gap-1 text-[12px] leading-[12px] font-semibold whitespace-nowrap text-brass-text data-cut:opacity-0"
+        className="condensed sticky flex items-center gap-1 text-[12px] leading-[12px] font-semibold whitespace-nowrap text-brass-text [text-shadow:0_0_2px_var(--m-paper),0_0_2px_var(--m-paper),0_0_3px_var(--m-paper)] data-cut:opacity-0"
         style={{ left: left + 4 }}
       >
         <Hourglass size={11} aria-hidden="true" />

@@ -165,11 +165,12 @@ function Caution({ words }: { readonly words: string }) {
   );
 }
 
-/** When the film may be touched, handled, coated again: only the stages someone acts on. */
+/** When the film may be handled, coated again and so on, the soonest first: only the stages someone acts on. */
 function Drying({ step }: { readonly step: ShopStep }) {
   const { view } = useWorkshop();
   const saying = useSaying();
   const at = view.plan.steps[step.id];
+  if (!at) return null;
   const rows = (
     [
       ['handle', 'Handle'],
@@ -178,8 +179,10 @@ function Drying({ step }: { readonly step: ShopStep }) {
       ['topcoat', 'Seal or other product'],
       ['cure', 'Fully cured'],
     ] as const
-  ).filter(([k]) => at?.dry[k] !== undefined && at.dry[k] > at.end);
-  if (!at || rows.length === 0) return null;
+  )
+    .filter(([k]) => at.dry[k] !== undefined && at.dry[k] > at.end)
+    .sort(([a], [b]) => at.dry[a]! - at.dry[b]!);
+  if (rows.length === 0) return null;
   return (
     <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-0.5 text-table">
       {rows.map(([k, label]) => (

@@ -222,7 +222,7 @@ function WideLane({ piece }: { readonly piece: PieceView }) {
         {scale.days.map(
           (d) =>
             d.width > 30 && (
-              <text key={d.at} x={d.x + 6} y="14" fontSize="12" fill="var(--m-sub)">
+              <text key={d.at} x={besideNow(d.x + 6, scale.x(now))} y="14" fontSize="12" fill="var(--m-sub)">
                 {sayDate(d.at + 720, saying)}
               </text>
             ),
@@ -240,6 +240,11 @@ function WideLane({ piece }: { readonly piece: PieceView }) {
     </div>
   );
 }
+
+/** Room of a date along the time axis. */
+const DATE_WIDTH = 44;
+/** A date that the line of now would cross stands right of it. */
+const besideNow = (x: number, nowX: number): number => (x < nowX && nowX < x + DATE_WIDTH ? nowX + 6 : x);
 
 /** What does not go together on this piece as it is planned; a fix is saved at once, and can be undone. */
 function Conflicts({ piece }: { readonly piece: PieceView }) {
