@@ -33,6 +33,12 @@ test('on a phone: a cup is mixed from leftovers near a colour, refused while a c
   await expect(cup).toBeHidden();
   const sage = page.getByRole('listitem').filter({ hasText: 'left of the sink' });
   await expect(sage).toContainText('210 mL Bottle + 200 mL Chalk cliff');
+  // What was done is said, but not over a field somebody types into.
+  const said = page.locator('.mokume-toast').filter({ hasText: 'Sage' });
+  await expect(said).toBeVisible();
+  await sage.getByLabel('Make again, L').focus();
+  await expect(said).toBeHidden();
+  await sage.getByLabel('Make again, L').blur();
 
   // It is a paint like any other: chosen for a coat, and the plan keeps it for that.
   await page.goto(`${mokume.address}/pieces/plan-chest`);

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { consumablesOf, PRODUCTS, sheetsFor, stepsOf, toGet } from '../src/index.ts';
+import { boughtOf, consumablesOf, PRODUCTS, sheetsFor, stepsOf, toGet } from '../src/index.ts';
 import { type Given, inputOf, OAK, routeOf, STAINED, WHITE } from './fixtures/pieces.ts';
 
 const products = new Map(PRODUCTS.map((p) => [p.id, p]));
@@ -111,6 +111,23 @@ describe('what is to get for all pieces together', () => {
       amount: brushes,
       pieces: [{ id: 'a' }, { id: 'b' }, { id: 'c' }],
     });
+  });
+  test('it is rounded to what can be bought once, not for each piece', () => {
+    // A top of 0.90 × 0.45 m takes 2.55 m of tape: three of them 7.65.
+    expect(of('tape', piece('a', stained))!.amount).toBe(3);
+    expect(of('tape', piece('a', stained), piece('b', stained), piece('c', stained))!.amount).toBe(8);
+  });
+  test.each([
+    ['pieces', 0, 0],
+    ['pieces', 0.01, 1],
+    ['pieces', 2, 2],
+    ['pieces', 2.0005, 2],
+    ['pieces', 2.002, 3],
+    ['metres', 7.65, 8],
+    ['m²', 0.21, 0.3],
+    ['m²', 0.3, 0.3],
+  ] as const)('%s: of %d are bought %d', (unit, exact, bought) => {
+    expect(boughtOf(unit, exact)).toBe(bought);
   });
   test('what somebody said is there, what left, and what is done asks for nothing', () => {
     expect(of('brushes', piece('a', {}, { atHand: ['brushes'] }))).toBeUndefined();

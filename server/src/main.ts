@@ -106,6 +106,7 @@ async function stop(): Promise<void> {
   isStopping = true;
   clearInterval(tick);
   clearInterval(bell);
+  keeper.stop();
   events.closeAll();
   server.closeAllConnections();
   await new Promise<void>((resolve) => {

@@ -14,15 +14,28 @@ export type Consumable = {
   /** The same thing has the same id on every piece. */
   readonly id: string;
   readonly name: string;
+  /** As it is bought: whole ones. */
   readonly amount: number;
+  /** Before it is rounded up, so that what several pieces take together is rounded once. */
+  readonly exact: number;
   readonly unit: 'pieces' | 'metres' | 'm²';
   /** What it is for, in words. */
   readonly use: string;
   /** False: it is washed and taken again for the next piece. */
   readonly isUsedUp: boolean;
 };
-/** Used up, unless it says otherwise. */
-type Count = Omit<Consumable, 'isUsedUp'> & { readonly isUsedUp?: false };
+/** Used up and counted in whole ones, unless it says otherwise. */
+type Count = Omit<Consumable, 'isUsedUp' | 'exact' | 'amount'> & {
+  readonly isUsedUp?: false;
+} & ({ readonly amount: number } | { readonly exact: number });
+
+/** So much as can be bought: whole pieces and metres, tenths of a square metre of film. */
+export const boughtOf = (unit: Consumable['unit'], exact: number): number => {
+  if (exact === 0) return 0;
+  const tenths = unit === 'm²' ? 10 : 1;
+  // Less than a thousandth more is the arithmetic's, not the work's.
+  return Math.max(1, Math.ceil(exact * tenths - 1e-3)) / tenths;
+};
 
 /** Square metres one disc or half a sheet of paper sands before it is worn. Common practice. */
 const DISC_M2 = 0.6;
@@ -47,7 +60,10 @@ type Counted = {
 /** What has to lie ready for a route beside paint: papers, rollers, brushes, tape, film, rags, sheets, cans. */
 export function consumablesOf(c: Counted): Consumable[] {
   const counts = [...abrasives(c), ...applicators(c), ...covers(c), ...rags(c), ...sheets(c), ...cans(c), ...boards(c)];
-  return counts.map((count) => ({ isUsedUp: true, ...count }));
+  return counts.map((count) => {
+    const exact = 'exact' in count ? count.exact : count.amount;
+    return { isUsedUp: true, amount: boughtOf(count.unit, exact), ...count, exact };
+  });
 }
 
 const areaOf = ({ route }: Counted, s: RouteStep): number =>
@@ -65,7 +81,7 @@ function abrasives(c: Counted): Count[] {
     .map(([grit, m2]) => ({
       id: `abrasive-${grit}`,
       name: `Abrasive P${grit}`,
-      amount: Math.max(1, Math.ceil(m2 / DISC_M2)),
+      exact: m2 / DISC_M2,
       unit: 'pieces',
       use: 'sanding and rubbing down',
     }));
@@ -124,7 +140,7 @@ function covers(c: Counted): Count[] {
           {
             id: 'tape',
             name: 'Masking tape',
-            amount: Math.ceil(edge),
+            exact: edge,
             unit: 'metres' as const,
             use: 'round what keeps its face',
           },
@@ -135,7 +151,7 @@ function covers(c: Counted): Count[] {
           {
             id: 'film',
             name: 'Covering film',
-            amount: Math.ceil(film * 10) / 10,
+            exact: film,
             unit: 'm²' as const,
             use: 'over what is no wood',
           },
@@ -214,7 +230,7 @@ function cans(c: Counted): Count[] {
           {
             id: 'stripper-cans',
             name: 'Cans of stripper, 0.75 L',
-            amount: Math.ceil(stripper / LITRES_IN_A_STRIPPER_CAN),
+            exact: stripper / LITRES_IN_A_STRIPPER_CAN,
             unit: 'pieces' as const,
             use: 'all rounds',
           },

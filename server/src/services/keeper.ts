@@ -23,9 +23,19 @@ const PATIENCE_MS = 400;
 export class Keeper {
   readonly #deps: Deps;
   readonly #pushing = new Map<string, Promise<void>>();
+  #isStopped = false;
 
   constructor(deps: Deps) {
     this.#deps = deps;
+  }
+
+  /** The server stops: nothing is begun any more, and what is given up half way is no fault. */
+  stop(): void {
+    this.#isStopped = true;
+  }
+
+  #say(error: unknown, words: string): void {
+    if (!this.#isStopped) this.#deps.log.error({ err: error }, words);
   }
 
   /** Pushes what is overdue; many who ask at once share one push. It never fails: what it could not do is in the log. */
@@ -33,7 +43,7 @@ export class Keeper {
     let pushing = this.#pushing.get(workshopId);
     if (!pushing) {
       pushing = this.#push(workshopId)
-        .catch((error: unknown) => this.#deps.log.error({ err: error }, 'keeping up failed'))
+        .catch((error: unknown) => this.#say(error, 'keeping up failed'))
         .finally(() => this.#pushing.delete(workshopId));
       this.#pushing.set(workshopId, pushing);
     }
@@ -59,11 +69,12 @@ export class Keeper {
   async makeReady(): Promise<void> {
     try {
       for (const id of await lastChangedWorkshops(MOST_MADE_READY)) {
+        if (this.#isStopped) return;
         await this.push(id);
         await this.#warm(id);
       }
     } catch (error) {
-      this.#deps.log.error({ err: error }, 'the shops that were worked in last could not be made ready');
+      this.#say(error, 'the shops that were worked in last could not be made ready');
     }
   }
 
@@ -80,7 +91,7 @@ export class Keeper {
         }
         await setPlannedByNewRules(id);
       } catch (error) {
-        this.#deps.log.error({ err: error }, 'a plan of an earlier version could not be planned again');
+        this.#say(error, 'a plan of an earlier version could not be planned again');
       }
     }
   }
@@ -101,9 +112,7 @@ export class Keeper {
         took = performance.now() - start;
       }
     } catch (error) {
-      // Given up because the server stops: nobody waits for it any more.
-      if ((error as Error).name === 'AbortError') return;
-      this.#deps.log.error({ err: error }, 'a shop could not be laid out before its first tap');
+      this.#say(error, 'a shop could not be laid out before its first tap');
     }
   }
 
