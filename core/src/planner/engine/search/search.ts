@@ -91,7 +91,7 @@ class Run {
       if (isAnew || (isLate && cycle === 0)) this.#searchPriorities();
       if (!isAnew) this.#restoreBest();
       const most = MOST_HEAT[Math.abs(this.#search.seed + cycle) % MOST_HEAT.length]!;
-      const heat = isDescentOnly ? 0 : Math.min(most, (isFresh ? HEAT : HEAT_SEEN) / model.pieces.length ** 1.5);
+      const heat = isDescentOnly ? 0 : Math.min(most, HEAT / model.pieces.length ** 1.5);
       // Steps without a place and lost pins are no measure of how much worse a date may get for a while.
       const open = (this.#best - unavoidable) % UNPLACED;
       this.#anneal(new Annealing(open * heat, model.steps.length, this.#done), isFresh ? length : Infinity);
@@ -296,9 +296,8 @@ class Run {
   }
 }
 
-/** Share of the whole cost by which a move may be worse, less where there are many pieces; and for a plan that was seen. */
+/** Share of the whole cost by which a move may be worse, less where there are many pieces. */
 const HEAT = 1.5;
-const HEAT_SEEN = 0.06;
 /** More than this is never let pass: little and much in turn, since some knots open only hot and others only cold; the seed says which first. */
 const MOST_HEAT = [0.01, 0.07, 0.03];
 /** Whole plans tried before what is near, where people have seen one. */
