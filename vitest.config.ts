@@ -30,7 +30,13 @@ export default defineConfig({
       { extends: true, test: { name: 'cli', environment: 'node', include: ['cli/**/*.test.ts'], testTimeout: 60_000 } },
       {
         extends: true,
-        test: { name: 'scripts', environment: 'node', include: ['scripts/**/*.test.mjs'], testTimeout: 120_000 },
+        test: {
+          name: 'scripts',
+          environment: 'node',
+          include: ['scripts/**/*.test.mjs'],
+          globalSetup: ['scripts/builtForTests.mjs'],
+          testTimeout: 120_000,
+        },
       },
       // To load the screens anew for each file takes longer than all their tests. Those that put something else in the place of
       // a module are alone.

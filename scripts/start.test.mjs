@@ -3,7 +3,6 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync, utimesSync, w
 import { createServer } from 'node:http';
 import { tmpdir } from 'node:os';
 import { afterAll, afterEach, beforeAll, describe, expect, test } from 'vitest';
-import { ensureBuilt } from './lib/build.mjs';
 import { connection, freePort, startPostgres } from './lib/cluster.mjs';
 import { copyIfDue } from './lib/copies.mjs';
 import { root } from './lib/install.mjs';
@@ -22,7 +21,6 @@ const sql = (text, database = 'mokume') =>
   }).stdout.trim();
 
 beforeAll(async () => {
-  await ensureBuilt();
   postgres = await startPostgres('postgres-scripts', { mayCreateDatabases: true, isThrowaway: true });
   sql(`create database ${name}`);
   url = postgres.url.replace(/\/mokume$/, `/${name}`);

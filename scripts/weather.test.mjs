@@ -11,8 +11,7 @@ import {
   writeFileSync,
 } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { ensureBuilt } from './lib/build.mjs';
+import { afterAll, describe, expect, test } from 'vitest';
 import { freePort } from './lib/cluster.mjs';
 import { root } from './lib/install.mjs';
 
@@ -26,7 +25,6 @@ function newFolder(prefix) {
 const isLong = Boolean(process.env.MOKUME_LONG);
 const state = newFolder('mokume-weather-');
 const wait = (ms) => new Promise((done) => setTimeout(done, ms));
-beforeAll(() => ensureBuilt(), 120_000);
 afterAll(() => {
   for (const pid of postmasters()) process.kill(pid, 'SIGQUIT');
   rmSync(state, { recursive: true, force: true });

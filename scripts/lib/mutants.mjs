@@ -765,6 +765,27 @@ export const MUTANTS = [
     tests: ['web/src/ui/ui.test.ts', 'web/src/features/plan/planSentence.test.ts'],
   },
   {
+    file: 'core/src/workshop/toGet.ts',
+    find: 'known.exact + what.exact',
+    to: 'known.exact + what.amount',
+    fault: 'what is to get is rounded up for each piece',
+    tests: core('counts'),
+  },
+  {
+    file: 'server/src/services/keeper.ts',
+    find: 'await this.push(id);\n        await this.#warm(id);',
+    to: 'await this.#warm(id);',
+    fault: 'after a start what is overdue waits for the first look',
+    tests: ['server/test/lasting.test.ts'],
+  },
+  {
+    file: 'server/src/services/progress.ts',
+    find: 'isTap: true,',
+    to: 'isTap: false,',
+    fault: 'a step that takes longer is planned as a wish',
+    tests: ['server/test/rights.test.ts'],
+  },
+  {
     file: 'server/src/app.ts',
     find: 'if (user && !user.mustChangePassword) res.set(',
     to: 'if (user) res.set(',
