@@ -765,6 +765,27 @@ export const MUTANTS = [
     tests: ['web/src/ui/ui.test.ts', 'web/src/features/plan/planSentence.test.ts'],
   },
   {
+    file: 'core/src/questions/remedies.ts',
+    find: ' && promisesMadeLater(problem, current, plan).length === 0;',
+    to: ';',
+    fault: 'a way to reach a date moves what was told to another',
+    tests: core('remedies'),
+  },
+  {
+    file: 'core/src/questions/remedies.ts',
+    find: 'ready <= wanted && isAcceptable(first)',
+    to: 'isAcceptable(first)',
+    fault: 'a way that misses the date is not improved',
+    tests: core('remedies'),
+  },
+  {
+    file: 'web/src/grain/timeScale.ts',
+    find: 'x < nowX && nowX < x + DATE_WIDTH',
+    to: 'x < nowX && nowX < x',
+    fault: 'the line of now crosses a date',
+    tests: ['web/src/grain/grain.test.ts'],
+  },
+  {
     file: 'core/src/workshop/toGet.ts',
     find: 'known.exact + what.exact',
     to: 'known.exact + what.amount',

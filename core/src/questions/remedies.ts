@@ -128,22 +128,12 @@ function planned(
   const whole = { ...problem, pieces: [...problem.pieces.filter((p) => p.id !== own.id), own] };
   const before = current ?? EMPTY_PLAN;
   const first = movesOthers ? prioritise(whole, before, piece.id) : replan(whole, before, [piece.id]);
-  const asked = { problem, whole, current, verifier };
+  const isAcceptable = (plan: Plan): boolean =>
+    verifier.verify(whole, plan).length === 0 && promisesMadeLater(problem, current, plan).length === 0;
   const ready = first.ready[piece.id];
   // What reaches the date need not be better; in a large shop to look for it takes as long as all the rest.
-  if (ready !== undefined && ready <= wanted && isAcceptable(asked, first)) return { plan: first, ready };
+  if (ready !== undefined && ready <= wanted && isAcceptable(first)) return { plan: first, ready };
   const plan = movesOthers ? first : improvePlan(whole, first, { seed: 1, evaluations: EVALUATIONS });
   const readyThen = plan.ready[piece.id];
-  return readyThen !== undefined && isAcceptable(asked, plan) ? { plan, ready: readyThen } : null;
+  return readyThen !== undefined && isAcceptable(plan) ? { plan, ready: readyThen } : null;
 }
-
-type AskedPlan = {
-  readonly problem: Problem;
-  readonly whole: Problem;
-  readonly current: Plan | null;
-  readonly verifier: Verifier;
-};
-
-/** No rule is broken, and no promised date moved. */
-const isAcceptable = ({ problem, whole, current, verifier }: AskedPlan, plan: Plan): boolean =>
-  verifier.verify(whole, plan).length === 0 && promisesMadeLater(problem, current, plan).length === 0;

@@ -16,7 +16,7 @@ import {
 import { FRESH_PIECE, type PieceView } from '@app/contract';
 import { coatHeight, LANE, laneModel } from './laneModel.ts';
 import { openingGrain } from './LaneDrawing.tsx';
-import { DAY_WIDTH, timeScale } from './timeScale.ts';
+import { besideNow, DAY_WIDTH, timeScale } from './timeScale.ts';
 
 const ZONE = 'Europe/Berlin';
 const NOW = instantAt(ZONE, dayOf('2026-03-02'), 9 * 60);
@@ -116,6 +116,14 @@ describe('the time axis', () => {
       expect(scale.x(t + 35)).toBeGreaterThan(scale.x(t));
       expect(Math.abs(scale.time(scale.x(t)) - t)).toBeLessThanOrEqual(1);
     }
+  });
+  test.each([
+    ['begins at the line', 100, 100, 100],
+    ['is crossed by it at its first letter', 99, 100, 106],
+    ['is crossed at its last', 57, 100, 106],
+    ['ends before it', 56, 100, 56],
+  ])('a date that %s stands where the line of now does not cross it', (_, x, nowX, stands) => {
+    expect(besideNow(x, nowX)).toBe(stands);
   });
   test('a night takes less room than a working hour times its length, a closed day less than a working day', () => {
     const hour = scale.x(NOW + 60) - scale.x(NOW);

@@ -24,6 +24,11 @@ export type TimeScale = {
   readonly shut: readonly { readonly x: number; readonly width: number }[];
 };
 
+/** Pixels a date takes along the axis. */
+const DATE_WIDTH = 44;
+/** Where a date stands that begins at `x`: right of the line of now when that would cross it. */
+export const besideNow = (x: number, nowX: number): number => (x < nowX && nowX < x + DATE_WIDTH ? nowX + 6 : x);
+
 /** When anybody works, from `from` to `until`. */
 function workingHours(shop: Shop, from: Instant, until: Instant): Interval[] {
   return merge(shop.people.flatMap((p) => openIntervals(p.hours, shop.timeZone, from, until)));

@@ -16,7 +16,7 @@ import { ChanceCurve } from '../../plan/ChanceCurve.tsx';
 import { DaysBar } from '../../plan/DaysBar.tsx';
 import { laneModel } from '../../grain/laneModel.ts';
 import { LaneDrawing, Pennant } from '../../grain/LaneDrawing.tsx';
-import { DAY_WIDTH, timeScale } from '../../grain/timeScale.ts';
+import { besideNow, DAY_WIDTH, timeScale } from '../../grain/timeScale.ts';
 import { sayDate, sayTime, sayLeadTime, saySure } from '@app/core';
 import { useStepSheet } from '../../step/useStepSheet.tsx';
 import { HealthMark, healthOf } from '../../ui/Health.tsx';
@@ -240,11 +240,6 @@ function WideLane({ piece }: { readonly piece: PieceView }) {
     </div>
   );
 }
-
-/** Room of a date along the time axis. */
-const DATE_WIDTH = 44;
-/** A date that the line of now would cross stands right of it. */
-const besideNow = (x: number, nowX: number): number => (x < nowX && nowX < x + DATE_WIDTH ? nowX + 6 : x);
 
 /** What does not go together on this piece as it is planned; a fix is saved at once, and can be undone. */
 function Conflicts({ piece }: { readonly piece: PieceView }) {
