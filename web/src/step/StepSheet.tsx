@@ -19,6 +19,7 @@ import { Tag } from '../ui/Tag.tsx';
 import { sayLitres } from '../ui/amounts.ts';
 import { useDialog } from '../ui/useDialog.ts';
 import { CanChoice } from './CanChoice.tsx';
+import { dryingStages } from './dryingStages.ts';
 import { PinForm } from './PinForm.tsx';
 import { StepActions } from './StepActions.tsx';
 
@@ -165,30 +166,19 @@ function Caution({ words }: { readonly words: string }) {
   );
 }
 
-/** When the film may be handled, coated again and so on, the soonest first: only the stages someone acts on. */
+/** When the film may be handled, coated again and so on. */
 function Drying({ step }: { readonly step: ShopStep }) {
   const { view } = useWorkshop();
   const saying = useSaying();
   const at = view.plan.steps[step.id];
-  if (!at) return null;
-  const rows = (
-    [
-      ['handle', 'Handle'],
-      ['sand', 'Sand'],
-      ['recoat', 'Next coat'],
-      ['topcoat', 'Seal or other product'],
-      ['cure', 'Fully cured'],
-    ] as const
-  )
-    .filter(([k]) => at.dry[k] !== undefined && at.dry[k] > at.end)
-    .sort(([a], [b]) => at.dry[a]! - at.dry[b]!);
+  const rows = at ? dryingStages(at) : [];
   if (rows.length === 0) return null;
   return (
     <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-0.5 text-table">
-      {rows.map(([k, label]) => (
-        <div key={k} className="contents">
+      {rows.map(({ label, from }) => (
+        <div key={label} className="contents">
           <dt className="text-sub">{label}</dt>
-          <dd>{sayTime(at.dry[k]!, saying)}</dd>
+          <dd>{sayTime(from, saying)}</dd>
         </div>
       ))}
     </dl>
