@@ -4,6 +4,7 @@ import type { NeutralInstance } from '../src/index.ts';
 import { compile } from '../src/neutral/compile.ts';
 import { compileProblem } from '../src/planner/compile/compile.ts';
 import { calendarBound, linkBound } from '../src/planner/engine/bounds/doneBound.ts';
+import { OwnHours } from '../src/planner/engine/bounds/ownHours.ts';
 import type { EngineModel } from '../src/planner/engine/engineModel.ts';
 import { CostBound } from '../src/planner/engine/schedule/costBound.ts';
 import { pieceCost } from '../src/planner/engine/schedule/cost.ts';
@@ -37,7 +38,7 @@ describe('when a piece is done at best after one of its steps', () => {
   ];
   test.each(models)('%s: never later than it is in a plan, and never sooner than by its links alone', (_, model) => {
     const { b, whole } = filled(model);
-    const [calendars, links] = [calendarBound(b), linkBound(model)];
+    const [calendars, links] = [calendarBound(model, new OwnHours(model)), linkBound(model)];
     let sharper = 0;
     for (const k of whole)
       for (const i of model.pieces[k]!.steps) {
@@ -66,11 +67,10 @@ describe('when a piece is done at best after one of its steps', () => {
       staff: [{ id: 's', skills: ['x'], calendar: 'days' }],
     });
     const { model } = compile(instance);
-    const b = newPartialSchedule(model);
     // Links know of no night: 93 + 3 + 3. The hours have room for the second only.
     expect(linkBound(model).after(0, 93, 0)).toBe(99);
-    expect(calendarBound(b).after(0, 93, 0)).toBe(291);
-    expect(calendarBound(b).after(0, 90, 0)).toBe(96);
+    expect(calendarBound(model, new OwnHours(model)).after(0, 93, 0)).toBe(291);
+    expect(calendarBound(model, new OwnHours(model)).after(0, 90, 0)).toBe(96);
   });
 });
 
@@ -81,7 +81,7 @@ describe('what pieces placed together will cost at least', () => {
     const { b } = filled(model);
     const scratch = newScratch(model.steps.length, false);
     const least = new Float64Array(model.pieces.length);
-    const cost = new CostBound(b, calendarBound(b));
+    const cost = new CostBound(b, calendarBound(model, new OwnHours(model)));
     for (const group of [[0, 1], [2, 5, 7], [3]]) {
       const order = group.flatMap((k) => [...model.pieces[k]!.steps]);
       const clear = () => group.forEach((k) => removePiece(b, k));

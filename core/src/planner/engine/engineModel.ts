@@ -35,9 +35,6 @@ export type Span = (typeof SPAN)[keyof typeof SPAN];
 /** Requirements that can be relaxed one at a time, to prove what a step waits for. A set of them is a sum. */
 export const RELAXATION = { hours: 1, person: 2, space: 4, tool: 8, air: 16, dust: 32 } as const;
 
-/** Set beside RELAXATION by bounds only: the other steps of its piece are not looked at either. */
-export const WITHOUT_OWN_PIECE = 64;
-
 /** What a step needs at the same time, beside what it waits for. */
 export type Requirement = keyof typeof RELAXATION;
 

@@ -8,7 +8,6 @@ import {
   SPAN,
   type Span,
   type Mode,
-  WITHOUT_OWN_PIECE,
 } from '../engineModel.ts';
 import { clearFloor } from '../resources/floor.ts';
 import { clearProfile, consume } from '../resources/cumulativeProfile.ts';
@@ -397,7 +396,15 @@ function seekBroken(
   let s = from;
   search: for (;;) {
     s = nextSet(open, s, slots);
-    if (s >= slots || s >= until) return -1;
+    if (s >= slots || s >= until || s + d >= before) return -1;
+    if ((relaxed & RELAXATION.person) === 0)
+      for (let c = 0; c < crew.length; c++) {
+        // Somebody who is at other work is passed over at once, before anything is counted.
+        const idle = nextSet(people[crew[c]!]!.idle, s, slots);
+        if (idle === s) continue;
+        s = idle;
+        continue search;
+      }
     const e = afterNth(open, s, d);
     if (e < 0 || e >= before) return -1;
     if ((relaxed & RELAXATION.person) === 0)
@@ -454,7 +461,7 @@ function fit(b: PartialSchedule, step: EngineStep, mode: Mode, s: number, e: num
     const turn = fitSetup(mode.setups, s, e, step.group, !step.split);
     if (turn > s) return turn;
   }
-  for (const c of relaxed & WITHOUT_OWN_PIECE ? [] : step.disjunctions) {
+  for (const c of step.disjunctions) {
     const a = b.start[c.step]!;
     if (a < 0) continue;
     const until = c.kind === DISJUNCTION.underWet ? dustFree(b, c.step) : b.end[c.step]!;

@@ -9,6 +9,7 @@ import {
   seek,
 } from './partialSchedule.ts';
 import type { CostBound, DoneBound } from './costBound.ts';
+import { floorFullUntil } from './floorAhead.ts';
 import { lastOverload, occupyFloor } from '../resources/floor.ts';
 
 /**
@@ -24,6 +25,8 @@ export type Scratch = {
   readonly notBefore: Float64Array;
   /** First slot in which each step may start, to share a tray with another; ordinarily 0. */
   readonly joinAt: Int32Array;
+  /** Slot by which each piece is thought to leave the floor, where pieces are placed among one another by targets; else null. */
+  leaves: Float64Array | null;
   /** When a piece is done at best after one of its steps. */
   bound: DoneBound;
 };
@@ -33,6 +36,7 @@ export const newScratch = (steps: number, isPartial: boolean, isStrict = false):
   isStrict,
   notBefore: new Float64Array(steps),
   joinAt: new Int32Array(steps),
+  leaves: null,
   bound: { after: (_, end) => end },
 });
 
@@ -101,7 +105,7 @@ export function placeTogether(
     push[i] = Math.max(scratch.joinAt[i]!, scratch.notBefore[b.model.steps[i]!.piece]!);
     if (left) left[i] = 0;
   }
-  let done = placeSteps(b, scratch, order, 0, Infinity, 0, cost) >= 0;
+  let done = placeSteps(b, scratch, order, 0, Infinity, 0, cost, group) >= 0;
   for (let n = 0; n < group.length && done; n++) {
     const isForced = b.model.pieces[group[n]!]!.isHere && !scratch.isStrict;
     if (bookFloor(b, group[n]!, isForced) < 0) continue;
@@ -139,6 +143,8 @@ export function releaseFloor(b: PartialSchedule, piece: number): void {
   const stay = stayOf(b, piece);
   occupyFloor(model.floor, stay.from, Math.min(model.slots, stay.until), -p.floor);
 }
+
+const isBegun = (b: PartialSchedule, piece: number) => b.model.pieces[piece]!.steps.some((i) => b.start[i]! >= 0);
 
 const isWhole = (b: PartialSchedule, piece: number) => b.model.pieces[piece]!.steps.every((i) => b.start[i]! >= 0);
 
@@ -185,6 +191,7 @@ export function placeSteps(
   limit: number,
   first = 0,
   cost: CostBound | null = null,
+  group: readonly number[] = [],
 ): Outcome {
   const { steps } = b.model;
   const { push, left } = scratch;
@@ -205,6 +212,15 @@ export function placeSteps(
       left[i] = NO_PLACE;
       isWhole = false;
       continue;
+    }
+    if (scratch.leaves && !isBegun(b, step.piece)) {
+      const room = floorFullUntil(b, group, scratch.leaves, step.piece, b.found.start);
+      if (room >= 0) {
+        if (++pushes > MOST_PUSHES) return NO_ROOM;
+        for (const j of b.model.pieces[step.piece]!.steps) push[j] = Math.max(push[j]!, room);
+        k--;
+        continue;
+      }
     }
     const latest = latestFor(b, step);
     if (b.found.start > latest) {

@@ -1,4 +1,5 @@
 import { calendarBound, linkBound } from '../bounds/doneBound.ts';
+import { OwnHours } from '../bounds/ownHours.ts';
 import { CostBound } from '../schedule/costBound.ts';
 import { type PartialSchedule, remove, modeLockOf } from '../schedule/partialSchedule.ts';
 import { anyPriority, PrioritySearch, nearPriority, type Trial } from './prioritySearch.ts';
@@ -9,6 +10,7 @@ import { inKeyOrder, shuffledOrder, placeOneByOne, placeInterleaved, orderWithAr
 import { Neighbourhood } from './neighbourhood.ts';
 import { releaseFloor, removePiece, type Scratch, bookFloor } from '../schedule/serialSgs.ts';
 import { randomFrom } from './random.ts';
+import { TargetSearch } from './targetSearch.ts';
 import { Snapshot } from '../schedule/snapshot.ts';
 
 export type Search = {
@@ -54,6 +56,7 @@ class Run {
   readonly #costBound: CostBound;
   readonly #before: Snapshot;
   readonly #bestSchedule: Snapshot;
+  readonly #targetSearch: TargetSearch | null;
   /** The priority that brought the best plan of the priority search. */
   #trial: Trial | null = null;
   #done = 0;
@@ -67,8 +70,9 @@ class Run {
     this.#search = search;
     this.#r = randomFrom(search.seed);
     this.neighbourhood = new Neighbourhood(b, search.frozen, search.unavoidable);
-    const isLong = search.evaluations >= LEAST_FOR_CALENDARS && model.steps.length <= MOST_SHIFTED;
-    scratch.bound = isLong ? calendarBound(b) : linkBound(model);
+    const isSmall = model.steps.length <= MOST_SHIFTED;
+    const hours = isSmall && (search.isFresh || search.evaluations >= LEAST_FOR_CALENDARS) ? new OwnHours(model) : null;
+    scratch.bound = hours ? calendarBound(model, hours) : linkBound(model);
     this.#costBound = new CostBound(b, scratch.bound);
     this.#parallelSgs = new ParallelSgs(b, scratch);
     this.#all = model.pieces.map((_, k) => k);
@@ -77,6 +81,11 @@ class Run {
     this.#bestSchedule = new Snapshot(model.steps.length);
     this.#bestSchedule.keep(b, this.#all);
     this.#total = this.#best = this.neighbourhood.total();
+    const { movable } = this.neighbourhood;
+    this.#targetSearch =
+      hours && search.isFresh && model.pieces.length <= MOST_DATES
+        ? new TargetSearch(b, hours, scratch, movable, this.#r, this.#least)
+        : null;
   }
 
   go(): number {
@@ -88,7 +97,8 @@ class Run {
     for (let cycle = 0; !this.#isOver(); cycle++, length *= LONGER_CYCLE) {
       // Every fourth time from another plan altogether, else from the best so far.
       const isAnew = isFresh && (cycle < 2 || cycle % ANEW === 0);
-      if (isAnew || (isLate && cycle === 0)) this.#searchPriorities();
+      if (isAnew && this.#targetSearch) this.#searchTargets(this.#targetSearch);
+      else if (isAnew || (isLate && cycle === 0)) this.#searchPriorities();
       if (!isAnew) this.#restoreBest();
       const most = MOST_HEAT[Math.abs(this.#search.seed + cycle) % MOST_HEAT.length]!;
       const heat = isDescentOnly ? 0 : Math.min(most, HEAT / model.pieces.length ** 1.5);
@@ -125,27 +135,39 @@ class Run {
 
   #isOver = () => this.#done >= this.#search.evaluations || this.#search.isOver();
 
-  /** Makes the plan anew by one priority after another and goes on from the best of those. */
-  #searchPriorities(): void {
-    const { movable } = this.neighbourhood;
-    const prioritySearch = new PrioritySearch(this.#b, this.#scratch, this.#parallelSgs, movable, this.#r);
+  /** Makes the plan anew by other dates again and again and goes on from the best of those. */
+  #searchTargets(targetSearch: TargetSearch): void {
+    targetSearch.begin();
+    this.#tryAll(targetSearch, Infinity, () => targetSearch.try());
+  }
+
+  /** Goes on from the best of the plans that are made until nothing more is to be expected. */
+  #tryAll(plans: { readonly isSpent: boolean }, most: number, make: () => number): void {
     const top = new Snapshot(this.#b.model.steps.length);
     let least = Infinity;
-    // Not a share of the budget: with a larger one the search does the same and goes on, so that it is never worse.
-    const most = this.#search.isFresh ? Infinity : MOST_TRIES_SEEN;
-    for (let tries = 0; tries < most && !prioritySearch.isSpent && !this.#isOver(); tries++) {
-      this.#total = prioritySearch.try(() => {
-        for (const k of movable) this.neighbourhood.note(k);
-        return this.neighbourhood.total();
-      });
-      this.#done += movable.length;
+    for (let tries = 0; tries < most && !plans.isSpent && !this.#isOver(); tries++) {
+      this.#total = make();
+      this.#done += this.neighbourhood.movable.length;
       if (this.#total < least) {
         least = this.#total;
         top.keep(this.#b, this.#all);
       }
       this.#keepBest();
     }
-    if (least < Infinity) this.#restore(top);
+    this.#restore(least < Infinity ? top : this.#bestSchedule);
+  }
+
+  /** Makes the plan anew by one priority after another and goes on from the best of those. */
+  #searchPriorities(): void {
+    const { movable } = this.neighbourhood;
+    const prioritySearch = new PrioritySearch(this.#b, this.#scratch, this.#parallelSgs, movable, this.#r);
+    // Not a share of the budget: with a larger one the search does the same and goes on, so that it is never worse.
+    this.#tryAll(prioritySearch, this.#search.isFresh ? Infinity : MOST_TRIES_SEEN, () =>
+      prioritySearch.try(() => {
+        for (const k of movable) this.neighbourhood.note(k);
+        return this.neighbourhood.total();
+      }),
+    );
     this.#trial = prioritySearch.best;
   }
 
@@ -310,6 +332,8 @@ const LONGER_CYCLE = 1.3;
 const ANEW = 4;
 /** With fewer pieces to place again, knowing the hours after each step costs more than it saves. */
 const LEAST_FOR_CALENDARS = 3000;
+/** With more pieces there are too many dates to search, and what shares a set-up of a tool is found by priorities instead. */
+const MOST_DATES = 20;
 /** Rounds that may bring nothing before the search begins anew. */
 const MOST_FRUITLESS = 2;
 /** How often two steps on a critical path change places instead of a group of pieces being placed anew. */

@@ -1,0 +1,88 @@
+import { type EngineModel, type EngineStep, type Film } from '../engineModel.ts';
+import { type Bits, bitRow, isSet } from '../resources/bits.ts';
+import { leastSlots } from './headsAndTails.ts';
+
+/**
+ * When each step can be worked on if nothing else were in the shop: the hours in which somebody who can do it, its place and
+ * its tool are there, as tables, so that where work ends or must begin is looked up.
+ */
+export class OwnHours {
+  readonly #hours: readonly OpenHours[];
+  readonly #length: Int32Array;
+  readonly #isSplit: Uint8Array;
+
+  constructor(model: EngineModel) {
+    const byModes = new Map<EngineStep['modes'], OpenHours>();
+    const byRow = new Map<string, OpenHours>();
+    this.#hours = model.steps.map((s) => {
+      let hours = byModes.get(s.modes);
+      if (!hours) byModes.set(s.modes, (hours = hoursOf(model, s, byRow)));
+      return hours;
+    });
+    this.#length = Int32Array.from(model.steps, (_, i) => leastSlots(model, i));
+    this.#isSplit = Uint8Array.from(model.steps, (s) => (s.split ? 1 : 0));
+  }
+
+  /** First end of a step that may start in slot `ready`; Infinity when there are no hours left. */
+  endAfter(i: number, ready: number): number {
+    const { before, open } = this.#hours[i]!;
+    const length = this.#length[i]!;
+    if (length === 0) return ready;
+    if (ready >= before.length) return Infinity;
+    const isSplit = this.#isSplit[i] === 1;
+    for (let n = before[Math.max(0, ready)]!; n + length <= open.length; n++) {
+      if (isSplit || isRun(open, n, length)) return open[n + length - 1]! + 1;
+    }
+    return Infinity;
+  }
+
+  /** Latest start of a step that ends by slot `end`; so much before it when there are no such hours. */
+  startBefore(i: number, end: number): number {
+    const { before, open } = this.#hours[i]!;
+    const length = this.#length[i]!;
+    if (length === 0 || end <= 0) return end - length;
+    const isSplit = this.#isSplit[i] === 1;
+    for (let n = before[Math.min(Math.floor(end), before.length - 1)]! - length; n >= 0; n--)
+      if (isSplit || isRun(open, n, length)) return open[n]!;
+    return end - length;
+  }
+}
+
+/** By slot: how many slots before it are open; and those slots in order. */
+type OpenHours = { readonly before: Int32Array; readonly open: Int32Array };
+
+/** Whether so many open slots from the `n`-th on follow one another. */
+const isRun = (open: Int32Array, n: number, length: number) => open[n]! + length - 1 === open[n + length - 1]!;
+
+function hoursOf({ people, slots }: EngineModel, step: EngineStep, known: Map<string, OpenHours>): OpenHours {
+  const row = bitRow(slots);
+  for (const mode of step.modes)
+    for (const crew of mode.crews)
+      for (let w = 0; w < row.length; w++) {
+        let word = mode.open[w]!;
+        for (let c = 0; c < crew.length; c++) word &= people[crew[c]!]!.open[w]!;
+        row[w]! |= word;
+      }
+  const key = row.join();
+  let out = known.get(key);
+  if (!out) known.set(key, (out = tablesOf(row, slots)));
+  return out;
+}
+
+function tablesOf(row: Bits, slots: number): OpenHours {
+  const before = new Int32Array(slots + 1);
+  const open = new Int32Array(slots);
+  let count = 0;
+  for (let s = 0; s < slots; s++) {
+    before[s] = count;
+    if (isSet(row, s)) open[count++] = s;
+  }
+  before[slots] = count;
+  return { before, open: open.slice(0, count) };
+}
+
+/** The films a step may have, each once; null: none. */
+export function filmsOf(step: EngineStep): readonly (Film | null)[] {
+  const films = new Set(step.modes.map((m) => m.film));
+  return films.size === 0 ? [null] : [...films];
+}

@@ -1,0 +1,242 @@
+import { LatestStarts } from '../bounds/latestStarts.ts';
+import type { OwnHours } from '../bounds/ownHours.ts';
+import { linkBound } from '../bounds/doneBound.ts';
+import { CostBound } from '../schedule/costBound.ts';
+import { pieceCost, scheduleCost } from '../schedule/cost.ts';
+import { clearSchedule, doneSlot, type PartialSchedule } from '../schedule/partialSchedule.ts';
+import { placeTogether, removePiece, type Scratch } from '../schedule/serialSgs.ts';
+
+/** What a whole plan is made from: steps are placed in the order of their latest starts, each as early as it can. */
+type Aim = {
+  /** Slot in which each piece is to be done, from which its steps' latest starts follow. */
+  readonly targets: Float64Array;
+  /** By step: slots by which its latest start is taken to be later. */
+  readonly bias: Float64Array;
+  /** By piece: slot before which it is not begun, so that others may have the floor. */
+  readonly notBefore: Float64Array;
+};
+
+/**
+ * Searches the dates at which pieces are to be done instead of the plan itself: eight numbers say what is urgent in each hour
+ * of two weeks. What is easy for a person to say ("the chest by Friday, then the desk can wait") makes a good plan at once, and
+ * a date moved by a day another altogether, which moving a few pieces hardly ever finds.
+ * Field terms: serial schedule generation by latest start (Kolisch 1996); search in problem space (Storer, Wu & Vaccari 1992);
+ * simulated annealing
+ */
+export class TargetSearch {
+  readonly #b: PartialSchedule;
+  readonly #scratch: Scratch;
+  readonly #group: readonly number[];
+  readonly #r: () => number;
+  readonly #costBound: CostBound;
+  readonly #leastCosts: Float64Array;
+  readonly #latestStarts: LatestStarts;
+  readonly #earliestDone: Float64Array;
+  readonly #latest: Float64Array;
+  /** By piece: what it costs above the least in the plan that is gone on from. */
+  readonly #excess: Float64Array;
+  readonly #steps: number[];
+  readonly #isSorted: Uint8Array;
+  readonly #order: number[] = [];
+  #here: Aim | null = null;
+  #cost = Infinity;
+  #best = Infinity;
+  #tries = 0;
+  #length: number;
+
+  /**
+   * @param group pieces that are placed anew, in every try all of them
+   * @param leastCosts what each piece costs at best
+   */
+  constructor(
+    b: PartialSchedule,
+    hours: OwnHours,
+    scratch: Scratch,
+    group: readonly number[],
+    r: () => number,
+    leastCosts: Float64Array,
+  ) {
+    const { model } = b;
+    this.#b = b;
+    this.#scratch = scratch;
+    this.#group = group;
+    this.#r = r;
+    // Looser than by the hours of each step, but ready at once; most tries are given up early by either.
+    this.#costBound = new CostBound(b, linkBound(model));
+    this.#leastCosts = leastCosts;
+    this.#latestStarts = new LatestStarts(model, hours);
+    this.#earliestDone = Float64Array.from(model.pieces, (_, k) => this.#latestStarts.earliestDone(k));
+    this.#latest = new Float64Array(model.steps.length);
+    this.#excess = new Float64Array(model.pieces.length);
+    this.#isSorted = new Uint8Array(model.steps.length);
+    this.#steps = group.flatMap((k) => model.pieces[k]!.steps.filter((i) => !model.steps[i]!.fixed));
+    this.#length = FIRST_LENGTH;
+  }
+
+  /** From other dates altogether, and for longer than the time before. */
+  begin(): void {
+    if (this.#tries > 0) this.#length *= LONGER;
+    this.#tries = 0;
+    this.#here = null;
+    this.#cost = Infinity;
+  }
+
+  get isSpent(): boolean {
+    return this.#tries >= this.#length;
+  }
+
+  /** One more plan. @returns its cost; Infinity, with none of the pieces placed, when it is too dear to go on with */
+  try(): number {
+    const isStart = this.#tries < STARTS || !this.#here;
+    const aim = isStart ? this.#anyAim() : this.#nearAim(this.#here!);
+    const hottest = this.#best < Infinity ? HEAT * this.#best : 0;
+    const heat = hottest * (1 - this.#tries / this.#length) ** 2;
+    this.#tries++;
+    const most = isStart ? this.#cost : this.#cost - heat * Math.log(1 - this.#r());
+    const cost = this.#build(aim, most);
+    if (cost < this.#best) this.#best = cost;
+    if (isStart ? cost < this.#cost : cost <= most) {
+      this.#cost = cost;
+      this.#here = aim;
+      for (const k of this.#group) this.#excess[k] = pieceCost(this.#b, k) - this.#leastCosts[k]!;
+    }
+    return cost;
+  }
+
+  #build({ targets, bias, notBefore }: Aim, most: number): number {
+    const b = this.#b;
+    const scratch = this.#scratch;
+    const group = this.#group;
+    this.#latestStarts.write(group, targets, this.#latest);
+    this.#sort(bias);
+    if (group.length === b.model.pieces.length) clearSchedule(b);
+    else for (const k of group) removePiece(b, k);
+    scratch.leaves = b.model.floor ? targets : null;
+    for (const k of group) scratch.notBefore[k] = notBefore[k]!;
+    const isPlaced =
+      this.#costBound.begin(group, this.#leastCosts, most) &&
+      placeTogether(b, scratch, group, this.#order, this.#costBound);
+    scratch.leaves = null;
+    for (const k of group) scratch.notBefore[k] = 0;
+    return isPlaced ? scheduleCost(b) : Infinity;
+  }
+
+  /** Steps by their latest start, each after those it waits for. */
+  #sort(bias: Float64Array): void {
+    const steps = this.#steps;
+    const key = this.#latest;
+    for (const i of steps) key[i]! += bias[i]!;
+    // They are nearly in this order from the try before.
+    for (let q = 1; q < steps.length; q++) {
+      const i = steps[q]!;
+      let at = q;
+      for (; at > 0 && key[steps[at - 1]!]! > key[i]!; at--) steps[at] = steps[at - 1]!;
+      steps[at] = i;
+    }
+    this.#isSorted.fill(0);
+    this.#order.length = 0;
+    for (const i of steps) this.#take(i);
+  }
+
+  #take(i: number): void {
+    if (this.#isSorted[i] === 1) return;
+    this.#isSorted[i] = 1;
+    const { steps } = this.#b.model;
+    for (const p of steps[i]!.preds) if (!steps[p.step]!.fixed) this.#take(p.step);
+    this.#order.push(i);
+  }
+
+  /** Each piece by its date, or as soon as it can be where that is over; but for the first try more or less so. */
+  #anyAim(): Aim {
+    const { pieces, slots, steps } = this.#b.model;
+    const r = this.#r;
+    const spread = this.#tries === 0 ? 0 : START_SPREAD;
+    return {
+      targets: Float64Array.from(
+        pieces,
+        (p, k) => Math.max(Math.min(p.due, slots), this.#earliestDone[k]!) + (r() - 0.5) * spread,
+      ),
+      bias: new Float64Array(steps.length),
+      notBefore: new Float64Array(pieces.length),
+    };
+  }
+
+  /** One that differs a little: some dates sooner or later, or some steps more or less urgent than their date says. */
+  #nearAim(from: Aim): Aim {
+    const { floor } = this.#b.model;
+    const r = this.#r;
+    const aim = { targets: from.targets.slice(), bias: from.bias.slice(), notBefore: from.notBefore.slice() };
+    if (r() < BIAS_SHARE || this.#group.length === 1) this.#moveSteps(aim.bias);
+    else for (let n = 1 + Math.floor(r() * 2.5); n > 0; n--) this.#moveDate(aim.targets);
+    if (floor && this.#group.length > 1) this.#letWait(aim.notBefore);
+    return aim;
+  }
+
+  #moveSteps(bias: Float64Array): void {
+    const r = this.#r;
+    for (let n = 1 + Math.floor(r() * 3); n > 0; n--) {
+      const own = this.#b.model.pieces[this.#anyPiece()]!.steps;
+      const i = own[Math.floor(r() * own.length)]!;
+      bias[i] = r() < BACK_SHARE ? 0 : bias[i]! + (r() - 0.5) * BIAS_SPREAD;
+    }
+  }
+
+  #moveDate(targets: Float64Array): void {
+    const r = this.#r;
+    const k = this.#anyPiece();
+    const done = r() < KEPT_SHARE ? this.#doneNow(k) : 0;
+    if (done > 0) targets[k] = done;
+    else targets[k]! += (r() - 0.5) * r() * TARGET_SPREAD;
+  }
+
+  /** When the plan made last has a piece done; 0: it has not. */
+  #doneNow(k: number): number {
+    const b = this.#b;
+    let done = 0;
+    for (const i of b.model.pieces[k]!.steps) if (b.start[i]! >= 0) done = Math.max(done, doneSlot(b, i));
+    return done;
+  }
+
+  /** Now and then has one piece wait until another leaves the floor, or wait no more. */
+  #letWait(notBefore: Float64Array): void {
+    const { pieces, slots } = this.#b.model;
+    if (this.#r() < WAIT_NO_MORE) notBefore[this.#anyPiece()] = 0;
+    if (this.#r() > WAIT_SHARE) return;
+    const other = pieces[this.#anyPiece()]!;
+    const gone = other.staysUntil > 0 ? other.staysUntil : other.due;
+    if (gone < slots) notBefore[this.#anyPiece()] = gone;
+  }
+
+  /** A piece, half of the time the likelier the dearer it is in the plan that is gone on from. */
+  #anyPiece(): number {
+    const r = this.#r;
+    let x = r() < DEAR_SHARE ? r() * this.#excess.reduce((n, e) => n + e, 0) : 0;
+    if (x > 0)
+      for (const k of this.#group) {
+        x -= this.#excess[k]!;
+        if (x <= 0) return k;
+      }
+    return this.#group[Math.floor(r() * this.#group.length)]!;
+  }
+}
+
+/** Tries anywhere before the best of them is gone on from. */
+const STARTS = 10;
+/** Days by which dates differ there, in slots. */
+const START_SPREAD = 600;
+/** Tries of the first search, and how much longer each next one is. */
+const FIRST_LENGTH = 1300;
+const LONGER = 1.3;
+/** Share of the cost by which a plan may be worse and still be gone on from, less and less. */
+const HEAT = 0.1;
+/** How often single steps are moved and not dates; how far at most, and how often back to where their date has them. */
+const BIAS_SHARE = 0.4;
+const BIAS_SPREAD = 60;
+const BACK_SHARE = 0.3;
+/** A date is moved by up to a day, or to when the piece was done the last time. */
+const TARGET_SPREAD = 576;
+const KEPT_SHARE = 0.3;
+/** How often what is moved is of a piece that costs much. */
+const DEAR_SHARE = 0.5;
+const WAIT_SHARE = 0.15;
+const WAIT_NO_MORE = 0.2;
