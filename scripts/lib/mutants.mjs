@@ -7,6 +7,49 @@ const build = (file) => `core/src/planner/build/${file}`;
 
 /** @type {readonly { file: string, find: string, to: string, fault: string, tests: readonly string[] }[]} */
 export const MUTANTS = [
+  // Dates that are searched where pieces are few
+  {
+    file: engine('bounds/ownHours.ts'),
+    find: 'open[n]! + length - 1 === open[n + length - 1]!;',
+    to: 'open[n]! + length - 1 <= open[n + length - 1]!;',
+    fault: 'work in one go is thought to go through the night',
+    tests: core('targetDates'),
+  },
+  {
+    file: engine('bounds/latestStarts.ts'),
+    find: 'Math.min(out[p.step]!, start - p.minSlots)',
+    to: 'Math.min(out[p.step]!, start)',
+    fault: 'a latest start forgets the gap after a step',
+    tests: core('targetDates'),
+  },
+  {
+    file: engine('schedule/floorAhead.ts'),
+    find: 'if (taken > floor.capacity && gone < Infinity)',
+    to: 'if (taken >= floor.capacity && gone < Infinity)',
+    fault: 'the last room on the floor is not used',
+    tests: core('targetDates'),
+  },
+  {
+    file: engine('schedule/floorAhead.ts'),
+    find: 'leave <= slot',
+    to: 'leave < slot',
+    fault: 'a piece is thought to stand a slot longer than it does',
+    tests: core('targetDates'),
+  },
+  {
+    file: engine('search/targetSearch.ts'),
+    find: 'for (const i of steps) key[i]! += bias[i]!;',
+    to: '',
+    fault: 'steps are never more urgent than their date says',
+    tests: core('targetDates'),
+  },
+  {
+    file: engine('search/targetSearch.ts'),
+    find: 'else targets[k]! += (r() - 0.5) * r() * TARGET_SPREAD;',
+    to: '',
+    fault: 'dates are not moved',
+    tests: core('targetDates'),
+  },
   // Gaps, windows and what is fixed
   {
     file: engine('schedule/partialSchedule.ts'),

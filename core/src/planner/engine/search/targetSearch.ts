@@ -38,6 +38,8 @@ export class TargetSearch {
   readonly #steps: number[];
   readonly #isSorted: Uint8Array;
   readonly #order: number[] = [];
+  /** The order of the plan that is gone on from. */
+  readonly #orderHere: number[] = [];
   #here: Aim | null = null;
   #cost = Infinity;
   #best = Infinity;
@@ -70,7 +72,7 @@ export class TargetSearch {
     this.#excess = new Float64Array(model.pieces.length);
     this.#isSorted = new Uint8Array(model.steps.length);
     this.#steps = group.flatMap((k) => model.pieces[k]!.steps.filter((i) => !model.steps[i]!.fixed));
-    this.#length = FIRST_LENGTH;
+    this.#length = TRIES_PER_STEP * this.#steps.length;
   }
 
   /** From other dates altogether, and for longer than the time before. */
@@ -88,27 +90,41 @@ export class TargetSearch {
   /** One more plan. @returns its cost; Infinity, with none of the pieces placed, when it is too dear to go on with */
   try(): number {
     const isStart = this.#tries < STARTS || !this.#here;
-    const aim = isStart ? this.#anyAim() : this.#nearAim(this.#here!);
+    const aim = isStart ? this.#anyAim() : this.#otherAim(this.#here!);
+    if (isStart) this.#sort(aim);
     const hottest = this.#best < Infinity ? HEAT * this.#best : 0;
     const heat = hottest * (1 - this.#tries / this.#length) ** 2;
     this.#tries++;
     const most = isStart ? this.#cost : this.#cost - heat * Math.log(1 - this.#r());
     const cost = this.#build(aim, most);
     if (cost < this.#best) this.#best = cost;
-    if (isStart ? cost < this.#cost : cost <= most) {
-      this.#cost = cost;
-      this.#here = aim;
-      for (const k of this.#group) this.#excess[k] = pieceCost(this.#b, k) - this.#leastCosts[k]!;
-    }
+    if (isStart ? cost < this.#cost : cost <= most) this.#goOnFrom(aim, cost);
     return cost;
   }
 
-  #build({ targets, bias, notBefore }: Aim, most: number): number {
+  #goOnFrom(aim: Aim, cost: number): void {
+    this.#cost = cost;
+    this.#here = aim;
+    this.#orderHere.splice(0, this.#orderHere.length, ...this.#order);
+    for (const k of this.#group) this.#excess[k] = pieceCost(this.#b, k) - this.#leastCosts[k]!;
+  }
+
+  /** One near that places steps in another order, so that another plan may come of it; leaves that order in `#order`. */
+  #otherAim(from: Aim): Aim {
+    for (let n = 1; ; n++) {
+      const aim = this.#nearAim(from);
+      this.#sort(aim);
+      const isOther =
+        this.#order.some((i, q) => i !== this.#orderHere[q]) || aim.notBefore.some((s, k) => s !== from.notBefore[k]);
+      if (isOther || n === MOST_PROPOSED) return aim;
+    }
+  }
+
+  /** Places all steps in `#order`. */
+  #build({ targets, notBefore }: Aim, most: number): number {
     const b = this.#b;
     const scratch = this.#scratch;
     const group = this.#group;
-    this.#latestStarts.write(group, targets, this.#latest);
-    this.#sort(bias);
     if (group.length === b.model.pieces.length) clearSchedule(b);
     else for (const k of group) removePiece(b, k);
     scratch.leaves = b.model.floor ? targets : null;
@@ -122,9 +138,10 @@ export class TargetSearch {
   }
 
   /** Steps by their latest start, each after those it waits for. */
-  #sort(bias: Float64Array): void {
+  #sort({ targets, bias }: Aim): void {
     const steps = this.#steps;
     const key = this.#latest;
+    this.#latestStarts.write(this.#group, targets, key);
     for (const i of steps) key[i]! += bias[i]!;
     // They are nearly in this order from the try before.
     for (let q = 1; q < steps.length; q++) {
@@ -224,8 +241,10 @@ export class TargetSearch {
 const STARTS = 10;
 /** Days by which dates differ there, in slots. */
 const START_SPREAD = 600;
-/** Tries of the first search, and how much longer each next one is. */
-const FIRST_LENGTH = 1300;
+/** Changes proposed at most until one changes the order. */
+const MOST_PROPOSED = 20;
+/** Tries of the first search for each step that is placed, and how much longer each next search is. */
+const TRIES_PER_STEP = 10;
 const LONGER = 1.3;
 /** Share of the cost by which a plan may be worse and still be gone on from, less and less. */
 const HEAT = 0.1;
