@@ -83,7 +83,8 @@ class Run {
     this.#total = this.#best = this.neighbourhood.total();
     const { movable } = this.neighbourhood;
     this.#targetSearch =
-      hours && search.isFresh && model.pieces.length <= MOST_DATES
+      // What has no place in the first plan would have none in any of these.
+      hours && search.isFresh && model.pieces.length <= MOST_DATES && this.#total < UNPLACED
         ? new TargetSearch(b, hours, scratch, movable, this.#r, this.#least)
         : null;
   }
