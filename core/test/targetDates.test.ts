@@ -192,21 +192,22 @@ describe('whether a piece may come while others are not done yet', () => {
     return none;
   }
   const leaves = Float64Array.of(100, 200, 300);
+  const group = [0, 1, 2];
   test('not before the first of them has left', () => {
-    expect(floorFullUntil(begun(), [0, 1, 2], leaves, 2, 50)).toBe(100);
-    expect(floorFullUntil(begun(), [0, 1, 2], leaves, 2, 99)).toBe(100);
+    expect(floorFullUntil(begun(), { group, leaves }, 2, 50)).toBe(100);
+    expect(floorFullUntil(begun(), { group, leaves }, 2, 99)).toBe(100);
   });
   test('as soon as it has', () => {
-    expect(floorFullUntil(begun(), [0, 1, 2], leaves, 2, 100)).toBe(-1);
+    expect(floorFullUntil(begun(), { group, leaves }, 2, 100)).toBe(-1);
   });
   test('nor before another that comes during its stay, when there would be no room then', () => {
-    expect(floorFullUntil(begun(), [0, 1, 2], Float64Array.of(100, 200, 9), 2, 5)).toBe(-1);
-    expect(floorFullUntil(begun(), [0, 1, 2], Float64Array.of(100, 200, 11), 2, 5)).toBe(100);
+    expect(floorFullUntil(begun(), { group, leaves: Float64Array.of(100, 200, 9) }, 2, 5)).toBe(-1);
+    expect(floorFullUntil(begun(), { group, leaves: Float64Array.of(100, 200, 11) }, 2, 5)).toBe(100);
   });
   test('a piece that takes no floor comes whenever it likes', () => {
     const b = begun();
     const model = { ...b.model, pieces: b.model.pieces.map((p, k) => (k === 2 ? { ...p, floor: 0 } : p)) };
-    expect(floorFullUntil({ ...b, model }, [0, 1, 2], leaves, 2, 50)).toBe(-1);
+    expect(floorFullUntil({ ...b, model }, { group, leaves }, 2, 50)).toBe(-1);
   });
 });
 

@@ -1,18 +1,15 @@
 import { lastOverload } from '../resources/floor.ts';
 import type { PartialSchedule } from './partialSchedule.ts';
 
+/** Pieces placed among one another, and by piece the slot by which each is thought to leave the floor. */
+export type FloorAhead = { readonly group: readonly number[]; readonly leaves: Float64Array };
+
 /**
  * Whether a piece may come in a slot, while pieces placed among one another are not done yet: each that has begun is thought
- * to stay until the slot in `leaves`.
+ * to stay until it leaves.
  * @returns -1 when there is room for all of its stay; else the first slot after which there is more
  */
-export function floorFullUntil(
-  b: PartialSchedule,
-  group: readonly number[],
-  leaves: Float64Array,
-  piece: number,
-  from: number,
-): number {
+export function floorFullUntil(b: PartialSchedule, { group, leaves }: FloorAhead, piece: number, from: number): number {
   const { floor, pieces, slots } = b.model;
   const units = pieces[piece]!.floor;
   if (!floor || units === 0 || pieces[piece]!.isHere) return -1;

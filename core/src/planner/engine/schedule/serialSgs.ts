@@ -9,7 +9,7 @@ import {
   seek,
 } from './partialSchedule.ts';
 import type { CostBound, DoneBound } from './costBound.ts';
-import { floorFullUntil } from './floorAhead.ts';
+import { type FloorAhead, floorFullUntil } from './floorAhead.ts';
 import { lastOverload, occupyFloor } from '../resources/floor.ts';
 
 /**
@@ -25,8 +25,8 @@ export type Scratch = {
   readonly notBefore: Float64Array;
   /** First slot in which each step may start, to share a tray with another; ordinarily 0. */
   readonly joinAt: Int32Array;
-  /** Slot by which each piece is thought to leave the floor, where pieces are placed among one another by targets; else null. */
-  leaves: Float64Array | null;
+  /** Who is thought to stand on the floor, while pieces placed among one another are not done yet; null: nobody is asked before they are. */
+  floorAhead: FloorAhead | null;
   /** When a piece is done at best after one of its steps. */
   bound: DoneBound;
 };
@@ -36,7 +36,7 @@ export const newScratch = (steps: number, isPartial: boolean, isStrict = false):
   isStrict,
   notBefore: new Float64Array(steps),
   joinAt: new Int32Array(steps),
-  leaves: null,
+  floorAhead: null,
   bound: { after: (_, end) => end },
 });
 
@@ -105,7 +105,7 @@ export function placeTogether(
     push[i] = Math.max(scratch.joinAt[i]!, scratch.notBefore[b.model.steps[i]!.piece]!);
     if (left) left[i] = 0;
   }
-  let done = placeSteps(b, scratch, order, 0, Infinity, 0, cost, group) >= 0;
+  let done = placeSteps(b, scratch, order, 0, Infinity, cost) >= 0;
   for (let n = 0; n < group.length && done; n++) {
     const isForced = b.model.pieces[group[n]!]!.isHere && !scratch.isStrict;
     if (bookFloor(b, group[n]!, isForced) < 0) continue;
@@ -180,7 +180,7 @@ export function stayOf(b: PartialSchedule, piece: number): { from: number; until
 }
 
 /**
- * Places the steps of `order` that are not placed, from position `first` on; `scratch.push` says how far each was
+ * Places the steps of `order` that are not placed; `scratch.push` says how far each was
  * pushed already. @returns the slot in which the last of them is done
  */
 export function placeSteps(
@@ -189,15 +189,13 @@ export function placeSteps(
   order: readonly number[],
   from: number,
   limit: number,
-  first = 0,
   cost: CostBound | null = null,
-  group: readonly number[] = [],
 ): Outcome {
   const { steps } = b.model;
   const { push, left } = scratch;
   let pushes = 0;
   let isWhole = true;
-  for (let k = first; k < order.length; k++) {
+  for (let k = 0; k < order.length; k++) {
     const i = order[k]!;
     const step = steps[i]!;
     if (step.fixed || b.start[i]! >= 0) continue;
@@ -213,8 +211,8 @@ export function placeSteps(
       isWhole = false;
       continue;
     }
-    if (scratch.leaves && !isBegun(b, step.piece)) {
-      const room = floorFullUntil(b, group, scratch.leaves, step.piece, b.found.start);
+    if (scratch.floorAhead && !isBegun(b, step.piece)) {
+      const room = floorFullUntil(b, scratch.floorAhead, step.piece, b.found.start);
       if (room >= 0) {
         if (++pushes > MOST_PUSHES) return NO_ROOM;
         for (const j of b.model.pieces[step.piece]!.steps) push[j] = Math.max(push[j]!, room);

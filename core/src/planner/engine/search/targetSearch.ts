@@ -127,12 +127,12 @@ export class TargetSearch {
     const group = this.#group;
     if (group.length === b.model.pieces.length) clearSchedule(b);
     else for (const k of group) removePiece(b, k);
-    scratch.leaves = b.model.floor ? targets : null;
+    scratch.floorAhead = b.model.floor ? { group, leaves: targets } : null;
     for (const k of group) scratch.notBefore[k] = notBefore[k]!;
     const isPlaced =
       this.#costBound.begin(group, this.#leastCosts, most) &&
       placeTogether(b, scratch, group, this.#order, this.#costBound);
-    scratch.leaves = null;
+    scratch.floorAhead = null;
     for (const k of group) scratch.notBefore[k] = 0;
     return isPlaced ? scheduleCost(b) : Infinity;
   }
