@@ -8,25 +8,14 @@ import { OwnHours } from '../src/planner/engine/bounds/ownHours.ts';
 import type { EngineModel } from '../src/planner/engine/engineModel.ts';
 import { CostBound } from '../src/planner/engine/schedule/costBound.ts';
 import { pieceCost } from '../src/planner/engine/schedule/cost.ts';
-import { doneSlot, newPartialSchedule, type PartialSchedule } from '../src/planner/engine/schedule/partialSchedule.ts';
-import { newScratch, placePiece, placeTogether, removePiece } from '../src/planner/engine/schedule/serialSgs.ts';
+import { newScratch, placeTogether, removePiece } from '../src/planner/engine/schedule/serialSgs.ts';
 import { piece, shop, step } from './fixtures/neutralShop.ts';
+import { doneOf, placedOneByOne } from './fixtures/placedOneByOne.ts';
 import { randomWorkshop } from './fixtures/randomWorkshop.ts';
 
 const RUNS = process.env['MOKUME_LONG'] ? 200 : 3;
 const load = (name: string) =>
   JSON.parse(readFileSync(new URL(`../../bench/instances/${name}.json`, import.meta.url), 'utf8')) as NeutralInstance;
-
-/** All pieces, one after another; those that find no room are left out. */
-function filled(model: EngineModel): { b: PartialSchedule; whole: number[] } {
-  const b = newPartialSchedule(model);
-  const scratch = newScratch(model.steps.length, false);
-  const whole = model.pieces
-    .map((_, k) => k)
-    .filter((k) => placePiece(b, scratch, k, model.pieces[k]!.steps, Infinity) >= 0);
-  return { b, whole };
-}
-const doneOf = (b: PartialSchedule, k: number) => Math.max(...b.model.pieces[k]!.steps.map((i) => doneSlot(b, i)));
 
 describe('when a piece is done at best after one of its steps', () => {
   const models: [string, EngineModel][] = [
@@ -37,7 +26,7 @@ describe('when a piece is done at best after one of its steps', () => {
     ]),
   ];
   test.each(models)('%s: never later than it is in a plan, and never sooner than by its links alone', (_, model) => {
-    const { b, whole } = filled(model);
+    const { b, whole } = placedOneByOne(model);
     const [calendars, links] = [calendarBound(model, new OwnHours(model)), linkBound(model)];
     let sharper = 0;
     for (const k of whole)
@@ -78,7 +67,7 @@ describe('what pieces placed together will cost at least', () => {
   test('they are placed when they may cost just what they do, and given up when they may cost a little less', () => {
     // With room for all on the floor, so that only their cost decides.
     const model = { ...compile(load('small-1')).model, floor: null };
-    const { b } = filled(model);
+    const { b } = placedOneByOne(model);
     const scratch = newScratch(model.steps.length, false);
     const least = new Float64Array(model.pieces.length);
     const cost = new CostBound(b, calendarBound(model, new OwnHours(model)));

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { instanceFaults, type NeutralInstance, type NeutralStep, solveNeutral } from '../src/index.ts';
 import { judge } from './fixtures/neutralJudge.ts';
-import { after, piece, shop, step } from './fixtures/neutralShop.ts';
+import { after, piece, sevenActivities, shop, step } from './fixtures/neutralShop.ts';
 import { randomFrom } from './fixtures/randomWorkshop.ts';
 
 const load = (name: string) =>
@@ -104,18 +104,7 @@ describe('textbook facts', () => {
     expect(solved(shop([piece('all', steps)]), 1500).cost / 5).toBe(47);
   });
   test('the critical path of seven activities is 14 long (critical path method)', () => {
-    const a = (id: string, d: number, ...before: string[]) =>
-      step(id, d, { station: 'free', after: before.map((b) => after(b)) });
-    const steps = [
-      a('A', 3),
-      a('B', 4, 'A'),
-      a('C', 2, 'A'),
-      a('D', 5, 'B'),
-      a('E', 1, 'C'),
-      a('F', 2, 'D', 'E'),
-      a('G', 4, 'C'),
-    ];
-    const { plan, cost } = solved(shop([piece('all', steps)]), 0);
+    const { plan, cost } = solved(shop([piece('all', sevenActivities())]), 0);
     expect(cost / 5).toBe(14);
     expect(['A', 'B', 'C', 'D', 'E', 'F', 'G'].map((id) => plan.steps[id]!.start / 5)).toEqual([0, 3, 3, 7, 5, 12, 5]);
   });

@@ -8,11 +8,12 @@ import { OwnHours } from '../src/planner/engine/bounds/ownHours.ts';
 import type { EngineModel } from '../src/planner/engine/engineModel.ts';
 import { scheduleCost } from '../src/planner/engine/schedule/cost.ts';
 import { floorFullUntil } from '../src/planner/engine/schedule/floorAhead.ts';
-import { doneSlot, newPartialSchedule, type PartialSchedule } from '../src/planner/engine/schedule/partialSchedule.ts';
+import { newPartialSchedule } from '../src/planner/engine/schedule/partialSchedule.ts';
 import { newScratch, placePiece } from '../src/planner/engine/schedule/serialSgs.ts';
 import { randomFrom } from '../src/planner/engine/search/random.ts';
 import { TargetSearch } from '../src/planner/engine/search/targetSearch.ts';
-import { after, piece, shop, step } from './fixtures/neutralShop.ts';
+import { after, piece, sevenActivities, shop, step } from './fixtures/neutralShop.ts';
+import { doneOf, placedOneByOne } from './fixtures/placedOneByOne.ts';
 import { randomWorkshop } from './fixtures/randomWorkshop.ts';
 
 const RUNS = process.env['MOKUME_LONG'] ? 200 : 4;
@@ -24,17 +25,6 @@ function startsOf(model: EngineModel) {
   const hours = new OwnHours(model);
   return { hours, latestStarts: new LatestStarts(model, hours) };
 }
-/** Pieces placed one after another; those that found no room are left out. */
-function filled(model: EngineModel): { b: PartialSchedule; whole: number[] } {
-  const b = newPartialSchedule(model);
-  const scratch = newScratch(model.steps.length, false);
-  const whole = model.pieces
-    .map((_, k) => k)
-    .filter((k) => placePiece(b, scratch, k, model.pieces[k]!.steps, Infinity) >= 0);
-  return { b, whole };
-}
-const doneOf = (b: PartialSchedule, k: number) => Math.max(...b.model.pieces[k]!.steps.map((i) => doneSlot(b, i)));
-
 /** One person of eight hours a day, two days running: slots 0 to 96 and 288 to 384. */
 const twoDays = (steps: readonly NeutralStep[], due = 400) =>
   compile(
@@ -61,21 +51,7 @@ const twoDays = (steps: readonly NeutralStep[], due = 400) =>
 
 describe('the latest start of each step for its piece to be done by a slot', () => {
   test('seven activities of a network 14 long (critical path method, worked by hand)', () => {
-    const a = (id: string, d: number, ...before: string[]) =>
-      step(id, d, { station: 'free', after: before.map((b) => after(b)) });
-    const { model, stepIds } = compile(
-      shop([
-        piece('all', [
-          a('A', 3),
-          a('B', 4, 'A'),
-          a('C', 2, 'A'),
-          a('D', 5, 'B'),
-          a('E', 1, 'C'),
-          a('F', 2, 'D', 'E'),
-          a('G', 4, 'C'),
-        ]),
-      ]),
-    );
+    const { model, stepIds } = compile(shop([piece('all', sevenActivities())]));
     const { latestStarts } = startsOf(model);
     expect(latestStarts.earliestDone(0)).toBe(14);
     const out = new Float64Array(7);
@@ -124,7 +100,7 @@ describe('the latest start of each step for its piece to be done by a slot', () 
     '%s: a plan in which each piece is done when it is begins no step later, and none is done sooner',
     (name) => {
       const { model } = compile(load(name));
-      const { b, whole } = filled(model);
+      const { b, whole } = placedOneByOne(model);
       expect(whole.length).toBeGreaterThan(0);
       const { latestStarts } = startsOf(model);
       const targets = Float64Array.from(model.pieces, (_, k) => (whole.includes(k) ? doneOf(b, k) : 0));
