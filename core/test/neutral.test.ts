@@ -96,6 +96,25 @@ describe('textbook facts', () => {
     const pieces = jobs.map(([p, w], i) => job(`j${i}`, p, 900, w));
     expect(solved(shop(pieces), 800).cost / 5).toBe(optimum);
   });
+  test('a job nobody can do takes nothing from how the others are ordered (Smith 1956, the seven jobs above)', () => {
+    const jobs = [
+      [3, 6],
+      [6, 18],
+      [6, 12],
+      [5, 8],
+      [7, 17],
+      [4, 10],
+      [2, 18],
+    ].map(([p, w], i) => job(`j${i}`, p!, 900, w));
+    const nobodys = piece('x', [step('sx', 1, { skill: 'nobody', staff: 1 })]);
+    const flowAfter = (evaluations: number) => {
+      const out = solveNeutral(shop([...jobs, nobodys]), { seed: 1, evaluations, isOver: () => false });
+      expect(out.left).toBe(1);
+      return jobs.reduce((n, p) => n + p.weight * out.plan.steps[p.steps[0]!.id]!.end, 0) / 5;
+    };
+    expect(flowAfter(200)).toBeLessThan(flowAfter(0));
+    expect(flowAfter(1500)).toBe(1355);
+  });
   test('two machines in a row: the shortest makespan is 47 (Johnson 1954)', () => {
     const steps = [4, 4, 30, 6, 2].flatMap((a, i) => [
       step(`a${i}`, a),

@@ -180,6 +180,11 @@ describe('whether a piece may come while others are not done yet', () => {
     expect(floorFullUntil(begun(), { group, leaves: Float64Array.of(100, 200, 9) }, 2, 5)).toBe(-1);
     expect(floorFullUntil(begun(), { group, leaves: Float64Array.of(100, 200, 11) }, 2, 5)).toBe(100);
   });
+  test('what has come already stays, however full it is thought to get', () => {
+    const b = begun();
+    b.start[2] = 20;
+    expect(floorFullUntil(b, { group, leaves }, 2, 50)).toBe(-1);
+  });
   test('a piece that takes no floor comes whenever it likes', () => {
     const b = begun();
     const model = { ...b.model, pieces: b.model.pieces.map((p, k) => (k === 2 ? { ...p, floor: 0 } : p)) };

@@ -9,6 +9,20 @@ const build = (file) => `core/src/planner/build/${file}`;
 export const MUTANTS = [
   // Dates that are searched where pieces are few
   {
+    file: engine('search/search.ts'),
+    find: 'model.pieces.length <= MOST_DATES && this.#total < UNPLACED',
+    to: 'model.pieces.length <= MOST_DATES',
+    fault: 'dates are searched in vain where a step has no place',
+    tests: core('neutral'),
+  },
+  {
+    file: engine('schedule/floorAhead.ts'),
+    find: '|| begunAt(b, piece) < Infinity) return -1;',
+    to: ') return -1;',
+    fault: 'a piece that has come is kept from the floor it stands on',
+    tests: core('targetDates'),
+  },
+  {
     file: engine('bounds/ownHours.ts'),
     find: 'open[n]! + length - 1 === open[n + length - 1]!;',
     to: 'open[n]! + length - 1 <= open[n + length - 1]!;',

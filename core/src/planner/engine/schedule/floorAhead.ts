@@ -7,12 +7,12 @@ export type FloorAhead = { readonly group: readonly number[]; readonly leaves: F
 /**
  * Whether a piece may come in a slot, while pieces placed among one another are not done yet: each that has begun is thought
  * to stay until it leaves.
- * @returns -1 when there is room for all of its stay; else the first slot after which there is more
+ * @returns -1 when it has come already or there is room for all of its stay; else the first slot after which there is more
  */
 export function floorFullUntil(b: PartialSchedule, { group, leaves }: FloorAhead, piece: number, from: number): number {
   const { floor, pieces, slots } = b.model;
   const units = pieces[piece]!.floor;
-  if (!floor || units === 0 || pieces[piece]!.isHere) return -1;
+  if (!floor || units === 0 || begunAt(b, piece) < Infinity) return -1;
   const until = Math.min(slots, Math.max(from + 1, leaves[piece]!));
   const full = lastOverload(floor, from, until, units);
   if (full >= 0) return full + 1;

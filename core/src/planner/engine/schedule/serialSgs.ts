@@ -144,8 +144,6 @@ export function releaseFloor(b: PartialSchedule, piece: number): void {
   occupyFloor(model.floor, stay.from, Math.min(model.slots, stay.until), -p.floor);
 }
 
-const isBegun = (b: PartialSchedule, piece: number) => b.model.pieces[piece]!.steps.some((i) => b.start[i]! >= 0);
-
 const isWhole = (b: PartialSchedule, piece: number) => b.model.pieces[piece]!.steps.every((i) => b.start[i]! >= 0);
 
 /**
@@ -211,14 +209,12 @@ export function placeSteps(
       isWhole = false;
       continue;
     }
-    if (scratch.floorAhead && !isBegun(b, step.piece)) {
-      const room = floorFullUntil(b, scratch.floorAhead, step.piece, b.found.start);
-      if (room >= 0) {
-        if (++pushes > MOST_PUSHES) return NO_ROOM;
-        for (const j of b.model.pieces[step.piece]!.steps) push[j] = Math.max(push[j]!, room);
-        k--;
-        continue;
-      }
+    const room = scratch.floorAhead ? floorFullUntil(b, scratch.floorAhead, step.piece, b.found.start) : -1;
+    if (room >= 0) {
+      if (++pushes > MOST_PUSHES) return NO_ROOM;
+      for (const j of b.model.pieces[step.piece]!.steps) push[j] = Math.max(push[j]!, room);
+      k--;
+      continue;
     }
     const latest = latestFor(b, step);
     if (b.found.start > latest) {

@@ -1,6 +1,7 @@
 import type { PartialSchedule } from '../schedule/partialSchedule.ts';
 import type { ParallelSgs, Priority } from '../schedule/parallelSgs.ts';
 import { removePiece, placePiece, type Scratch } from '../schedule/serialSgs.ts';
+import { waitFor } from './waitFor.ts';
 
 /**
  * Local search over priorities instead of plans: each try places all pieces anew by a priority near the best one so far.
@@ -131,7 +132,5 @@ function shiftPieces(b: PartialSchedule, out: Changing, group: readonly number[]
 /** Has one piece wait until another leaves the floor. */
 function letOneWait(b: PartialSchedule, notBefore: Float64Array, group: readonly number[], r: () => number): void {
   const one = group[Math.floor(r() * group.length)]!;
-  const other = b.model.pieces[group[Math.floor(r() * group.length)]!]!;
-  const gone = other.staysUntil > 0 ? other.staysUntil : other.due;
-  if (gone < b.model.slots) notBefore[one] = gone;
+  waitFor(b.model, notBefore, one, group[Math.floor(r() * group.length)]!);
 }

@@ -5,6 +5,7 @@ import { CostBound } from '../schedule/costBound.ts';
 import { pieceCost, scheduleCost } from '../schedule/cost.ts';
 import { clearSchedule, doneSlot, type PartialSchedule } from '../schedule/partialSchedule.ts';
 import { placeTogether, removePiece, type Scratch } from '../schedule/serialSgs.ts';
+import { waitFor } from './waitFor.ts';
 
 /** What a whole plan is made from: steps are placed in the order of their latest starts, each as early as it can. */
 type Aim = {
@@ -17,8 +18,8 @@ type Aim = {
 };
 
 /**
- * Searches the dates at which pieces are to be done instead of the plan itself: eight numbers say what is urgent in each hour
- * of two weeks. What is easy for a person to say ("the chest by Friday, then the desk can wait") makes a good plan at once, and
+ * Searches the dates at which pieces are to be done instead of the plan itself: one number a piece says what is urgent in each
+ * hour of weeks. What is easy for a person to say ("the chest by Friday, then the desk can wait") makes a good plan at once, and
  * a date moved by a day another altogether, which moving a few pieces hardly ever finds.
  * Field terms: serial schedule generation by latest start (Kolisch 1996); search in problem space (Storer, Wu & Vaccari 1992);
  * simulated annealing
@@ -216,12 +217,10 @@ export class TargetSearch {
 
   /** Now and then has one piece wait until another leaves the floor, or wait no more. */
   #letWait(notBefore: Float64Array): void {
-    const { pieces, slots } = this.#b.model;
     if (this.#r() < WAIT_NO_MORE) notBefore[this.#anyPiece()] = 0;
     if (this.#r() > WAIT_SHARE) return;
-    const other = pieces[this.#anyPiece()]!;
-    const gone = other.staysUntil > 0 ? other.staysUntil : other.due;
-    if (gone < slots) notBefore[this.#anyPiece()] = gone;
+    const other = this.#anyPiece();
+    waitFor(this.#b.model, notBefore, this.#anyPiece(), other);
   }
 
   /** A piece, half of the time the likelier the dearer it is in the plan that is gone on from. */
