@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import {
   type PieceToPlan,
+  type Problem,
   chanceBy,
   chancesInParts,
   chancesOf,
@@ -81,6 +82,36 @@ describe('rehearsing a plan', () => {
     const plan = planAfresh(shop);
     expect(plan.steps['paint']!.start).toBe(at(1, 9));
     expect(simulate(shop, plan, 3, 1, { ...CERTAIN, rework: 1 }).get('p')![0]).toBe(at(1, 10));
+  });
+  describe('somebody waits for a coat that fails', () => {
+    const helper = (id: string, skill: string) => ({ id, name: id, hours: NINE_TO_FIVE, skills: { [skill]: 1 } });
+    // From ten to twelve Bo was to rub what Ada paints, and then to do another piece, whose date is missed by that.
+    const shop = (due: number | null) =>
+      smallShop(
+        [
+          piece(
+            'p',
+            [
+              coat('fails', { work_minutes: 60 }),
+              step('rub', { skill: 'repair', work_minutes: 120, after: [after('fails')] }),
+            ],
+            { promised: true, due: at(0, 12) },
+          ),
+          piece('q', [step('next', { skill: 'repair', work_minutes: 60 })], { arrival: at(0, 10), due }),
+          piece('r', [step('meanwhile', { work_minutes: 15 })], { arrival: at(0, 10, 15) }),
+        ],
+        { people: [helper('ada', 'paint'), helper('bo', 'repair'), helper('cleo', 'prep')] },
+      );
+    const other = (problem: Problem) => {
+      const plan = planAfresh(problem);
+      return [plan.ready['q'], simulate(problem, plan, 3, 1, { ...CERTAIN, rework: 1 }).get('q')![0]];
+    };
+    test('a late piece is done meanwhile, from when that is known on', () => {
+      expect(other(shop(at(0, 12)))).toEqual([at(0, 13), at(0, 11, 15)]);
+    });
+    test('one in time stays where it is', () => {
+      expect(other(shop(null))).toEqual([at(0, 13), at(0, 13)]);
+    });
   });
   test('a few seconds over move nothing: what happened is told in whole minutes', () => {
     const steps = Array.from({ length: 8 }, (_, n) =>

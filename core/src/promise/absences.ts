@@ -5,38 +5,45 @@ import { clearRange, nextSet, setMasked, setRange } from '../planner/engine/reso
 
 type Day = { readonly person: number; readonly number: number; readonly from: number; readonly until: number };
 
-/** Days on which somebody who should work is unexpectedly away, taken out of their hours for one run. */
+/** Days on which somebody who should work is unexpectedly away, in one run. Nobody knows of one before its morning. */
 export class Absences {
   readonly #draft: Draft;
-  /** Working days of everybody, by person, in order; days of a person are numbered by the calendar. */
+  /** Working days of everybody, in order; days of a person are numbered by the calendar. */
   readonly #days: readonly Day[];
+  /** Days of this run, in order, and how many of them have come. */
   readonly #away: Day[] = [];
+  #known = 0;
 
   constructor(draft: Draft) {
     this.#draft = draft;
     this.#days = workingDays(draft);
   }
 
-  /** @param isAway asked for each person and working day, in order */
+  /** @param isAway asked for each person and working day, of each person in order */
   begin(isAway: (person: number, day: number) => boolean): void {
-    const { people } = this.#draft.compiled.model;
-    for (const day of this.#days) {
-      if (!isAway(day.person, day.number)) continue;
-      this.#away.push(day);
-      clearRange(people[day.person]!.free, day.from, day.until);
-      clearRange(people[day.person]!.idle, day.from, day.until);
-    }
+    this.#away.length = 0;
+    this.#known = 0;
+    for (const day of this.#days) if (isAway(day.person, day.number)) this.#away.push(day);
   }
 
-  /** Whether somebody is away in any part of a span of slots. */
-  isAway(person: number, from: number, until: number): boolean {
-    return this.#away.some((d) => d.person === person && d.from < until && from < d.until);
+  /**
+   * Takes a day that has come by a slot out of the hours of who is away then; what was to be done in it must be taken off before.
+   * @param takeOff is told of the day first
+   */
+  comes(at: number, takeOff: (person: number, from: number, until: number) => void): void {
+    for (; this.#known < this.#away.length && this.#away[this.#known]!.from <= at; this.#known++) {
+      const { person, from, until } = this.#away[this.#known]!;
+      takeOff(person, from, until);
+      const { free, idle } = this.#draft.compiled.model.people[person]!;
+      clearRange(free, from, until);
+      clearRange(idle, from, until);
+    }
   }
 
   /** Gives the days back. Only what is done or running may be booked. */
   end(): void {
     const { people, steps } = this.#draft.compiled.model;
-    for (const { person, from, until } of this.#away) {
+    for (const { person, from, until } of this.#away.slice(0, this.#known)) {
       setMasked(people[person]!.free, people[person]!.open, from, until);
       setRange(people[person]!.idle, from, until);
       for (const { fixed, modes } of steps) {
@@ -45,7 +52,6 @@ export class Absences {
         clearRange(people[person]!.idle, fixed.start, fixed.end);
       }
     }
-    this.#away.length = 0;
   }
 }
 
@@ -61,5 +67,6 @@ function workingDays({ compiled }: Draft): Day[] {
       if (nextSet(open, from, until) < until) out.push({ person, number: day, from, until });
     }
   });
-  return out;
+  // Of one morning in the order of people.
+  return out.sort((x, y) => x.from - y.from || x.person - y.person);
 }

@@ -269,7 +269,7 @@ type PerturbationCost = {
 
 function perturbationCost({ schedule, compiled }: Draft, previous: Plan): PerturbationCost {
   const { model, pieces, problem } = compiled;
-  const soon = Math.floor((problem.now - compiled.origin + SOON_MINUTES) / GRID_MINUTES);
+  const soon = Math.floor((problem.now - compiled.origin + NEAR_MINUTES) / GRID_MINUTES);
   let [promised, other, soonMoved, moved] = [0, 0, 0, 0];
   const movedPieces = new Set<number>();
   for (let k = 0; k < pieces.length; k++) {
@@ -295,7 +295,8 @@ function perturbationCost({ schedule, compiled }: Draft, previous: Plan): Pertur
     isWider: (touched) => [...movedPieces].some((k) => !touched.includes(pieces[k]!.id)),
   };
 }
-const SOON_MINUTES = 2 * 1440;
+/** Steps within this time are near: whoever is to do them counts on them most. */
+export const NEAR_MINUTES = 2 * 1440;
 
 function comparePerturbation(a: PerturbationCost, b: PerturbationCost): number {
   const k = a.parts.findIndex((part, n) => part !== b.parts[n]);

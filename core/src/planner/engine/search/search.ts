@@ -10,6 +10,7 @@ import { inKeyOrder, shuffledOrder, placeOneByOne, placeInterleaved, orderWithAr
 import { Neighbourhood } from './neighbourhood.ts';
 import { releaseFloor, removePiece, type Scratch, bookFloor } from '../schedule/serialSgs.ts';
 import { randomFrom } from './random.ts';
+import { TabuSearch } from './tabuSearch.ts';
 import { TargetSearch } from './targetSearch.ts';
 import { Snapshot } from '../schedule/snapshot.ts';
 
@@ -57,6 +58,7 @@ class Run {
   readonly #before: Snapshot;
   readonly #bestSchedule: Snapshot;
   readonly #targetSearch: TargetSearch | null;
+  readonly #tabuSearch: TabuSearch | null;
   /** The priority that brought the best plan of the priority search. */
   #trial: Trial | null = null;
   #done = 0;
@@ -87,6 +89,10 @@ class Run {
       hours && search.isFresh && model.pieces.length <= MOST_DATES && this.#total < UNPLACED
         ? new TargetSearch(b, hours, scratch, movable, this.#r, this.#least)
         : null;
+    this.#tabuSearch =
+      this.#targetSearch && movable.length === 1
+        ? new TabuSearch(b, scratch, movable[0]!, this.#least, this.#costBound, this.#r)
+        : null;
   }
 
   go(): number {
@@ -101,6 +107,11 @@ class Run {
       if (isAnew && this.#targetSearch) this.#searchTargets(this.#targetSearch);
       else if (isAnew || (isLate && cycle === 0)) this.#searchPriorities();
       if (!isAnew) this.#restoreBest();
+      // By whom and where a step is done is changed by moves only, so that they have every fourth cycle.
+      if (this.#tabuSearch && cycle % ANEW < ANEW - 1) {
+        this.#swapArcs(this.#tabuSearch);
+        continue;
+      }
       const most = MOST_HEAT[Math.abs(this.#search.seed + cycle) % MOST_HEAT.length]!;
       const heat = isDescentOnly ? 0 : Math.min(most, HEAT / model.pieces.length ** 1.5);
       // Steps without a place and lost pins are no measure of how much worse a date may get for a while.
@@ -109,6 +120,27 @@ class Run {
     }
     this.#restoreBest();
     return this.#done;
+  }
+
+  /** Swaps of steps on the critical path of the only piece until many brought nothing, and goes on from the best of that. */
+  #swapArcs(tabuSearch: TabuSearch): void {
+    tabuSearch.begin();
+    const top = new Snapshot(this.#b.model.steps.length);
+    top.keep(this.#b, this.#all);
+    let least = this.#total;
+    for (let fruitless = 0; fruitless < MOST_FRUITLESS_SWAPS && !this.#isOver(); fruitless++) {
+      const tried = tabuSearch.next(least);
+      if (tried === 0) break;
+      this.#done += tried;
+      for (const k of this.neighbourhood.movable) this.neighbourhood.note(k);
+      this.#total = this.neighbourhood.total();
+      if (this.#total >= least - 1e-6) continue;
+      least = this.#total;
+      fruitless = 0;
+      top.keep(this.#b, this.#all);
+      this.#keepBest();
+    }
+    this.#restore(top);
   }
 
   /** Rounds of moves, each from the best plan since the cycle began, until one brings nothing. */
@@ -337,6 +369,8 @@ const LEAST_FOR_CALENDARS = 3000;
 const MOST_DATES = 20;
 /** Rounds that may bring nothing before the search begins anew. */
 const MOST_FRUITLESS = 2;
+/** Swaps on the critical path of the only piece that may bring nothing before the search begins anew. */
+const MOST_FRUITLESS_SWAPS = 1000;
 /** How often two steps on a critical path change places instead of a group of pieces being placed anew. */
 const ARC_SHARE = 0.15;
 /** In one piece alone that is half of all there is to try. */
