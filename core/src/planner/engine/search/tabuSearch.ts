@@ -56,8 +56,7 @@ export class TabuSearch {
     );
     const sequence = this.#sequence();
     let most = Infinity;
-    let chosen: readonly number[] | null = null;
-    let swapped: Arc | null = null;
+    let chosen: { readonly arc: Arc; readonly order: readonly number[] } | null = null;
     this.#round++;
     for (const arc of arcs) {
       const order = this.#swapped(sequence, arc);
@@ -65,15 +64,14 @@ export class TabuSearch {
       const cost = this.#try(order, isBanned ? Math.min(most, best - LESS) : most);
       if (cost === Infinity || (cost === most && this.#r() < 0.5)) continue;
       most = cost;
-      chosen = order;
-      swapped = arc;
+      chosen = { arc, order };
     }
-    if (chosen && swapped) {
-      this.#takeOff(chosen);
-      this.#place(chosen, Infinity);
-      const back = { first: swapped.second, second: swapped.first };
-      this.#tabuUntil[this.#pair(back)] =
-        this.#round + SHORTEST_BAN + Math.floor(this.#r() * (LONGEST_BAN - SHORTEST_BAN));
+    if (chosen) {
+      const { arc, order } = chosen;
+      this.#takeOff(order);
+      this.#place(order, Infinity);
+      const rounds = SHORTEST_BAN + Math.floor(this.#r() * (LONGEST_BAN - SHORTEST_BAN));
+      this.#tabuUntil[this.#pair({ first: arc.second, second: arc.first })] = this.#round + rounds;
     }
     return arcs.length;
   }
