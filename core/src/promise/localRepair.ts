@@ -86,8 +86,8 @@ export class LocalRepair {
       late = [...old.keys()].sort((x, y) => this.#toCome.number[x]! - this.#toCome.number[y]!);
     }
     const most = this.#isLate(this.#b.model.steps[i]!.piece) ? Infinity : MOST_GIVING_WAY;
-    const soon = [i, ...late.filter((f) => old.get(f)! < at + NEAR_SLOTS)];
-    for (const k of soon)
+    const near = [i, ...late.filter((f) => old.get(f)! < at + NEAR_SLOTS)];
+    for (const k of near)
       if (b.start[k]! >= 0 && this.#goBefore(k, Math.max(ready, this.readyFrom(k)), most))
         for (const f of late) this.pullForward(f, true, at);
     for (const f of [i, ...late]) if (!this.#putOff.includes(f)) this.#putOff.push(f);
