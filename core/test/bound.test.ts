@@ -1,6 +1,12 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { lowerBoundsOf, type NeutralInstance, planAfresh, scoreOf, solveNeutral } from '../src/index.ts';
+import { compileProblem } from '../src/planner/compile/compile.ts';
+import { buildBest } from '../src/planner/build/construct.ts';
+import { newDraft } from '../src/planner/build/draft.ts';
+import { leastCosts } from '../src/planner/engine/bounds/headsAndTails.ts';
+import { pieceCost, UNPLACED } from '../src/planner/engine/schedule/cost.ts';
+import { after, piece as pieceOf, smallShop, step as stepOf } from './fixtures/smallShop.ts';
 import { judge } from './fixtures/neutralJudge.ts';
 import { piece, shop, step } from './fixtures/neutralShop.ts';
 import { randomWorkshop } from './fixtures/randomWorkshop.ts';
@@ -65,6 +71,29 @@ describe('what no plan can better', () => {
       const score = scoreOf(problem, plan);
       expect(limits.promisedLate, `seed ${seed}`).toBeLessThanOrEqual(score.promisedLate + 1e-6);
       expect(limits.otherLate, `seed ${seed}`).toBeLessThanOrEqual(score.otherLate + 1e-6);
+    }
+  });
+  test('a step that nobody can do has no place in any plan, and neither has what waits for it; others have', () => {
+    const lift = stepOf('heavy.lift', { hands: 2, after: [after('heavy.prep')] });
+    const heavy = pieceOf('heavy', [
+      stepOf('heavy.prep'),
+      lift,
+      stepOf('heavy.paint', { after: [after('heavy.lift')] }),
+    ]);
+    const { model } = compileProblem(smallShop([heavy, pieceOf('light', [stepOf('light.prep')])]), null);
+    const [most, least] = leastCosts(model);
+    expect(Math.floor(most! / UNPLACED)).toBe(2);
+    expect(least).toBeLessThan(UNPLACED);
+  });
+  test(`in ${RUNS} workshops no piece costs less in a plan than alone`, () => {
+    for (let seed = 1; seed <= RUNS; seed++) {
+      const { problem } = randomWorkshop(seed, 6);
+      const draft = newDraft(problem, null);
+      buildBest(draft, 2);
+      const costs = draft.compiled.model.pieces.map((_, k) => pieceCost(draft.schedule, k));
+      leastCosts(draft.compiled.model).forEach((least, k) =>
+        expect(costs[k], `seed ${seed}, piece ${k}`).toBeGreaterThanOrEqual(least),
+      );
     }
   });
   test('more hands never raise it', () => {

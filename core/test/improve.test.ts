@@ -1,5 +1,14 @@
 import { describe, expect, test } from 'vitest';
-import { compareScores, improvePlan, planAfresh, replan, scoreOf, verify } from '../src/index.ts';
+import {
+  compareScores,
+  improvePlan,
+  type PieceToPlan,
+  type Plan,
+  planAfresh,
+  replan,
+  scoreOf,
+  verify,
+} from '../src/index.ts';
 import { randomWorkshop } from './fixtures/randomWorkshop.ts';
 import { after, at, piece, smallShop, startOf, step } from './fixtures/smallShop.ts';
 
@@ -69,6 +78,54 @@ describe('improving a plan', () => {
       for (const id of kept) expect(next.steps[id]?.start, `seed ${seed} ${id}`).toBe(found.steps[id]!.start);
       expect(verify(pinned, next), `seed ${seed}`).toEqual([]);
     }
+  });
+  describe('of jobs for one person, longest first, the shorter go first (Smith 1956)', () => {
+    const hours = [8, 7, 6, 5, 4, 3, 2, 1];
+    const jobs = (more: (n: number) => object) =>
+      hours.map((h, n) =>
+        piece(`job-${n}`, [step(`job-${n}.work`, { work_minutes: h * 60, splittable: true })], more(n)),
+      );
+    const shift = { from: 9 * 60, until: 17 * 60 };
+    const daily = { weekly: Array.from({ length: 7 }, () => [shift]), exceptions: [], blocks: [] };
+    const people = smallShop([]).people.map((p) => ({ ...p, hours: daily }));
+    const preferences = { speed: 2, slack: 2, loads: 2, stability: 0 };
+    /** Mean hours of work until each of the jobs is ready. */
+    const meanOf = (plan: Plan) => {
+      const worked = (id: string) => {
+        const day = Math.floor((plan.ready[id]! - at(0, 9)) / 1440);
+        return day * 8 + (plan.ready[id]! - at(day, 9)) / 60;
+      };
+      return hours.reduce((sum, _, n) => sum + worked(`job-${n}`), 0) / hours.length;
+    };
+    /** First planned by dates nobody cares for any more. */
+    const bettered = (others: readonly PieceToPlan[], seed: number) => {
+      const asked = smallShop([...others, ...jobs((n) => ({ due: at(n, 17), promised: true }))], { people });
+      const problem = smallShop([...others, ...jobs(() => ({}))], { people, preferences });
+      const better = improvePlan(problem, planAfresh(asked), { seed, evaluations: 5000 });
+      expect(verify(problem, better)).toEqual([]);
+      return meanOf(better);
+    };
+    // Ends 1, 3, 6, 10, 15, 21, 28 and 36 h after the first of them begins.
+    const best = 15;
+    test.each([1, 2, 3])('by themselves, seed %i', (seed) => {
+      expect(bettered([], seed)).toBeLessThan(best * 1.02);
+    });
+    test.each([1, 2, 3])('beside a piece that can have no place, seed %i', (seed) => {
+      const lid = { work_minutes: 60, hands: 2, after: [after('heavy.prep')] };
+      const heavy = piece('heavy', [step('heavy.prep', { work_minutes: 60 }), step('heavy.lift', lid as object)]);
+      // The one hour that can be worked on it may come last.
+      expect(bettered([heavy], seed)).toBeLessThan(best * 1.02 + 1);
+    });
+    test.each([1, 2, 3])('beside a step asked for in the night, seed %i', (seed) => {
+      const asked = piece('asked', [step('asked.work', { work_minutes: 60, pin: { at: at(0, 22) } })]);
+      expect(bettered([asked], seed)).toBeLessThan(best * 1.02 + 1);
+    });
+    test.each([1, 2, 3])('behind two told dates of which only one can be kept, seed %i', (seed) => {
+      const told = ['this', 'that'].map((id) =>
+        piece(id, [step(`${id}.work`, { work_minutes: 240 })], { due: at(0, 13), promised: true }),
+      );
+      expect(bettered(told, seed)).toBeLessThan(best * 1.02 + 8);
+    });
   });
   test('coats of one colour share a tray when that is what matters, and do not wait for it when time does', () => {
     const coat = (id: string, more: object = {}) => step(id, { work_minutes: 30, load: 'white by brush', ...more });

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import { compareScores, improvePlan, type Plan, planAfresh, type Problem, scoreOf, verify } from '../src/index.ts';
-import { insert, readyFor, remove, seek } from '../src/planner/engine/schedule/partialSchedule.ts';
+import { insert, latestFor, readyFor, remove, seek } from '../src/planner/engine/schedule/partialSchedule.ts';
 import { queryPlan } from '../src/planner/explain/planQuery.ts';
 import { newDraft, placementOf } from '../src/planner/build/draft.ts';
 import { finish } from '../src/planner/build/finish.ts';
@@ -17,7 +17,7 @@ function couldBeSooner(problem: Problem, plan: Plan, slots: number): string[] {
   return compiled.steps.flatMap((s, i) => {
     const step = steps[i]!;
     const isTied = steps.some((f) => f.preds.some((p) => p.step === i && p.maxSlots < Infinity));
-    if (step.fixed || step.pinSlot >= 0 || b.start[i]! < 0 || isTied || step.rescue_minutes >= 0) return [];
+    if (step.fixed || step.pinSlot >= 0 || b.start[i]! < 0 || isTied) return [];
     const at = [b.start[i]!, b.end[i]!, b.hold[i]!, b.mode[i]!, b.crew[i]!] as const;
     const own = pieces[step.piece]!;
     const first = Math.min(...own.steps.map((j) => (b.start[j]! < 0 ? Infinity : b.start[j]!)));
@@ -25,7 +25,8 @@ function couldBeSooner(problem: Problem, plan: Plan, slots: number): string[] {
     remove(b, i);
     const isFound = seek(b, i, ready);
     const { start, end } = b.found;
-    const is = isFound && start < at[0] - slots && end <= at[1] && end - start <= at[1] - at[0];
+    const isInWindow = start <= latestFor(b, step) || step.rescue_minutes < 0;
+    const is = isFound && isInWindow && start < at[0] - slots && end <= at[1] && end - start <= at[1] - at[0];
     insert(b, i, ...at);
     return is ? [s.id] : [];
   });
@@ -76,5 +77,38 @@ test.each([
   place(second, readyFor(b, compiled.model.steps[second]!));
   leftShift(draft);
   expect(placementOf(draft, first)!.start).toBe(filledAt);
+  expect(verify(problem, finish(draft))).toEqual([]);
+});
+
+test.each([
+  ['the window is kept then, and the scuffing is not needed', [{ from: 540, until: 1020 }], at(0, 10), at(0, 11)],
+  [
+    'where it is missed even so it takes the scuffing with it',
+    [
+      { from: 540, until: 600 },
+      { from: 840, until: 1020 },
+    ],
+    at(0, 14),
+    at(0, 15, 30),
+  ],
+])('a coat that was to be scuffed for begins sooner when it can: %s', (_, shifts, start, end) => {
+  const rescue = { title: 'scuff', minutes: 30 };
+  const two = step('two', { after: [after('one', { max_minutes: 120, rescue })] });
+  const hours = { weekly: Array.from({ length: 7 }, () => shifts), exceptions: [], blocks: [] };
+  const { people } = smallShop([]);
+  const problem = smallShop([piece('p', [step('one'), two])], { people: people.map((p) => ({ ...p, hours })) });
+  const draft = newDraft(problem, null);
+  const { schedule: b, compiled } = draft;
+  const place = (id: string, from: number, extra_minutes: number) => {
+    const i = compiled.indexOf.get(id)!;
+    expect(seek(b, i, (from - compiled.origin) / 5, extra_minutes)).toBe(true);
+    const { start, end, hold, mode, crew } = b.found;
+    insert(b, i, start, end, hold, mode, crew);
+    return i;
+  };
+  place('one', at(0, 9), 0);
+  const i = place('two', at(0, 15, 30), 30);
+  leftShift(draft);
+  expect(placementOf(draft, i)).toMatchObject({ start, end });
   expect(verify(problem, finish(draft))).toEqual([]);
 });

@@ -24,7 +24,7 @@ const asked = (more: Partial<Parameters<typeof planner.solve>[0]>) =>
     goesFirst: null,
     isTap: false,
     mode: 'repair',
-    seed: 1,
+    look: 1,
     ...more,
   });
 const planned = async (more: Partial<Parameters<typeof planner.solve>[0]>) => {

@@ -83,7 +83,7 @@ async function live(deps: Deps, shop: Shop, now: Instant): Promise<Lived> {
       goesFirst: null,
       isTap: false,
       mode: afresh ? 'afresh' : 'repair',
-      seed: 1,
+      look: 1,
     });
     if (result.kind === 'refused') throw new Error(`The demo cannot be planned: ${result.reasons.join(' ')}`);
     return result.plan;

@@ -2,6 +2,7 @@ import { applyPlanUpdate, type PlanUpdate, planUpdate } from '@app/contract';
 import {
   assertNever,
   EMPTY_PLAN,
+  effortOf,
   improvePlan,
   type Instant,
   type PieceMove,
@@ -51,7 +52,8 @@ export type PlanTask = {
   readonly goesFirst: string | null;
   /** Repair what is there, plan from nothing, look for better, or only check the plan given. */
   readonly mode: 'repair' | 'afresh' | 'improve' | 'check';
-  readonly seed: number;
+  /** Which look for a better plan it is, from 1. */
+  readonly look: number;
 };
 export type PlanAnswer =
   | {
@@ -69,8 +71,6 @@ export type PlanAnswer =
   /** The thread does not have what the change is a change of: it must be sent whole. */
   | { readonly kind: 'cold' };
 
-/** How long and how hard a better plan is looked for at a time; the count alone decides on an ordinary day. */
-const IMPROVE = { milliseconds: 500, evaluations: 800 };
 /** Shops kept warm in one thread; the one not planned for longest is let go of. */
 const MOST_SHOPS = 20;
 
@@ -153,12 +153,9 @@ function planFor(task: PlanTask, problem: Problem, previous: Plan | null, cache:
           })
         : prioritise(problem, previous, task.goesFirst);
     case 'improve': {
-      const end = performance.now() + IMPROVE.milliseconds;
-      return improvePlan(problem, previous, {
-        seed: task.seed,
-        evaluations: IMPROVE.evaluations,
-        isOver: () => performance.now() > end,
-      });
+      const { milliseconds, ...effort } = effortOf(task.look);
+      const end = performance.now() + milliseconds;
+      return improvePlan(problem, previous, { ...effort, cache, isOver: () => performance.now() > end });
     }
     default:
       return assertNever(task.mode);

@@ -189,7 +189,7 @@ async function planFor(
     isTap: done.isTap === true,
     goesFirst: done.goesFirst ?? null,
     mode: done.adopt ? 'check' : done.planning,
-    seed: 1,
+    look: 1,
   });
   if (result.kind === 'refused' && done.adopt) throw new ApiError('OLD_PROPOSAL');
   if (result.kind === 'refused') {

@@ -134,7 +134,7 @@ export class Keeper {
       goesFirst: null,
       isTap: false,
       mode,
-      seed: 1,
+      look: 1,
     });
   }
 

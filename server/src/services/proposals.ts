@@ -5,8 +5,8 @@ import { ApiError } from '../errors.ts';
 import { type Actor, carryOut, type Deps } from './commands.ts';
 import type { Offer } from './offers.ts';
 
-/** After so many looks at one plan nothing more is expected. */
-const MOST_TRIES = 2;
+/** After so many looks at one plan, each twice as long as the one before, too little more is to be expected. */
+const MOST_TRIES = 3;
 
 /**
  * Looks a little longer for a better plan than the current one. Nothing is changed: what is found is a proposal, with what
@@ -31,7 +31,7 @@ export async function lookForBetter(deps: Deps, workshopId: string): Promise<Pro
     goesFirst: null,
     isTap: false,
     mode: 'improve' as const,
-    seed: before.tries + 1,
+    look: before.tries + 1,
   };
   // Only an offer: when the look is cut short (the server stops) there is none.
   const result = await deps.planner.solve(request).catch((error: unknown) => {

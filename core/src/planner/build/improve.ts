@@ -1,4 +1,5 @@
 import { compileProblem, type Frozen } from '../compile/compile.ts';
+import type { ResourceCache } from '../compile/shopResources.ts';
 import { type Draft } from './draft.ts';
 import { finish } from './finish.ts';
 import { leftShift } from './leftShift.ts';
@@ -18,14 +19,27 @@ export type Improvement = {
   /** Pieces that may be placed again; the same number and seed give the same plan. */
   readonly evaluations: number;
   readonly isOver?: () => boolean;
+  /** Of the shop, where more than one plan of it is looked for. */
+  readonly cache?: ResourceCache;
 };
+
+/**
+ * How much goes into the `look`-th look for a better plan than one that is followed, from 1: each is twice as long as the one
+ * before. It ends by whichever comes first.
+ */
+export const effortOf = (look: number) => ({
+  seed: look,
+  evaluations: FIRST_LOOK.evaluations * 2 ** (look - 1),
+  milliseconds: FIRST_LOOK.milliseconds * 2 ** (look - 1),
+});
+const FIRST_LOOK = { evaluations: 2000, milliseconds: 500 };
 
 /**
  * A plan at least as good as `plan`: pieces that get in each other's way are taken out and put back in other orders. What
  * has begun, is pinned, or is to start within the frozen hours stays; steps of the next days move only for a reason.
  */
 export function improvePlan(problem: Problem, plan: Plan, how: Improvement): Plan {
-  const draft = movable(problem, plan);
+  const draft = movable(problem, plan, how.cache);
   // What a piece would cost alone in the shop cannot be saved: a client who keeps one waiting, say.
   const unavoidable = leastCosts(draft.compiled.model);
   loadBaseline(draft, plan);
@@ -37,7 +51,7 @@ export function improvePlan(problem: Problem, plan: Plan, how: Improvement): Pla
 }
 
 /** An empty schedule on which frozen steps are fixed and the others know where people expect them. */
-function movable(problem: Problem, plan: Plan): Draft {
+function movable(problem: Problem, plan: Plan, cache?: ResourceCache): Draft {
   const frozen = new Map<string, Placement>();
   const until = problem.frozenUntil ?? problem.now;
   for (const piece of problem.pieces)
@@ -45,7 +59,7 @@ function movable(problem: Problem, plan: Plan): Draft {
       const at = plan.steps[s.id];
       if (at && s.state.kind === 'planned' && (at.start < until || at.start < problem.now)) frozen.set(s.id, at);
     }
-  const compiled = compileProblem(problem, plan, frozen satisfies Frozen);
+  const compiled = compileProblem(problem, plan, frozen satisfies Frozen, cache?.resourcesOf(problem));
   const scratch = newScratch(compiled.steps.length, true, true);
   return withBaseline({ compiled, schedule: newPartialSchedule(compiled.model), scratch }, plan);
 }

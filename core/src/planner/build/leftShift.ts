@@ -1,4 +1,4 @@
-import { insert, readyFor, remove, seek } from '../engine/schedule/partialSchedule.ts';
+import { insert, latestFor, type PartialSchedule, readyFor, remove, seek } from '../engine/schedule/partialSchedule.ts';
 import type { Draft } from './draft.ts';
 
 /** What is gained by less is not worth being somewhere else. */
@@ -22,10 +22,7 @@ export function leftShift({ schedule: b }: Draft): void {
   });
   const order = steps
     .map((_, i) => i)
-    .filter(
-      (i) =>
-        !steps[i]!.fixed && b.start[i]! >= 0 && steps[i]!.pinSlot < 0 && !isTied[i] && steps[i]!.rescue_minutes < 0,
-    )
+    .filter((i) => !steps[i]!.fixed && b.start[i]! >= 0 && steps[i]!.pinSlot < 0 && !isTied[i])
     .sort((x, y) => b.start[x]! - b.start[y]! || x - y);
   for (const i of order) {
     const at = [b.start[i]!, b.end[i]!, b.hold[i]!, b.mode[i]!, b.crew[i]!] as const;
@@ -34,7 +31,7 @@ export function leftShift({ schedule: b }: Draft): void {
     const ready = Math.max(readyFor(b, steps[i]!), floor && own.floor > 0 ? begun : 0);
     if (ready > at[0] - WORTH_MOVING_SLOTS) continue;
     remove(b, i);
-    const isFound = seek(b, i, ready);
+    const isFound = seekInTime(b, i, ready);
     const { start, end, hold, mode, crew } = b.found;
     // Work in one go is not broken by a pause for it.
     const isUnbroken = end <= at[1] && end - start <= at[1] - at[0];
@@ -46,4 +43,12 @@ export function leftShift({ schedule: b }: Draft): void {
     if (isSooner) remove(b, i);
     insert(b, i, ...at);
   }
+}
+
+/** As `seek`; with the rescue's own work where the window is missed even so. */
+function seekInTime(b: PartialSchedule, i: number, ready: number): boolean {
+  const step = b.model.steps[i]!;
+  if (!seek(b, i, ready)) return false;
+  if (step.rescue_minutes < 0 || b.found.start <= latestFor(b, step)) return true;
+  return seek(b, i, ready, step.rescue_minutes);
 }

@@ -49,15 +49,19 @@ export class Films {
     if (film) return film;
     const { slots, origin } = this.#grid;
     const drying = this.air(climates, product, thickness);
-    const known: (Int32Array | undefined)[] = [];
+    // By stage and page of slots; most pages of a long plan are never asked about.
+    const pages = STAGES.map((): (Int32Array | null)[] =>
+      Array.from({ length: (slots >>> PAGE_BITS) + 1 }, () => null),
+    );
     const minutes = (stage: number, end: number): number => {
-      // Kept with one added, so that a fresh row, all 0, is one that knows nothing yet.
-      const row = (known[stage] ??= new Int32Array(slots + 1));
       if (end > slots) return NEVER;
-      let at = row[end]!;
+      // Kept with one added, so that a fresh page, all 0, is one that knows nothing yet.
+      const page = (pages[stage]![end >>> PAGE_BITS] ??= new Int32Array(1 << PAGE_BITS));
+      const slot = end & PAGE_MASK;
+      let at = page[slot]!;
       if (at === 0) {
         const found = drying.to(STAGES[stage]!, origin + end * GRID_MINUTES) - origin;
-        at = row[end] = Math.min(NEVER, found) + 1;
+        at = page[slot] = Math.min(NEVER, found) + 1;
       }
       return at - 1;
     };
@@ -74,5 +78,8 @@ export class Films {
   }
 }
 
+/** Slots of a page: a day and three quarters. */
+const PAGE_BITS = 9;
+const PAGE_MASK = (1 << PAGE_BITS) - 1;
 /** Later than any slot. */
 const NEVER = 0x7ffffffe;

@@ -6,7 +6,7 @@ import {
   readyFor,
   seekMode,
 } from '../schedule/partialSchedule.ts';
-import { costOfDone } from '../schedule/cost.ts';
+import { costOfDone, UNPLACED } from '../schedule/cost.ts';
 import { type EngineModel, SPAN } from '../engineModel.ts';
 
 /** Each piece as if no other were there: when a step may begin and the piece be done at best. */
@@ -15,6 +15,8 @@ export type HeadsAndTails = {
   /** Slots from the end of a step to the end of its piece, at least. */
   readonly tail: Float64Array;
   readonly done: Float64Array;
+  /** By piece: steps for which there is no place even alone. */
+  readonly missing: Int32Array;
 };
 
 /** @see HeadsAndTails. Empties the schedule of the model. */
@@ -24,6 +26,7 @@ export function headsAndTailsOf(model: EngineModel): HeadsAndTails {
   const start = new Float64Array(n);
   const tail = tailsOf(model);
   const done = new Float64Array(model.pieces.length);
+  const missing = new Int32Array(model.pieces.length);
   for (let k = 0; k < model.pieces.length; k++) {
     const own = model.pieces[k]!.steps;
     const ends = new Map<number, number[]>();
@@ -32,11 +35,12 @@ export function headsAndTailsOf(model: EngineModel): HeadsAndTails {
       start[i] = out ? out.start : model.steps[i]!.fixed!.start;
       done[k] = Math.max(done[k]!, out ? out.done : model.steps[i]!.fixed!.done);
       if (out) ends.set(i, out.ends);
+      if (out?.ends.every((end) => end === Infinity)) missing[k]!++;
     }
     done[k] = Math.max(done[k]!, ownWork(model, k, start, tail));
   }
   clearSchedule(b);
-  return { start, tail, done };
+  return { start, tail, done, missing };
 }
 
 /** Slots from the end of each step to the end of its piece, at least, by links and work alone. */
@@ -54,12 +58,13 @@ export function tailsOf(model: EngineModel): Float64Array {
 }
 
 /**
- * What each piece costs at best, alone in the shop; lets a search give up early what cannot pay. Empties the schedule.
+ * What each piece costs at best, alone in the shop, where steps for which there is no place even so have none in any plan;
+ * lets a search give up early what cannot pay. Empties the schedule.
  * Cost: that of placing every step once in each mode
  */
 export function leastCosts(model: EngineModel): Float64Array {
-  const { done } = headsAndTailsOf(model);
-  return Float64Array.from(model.pieces, (p, k) => costOfDone(p, done[k]!));
+  const { done, missing } = headsAndTailsOf(model);
+  return Float64Array.from(model.pieces, (p, k) => missing[k]! * UNPLACED + costOfDone(p, done[k]!));
 }
 
 /** Fewest slots a step can take, in the fastest mode. */
@@ -91,7 +96,7 @@ function earliest(b: PartialSchedule, i: number, ends: ReadonlyMap<number, reado
   let start: number = model.slots;
   let done: number = model.slots;
   const out = step.modes.map((mode, w) => {
-    if (!seekMode(b, i, w, ready)) return Infinity;
+    if (ready >= model.slots || !seekMode(b, i, w, ready)) return Infinity;
     start = Math.min(start, b.found.start);
     const film = step.doneStage >= 0 ? mode.film : null;
     const { end } = b.found;

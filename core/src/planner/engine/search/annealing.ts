@@ -5,17 +5,24 @@
  */
 export class Annealing {
   temperature: number;
-  readonly #hottest: number;
+  #hottest: number;
   #length: number;
   #executed: number;
   /** The first round is rather cold, since there may be no time for a second. */
   #heat = FIRST_HEAT;
 
-  constructor(hottest: number, steps: number, done: number) {
+  /** @param length pieces placed again in the first round */
+  constructor(hottest: number, length: number, done: number) {
     this.#executed = done;
-    this.#length = Math.max(SHORTEST, ROUND_PER_STEP * steps);
+    this.#length = length;
     this.#hottest = hottest;
     this.temperature = this.#hottest * this.#heat;
+  }
+
+  /** The round that begins is as hot as this. */
+  set hottest(hottest: number) {
+    this.#hottest = hottest;
+    this.temperature = hottest * this.#heat;
   }
 
   isNewRound(done: number): boolean {
@@ -31,9 +38,6 @@ export class Annealing {
     return isNew;
   }
 }
-/** Pieces placed again in the first round: at least so many, and more where there is more to place. */
-const SHORTEST = 500;
-const ROUND_PER_STEP = 2.5;
 const LONGER = 1.5;
 /** How far the temperature falls in a round. */
 const COLDEST = 0.002;

@@ -1,4 +1,5 @@
 import { blockersOf } from './blockers.ts';
+import { Excess } from './excess.ts';
 import type { PartialSchedule } from '../schedule/partialSchedule.ts';
 import { latenessCost, loadsCost, pieceCost } from '../schedule/cost.ts';
 import { type Arc, criticalArcs } from './criticalArcs.ts';
@@ -13,22 +14,23 @@ export class Neighbourhood {
   readonly cost: Float64Array;
   readonly #b: PartialSchedule;
   readonly #canMove: Uint8Array;
-  /** What there is to gain: lateness, and a little of the time in the shop. */
-  readonly #excess: Float64Array;
+  /** What there is to gain, where it is known; else what each piece costs, lateness twice. */
+  readonly excess: Excess | null;
+  readonly #interest: Float64Array;
+  /** Pieces are picked for what is to be gained at this level and those below it. */
+  level = 0;
   readonly #from: Int32Array;
   readonly #until: Int32Array;
   /** When it leaves the floor. */
   readonly #gone: Int32Array;
 
-  readonly #unavoidable: Float64Array | null;
-
   constructor(b: PartialSchedule, frozen?: Uint8Array, unavoidable?: Float64Array) {
     this.#b = b;
-    this.#unavoidable = unavoidable ?? null;
+    this.excess = unavoidable ? new Excess(b, unavoidable) : null;
     const { pieces, steps } = b.model;
     this.cost = new Float64Array(pieces.length);
     this.#canMove = new Uint8Array(pieces.length);
-    this.#excess = new Float64Array(pieces.length);
+    this.#interest = new Float64Array(pieces.length);
     this.#from = new Int32Array(pieces.length);
     this.#until = new Int32Array(pieces.length);
     this.#gone = new Int32Array(pieces.length);
@@ -46,9 +48,8 @@ export class Neighbourhood {
     this.#gone[k] = stay.until;
     const cost = pieceCost(this.#b, k);
     this.cost[k] = cost;
-    this.#excess[k] = this.#unavoidable
-      ? Math.max(1, cost - this.#unavoidable[k]!)
-      : latenessCost(this.#b, k) + ON_TIME_INTEREST * cost;
+    this.excess?.note(k);
+    this.#interest[k] = latenessCost(this.#b, k) + ON_TIME_INTEREST * cost;
   }
 
   /** Now and then a first slot: when another leaves the floor, or later than now, so that others may have the floor. */
@@ -112,14 +113,14 @@ export class Neighbourhood {
 
   /** A piece, the likelier the more there is to gain by moving it. */
   dear(r: () => number): number {
-    const { movable } = this;
-    const excess = this.#excess;
+    const { movable, excess, level } = this;
+    const gain = (k: number) => (excess ? 1 + excess.from(level, k) : this.#interest[k]!);
     if (r() < 0.15) return movable[Math.floor(r() * movable.length)]!;
     let sum = 0;
-    for (const k of movable) sum += excess[k]!;
+    for (const k of movable) sum += gain(k);
     let x = r() * sum;
     for (const k of movable) {
-      x -= excess[k]!;
+      x -= gain(k);
       if (x <= 0) return k;
     }
     return movable.at(-1)!;

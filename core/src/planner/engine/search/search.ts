@@ -4,6 +4,8 @@ import { CostBound } from '../schedule/costBound.ts';
 import { type PartialSchedule, remove, modeLockOf } from '../schedule/partialSchedule.ts';
 import { anyPriority, PrioritySearch, nearPriority, type Trial } from './prioritySearch.ts';
 import { Annealing } from './annealing.ts';
+import { LEVELS } from './excess.ts';
+import { HeatLevels } from './heatLevels.ts';
 import { loadsCost, pieceCost, UNPLACED } from '../schedule/cost.ts';
 import { ParallelSgs } from '../schedule/parallelSgs.ts';
 import { inKeyOrder, shuffledOrder, placeOneByOne, placeInterleaved, orderWithArcSwapped, lockModes } from './moves.ts';
@@ -59,6 +61,8 @@ class Run {
   readonly #bestSchedule: Snapshot;
   readonly #targetSearch: TargetSearch | null;
   readonly #tabuSearch: TabuSearch | null;
+  /** Where people have seen the plan, and it is known what could be saved. */
+  readonly #heatLevels: HeatLevels | null;
   /** The priority that brought the best plan of the priority search. */
   #trial: Trial | null = null;
   #done = 0;
@@ -93,12 +97,13 @@ class Run {
       this.#targetSearch && movable.length === 1
         ? new TabuSearch(b, scratch, movable[0]!, this.#least, this.#costBound, this.#r)
         : null;
+    const { excess } = this.neighbourhood;
+    this.#heatLevels = excess && !search.isFresh && !search.isDescentOnly ? new HeatLevels(excess) : null;
   }
 
   go(): number {
     const { model } = this.#b;
-    const { isFresh, isDescentOnly, isLate } = this.#search;
-    const unavoidable = this.#search.unavoidable?.reduce((n, c) => n + c, 0) ?? 0;
+    const { isFresh, isLate } = this.#search;
     // A knot is mostly either found soon or not at all: short cycles first, and each a little longer.
     let length = Math.max(SHORTEST_CYCLE, CYCLE_PER_STEP * model.steps.length);
     for (let cycle = 0; !this.#isOver(); cycle++, length *= LONGER_CYCLE) {
@@ -112,11 +117,9 @@ class Run {
         this.#swapArcs(this.#tabuSearch);
         continue;
       }
-      const most = MOST_HEAT[Math.abs(this.#search.seed + cycle) % MOST_HEAT.length]!;
-      const heat = isDescentOnly ? 0 : Math.min(most, HEAT / model.pieces.length ** 1.5);
-      // Steps without a place and lost pins are no measure of how much worse a date may get for a while.
-      const open = (this.#best - unavoidable) % UNPLACED;
-      this.#anneal(new Annealing(open * heat, model.steps.length, this.#done), isFresh ? length : Infinity);
+      const [shortest, perStep] = this.#heatLevels ? ROUND_SEEN : ROUND;
+      const round = Math.max(shortest, perStep * model.steps.length);
+      this.#anneal(new Annealing(this.#hottest(cycle), round, this.#done), isFresh ? length : Infinity);
     }
     this.#restoreBest();
     return this.#done;
@@ -143,6 +146,22 @@ class Run {
     this.#restore(top);
   }
 
+  /** By how much a move may be worse at the beginning of a round. */
+  #hottest(cycle: number): number {
+    if (this.#heatLevels) return this.#nextLevel(this.#heatLevels);
+    if (this.#search.isDescentOnly) return 0;
+    const most = MOST_HEAT[Math.abs(this.#search.seed + cycle) % MOST_HEAT.length]!;
+    const heat = Math.min(most, HEAT / this.#b.model.pieces.length ** 1.5);
+    // Steps without a place and lost pins are no measure of how much worse a date may get for a while.
+    return heat * (this.#best % UNPLACED);
+  }
+
+  #nextLevel(levels: HeatLevels): number {
+    const hottest = levels.next();
+    this.neighbourhood.level = levels.level;
+    return hottest;
+  }
+
   /** Rounds of moves, each from the best plan since the cycle began, until one brings nothing. */
   #anneal(annealing: Annealing, length: number): void {
     const until = this.#done + length;
@@ -156,8 +175,9 @@ class Run {
         if (this.#done > until) return;
         if (this.#total > least) this.#restore(top);
         fruitless = least > roundLeast - 1e-6 ? fruitless + 1 : 0;
-        if (fruitless >= MOST_FRUITLESS) return;
+        if (fruitless >= (this.#heatLevels ? MOST_FRUITLESS * LEVELS : MOST_FRUITLESS)) return;
         roundLeast = least;
+        if (this.#heatLevels) annealing.hottest = this.#nextLevel(this.#heatLevels);
       }
       this.#move(annealing.temperature);
       if (this.#total >= least - 1e-6) continue;
@@ -195,7 +215,8 @@ class Run {
     const { movable } = this.neighbourhood;
     const prioritySearch = new PrioritySearch(this.#b, this.#scratch, this.#parallelSgs, movable, this.#r);
     // Not a share of the budget: with a larger one the search does the same and goes on, so that it is never worse.
-    this.#tryAll(prioritySearch, this.#search.isFresh ? Infinity : MOST_TRIES_SEEN, () =>
+    const mostSeen = Math.min(MOST_TRIES_SEEN, MOST_STEPS_SEEN / this.#b.model.steps.length);
+    this.#tryAll(prioritySearch, this.#search.isFresh ? Infinity : mostSeen, () =>
       prioritySearch.try(() => {
         for (const k of movable) this.neighbourhood.note(k);
         return this.neighbourhood.total();
@@ -210,14 +231,14 @@ class Run {
     const r = this.#r;
     const { isDescentOnly } = this.#search;
     const { neighbourhood } = this;
-    if (!isDescentOnly && r() < REDO_SHARE) return this.#redo(temperature);
+    if (!isDescentOnly && r() < (this.#heatLevels ? REDO_SHARE_SEEN : REDO_SHARE)) return this.#redo(temperature);
     if (!isDescentOnly && b.model.steps.length <= MOST_SHIFTED && r() < SHIFT_SHARE) return this.#shift(temperature);
     const arc = r() < (b.model.pieces.length === 1 ? ARC_SHARE_OF_ONE : ARC_SHARE) ? neighbourhood.arc(r) : null;
     if (arc)
       return this.#try(arc.group, temperature, (most) =>
         this.#interleave(arc.group, orderWithArcSwapped(b, arc.group, arc.arc), most),
       );
-    if (!isDescentOnly && r() < PARALLEL_SHARE) {
+    if (!isDescentOnly && r() < (this.#heatLevels ? PARALLEL_SHARE_SEEN : PARALLEL_SHARE)) {
       const group = neighbourhood.group(r, 2 + Math.floor(r() * PARALLEL_MOST));
       return this.#try(group, temperature, (most) => this.#dispatch(group, anyPriority(b, group, r), most));
     }
@@ -355,8 +376,9 @@ class Run {
 const HEAT = 1.5;
 /** More than this is never let pass: little and much in turn, since some knots open only hot and others only cold; the seed says which first. */
 const MOST_HEAT = [0.01, 0.07, 0.03];
-/** Whole plans tried before what is near, where people have seen one. */
+/** Whole plans tried before what is near, where people have seen one: so many, and fewer where there is much to place. */
 const MOST_TRIES_SEEN = 10;
+const MOST_STEPS_SEEN = 4000;
 /** Pieces placed again before a search of fresh plans begins anew. */
 const SHORTEST_CYCLE = 4000;
 const CYCLE_PER_STEP = 40;
@@ -367,7 +389,7 @@ const ANEW = 4;
 const LEAST_FOR_CALENDARS = 3000;
 /** With more pieces there are too many dates to search, and what shares a set-up of a tool is found by priorities instead. */
 const MOST_DATES = 20;
-/** Rounds that may bring nothing before the search begins anew. */
+/** Rounds that may bring nothing before the search begins anew; so many of each level where levels take turns. */
 const MOST_FRUITLESS = 2;
 /** Swaps on the critical path of the only piece that may bring nothing before the search begins anew. */
 const MOST_FRUITLESS_SWAPS = 1000;
@@ -379,8 +401,15 @@ const ARC_SHARE_OF_ONE = 0.5;
 const MIXED_SHARE = 0.5;
 /** How often a step of the group is given another hand or place than the soonest. */
 const MODE_LOCK_SHARE = 0.3;
-/** How often everything from some slot on is placed by priority anew, and how often by a priority near the best one. */
+/** Pieces placed again in the first round of moves: at least so many, and more where there is more to place; few where levels take turns. */
+const ROUND = [500, 2.5] as const;
+const ROUND_SEEN = [200, 0.5] as const;
+/**
+ * How often everything from some slot on is placed by priority anew, next to never where people have seen a plan, whose steps
+ * stay rather where they are; and how often by a priority near the best one.
+ */
 const REDO_SHARE = 0.06;
+const REDO_SHARE_SEEN = 0.005;
 const REDO_NEAR = 0.5;
 /** How often one step is moved among all others, where there are few: with many, all that is placed anew takes too long. */
 const SHIFT_SHARE = 0.3;
@@ -393,4 +422,5 @@ const KEPT_SHARE = 0.6;
 const JOIN_SHARE = 0.2;
 /** How often a group is placed by priority by priority, and how much larger it may be then. */
 const PARALLEL_SHARE = 0.2;
+const PARALLEL_SHARE_SEEN = 0.02;
 const PARALLEL_MOST = 4;
