@@ -63,6 +63,16 @@ describe('a search', () => {
 });
 
 describe('textbook facts', () => {
+  /** Work and weight; the smallest weighted flow is 1355. */
+  const SEVEN_JOBS = [
+    [3, 6],
+    [6, 18],
+    [6, 12],
+    [5, 8],
+    [7, 17],
+    [4, 10],
+    [2, 18],
+  ] as const;
   const job = (id: string, p: number, due = 900, weight = 1) => piece(id, [step(`s${id}`, p)], due, weight);
   test('earliest due date keeps every date that can be kept (Jackson 1955)', () => {
     const jobs = [job('A', 4, 16), job('B', 7, 16), job('C', 1, 8), job('D', 6, 21), job('E', 3, 9)];
@@ -79,33 +89,13 @@ describe('textbook facts', () => {
       ],
       50,
     ],
-    [
-      'seven jobs',
-      [
-        [3, 6],
-        [6, 18],
-        [6, 12],
-        [5, 8],
-        [7, 17],
-        [4, 10],
-        [2, 18],
-      ],
-      1355,
-    ],
+    ['seven jobs', SEVEN_JOBS, 1355],
   ] as const)('weight over work is the smallest weighted flow (Smith 1956): %s', (_, jobs, optimum) => {
     const pieces = jobs.map(([p, w], i) => job(`j${i}`, p, 900, w));
     expect(solved(shop(pieces), 800).cost / 5).toBe(optimum);
   });
   test('a job nobody can do takes nothing from how the others are ordered (Smith 1956, the seven jobs above)', () => {
-    const jobs = [
-      [3, 6],
-      [6, 18],
-      [6, 12],
-      [5, 8],
-      [7, 17],
-      [4, 10],
-      [2, 18],
-    ].map(([p, w], i) => job(`j${i}`, p!, 900, w));
+    const jobs = SEVEN_JOBS.map(([p, w], i) => job(`j${i}`, p, 900, w));
     const nobodys = piece('x', [step('sx', 1, { skill: 'nobody', staff: 1 })]);
     const flowAfter = (evaluations: number) => {
       const out = solveNeutral(shop([...jobs, nobodys]), { seed: 1, evaluations, isOver: () => false });

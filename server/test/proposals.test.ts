@@ -63,7 +63,7 @@ describe('a better plan', () => {
     let answer = await improve();
     let looks = 1;
     for (; looks < 10 && answer.isLooking; looks++) answer = await improve();
-    expect(looks).toBe(3);
+    expect(looks).toBe(2);
     expect((await rona.view()).plan).toEqual(before.plan);
     const { proposal } = answer;
     if (!proposal) throw new Error('Three pieces entered in the wrong order leave something to better.');

@@ -6,7 +6,7 @@ import { type Actor, carryOut, type Deps } from './commands.ts';
 import type { Offer } from './offers.ts';
 
 /** After so many looks at one plan, each twice as long as the one before, too little more is to be expected. */
-const MOST_TRIES = 3;
+const MOST_TRIES = 2;
 
 /**
  * Looks a little longer for a better plan than the current one. Nothing is changed: what is found is a proposal, with what

@@ -32,7 +32,7 @@ export const effortOf = (look: number) => ({
   evaluations: FIRST_LOOK.evaluations * 2 ** (look - 1),
   milliseconds: FIRST_LOOK.milliseconds * 2 ** (look - 1),
 });
-const FIRST_LOOK = { evaluations: 2000, milliseconds: 500 };
+const FIRST_LOOK = { evaluations: 4000, milliseconds: 1000 };
 
 /**
  * A plan at least as good as `plan`: pieces that get in each other's way are taken out and put back in other orders. What
