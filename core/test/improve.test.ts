@@ -1,11 +1,13 @@
 import { describe, expect, test } from 'vitest';
 import {
   compareScores,
+  effortOf,
   improvePlan,
   type PieceToPlan,
   type Plan,
   planAfresh,
   replan,
+  ResourceCache,
   scoreOf,
   verify,
 } from '../src/index.ts';
@@ -142,6 +144,21 @@ describe('improving a plan', () => {
     };
     expect(found(shop({ speed: 0, loads: 4 }))).toBe(1);
     expect(found(shop({ speed: 4, loads: 0 }))).toBe(2);
+  });
+  test('what is kept of a shop for the next look changes nothing in what is found', () => {
+    const { problem } = randomWorkshop(4, 6);
+    const plan = planAfresh(problem);
+    const cache = new ResourceCache();
+    const first = improvePlan(problem, plan, { seed: 3, evaluations: 150, cache });
+    const next = improvePlan(problem, first, { seed: 4, evaluations: 150, cache });
+    expect(next).toEqual(improvePlan(problem, first, { seed: 4, evaluations: 150 }));
+    expect(first).toEqual(improvePlan(problem, plan, { seed: 3, evaluations: 150 }));
+  });
+  test('each look goes on twice as long as the one before, by itself and by what it may try', () => {
+    const [first, next] = [effortOf(1), effortOf(2)];
+    expect(next.milliseconds / first.milliseconds).toBe(2);
+    expect(next.evaluations / first.evaluations).toBe(2);
+    expect(next.seed).not.toBe(first.seed);
   });
   test('the same seed and budget give the same plan', () => {
     const { problem } = randomWorkshop(4, 6);

@@ -1,5 +1,5 @@
-import { latenessCost, pieceCost, UNPLACED } from '../schedule/cost.ts';
-import type { PartialSchedule } from '../schedule/partialSchedule.ts';
+import { UNPLACED } from '../schedule/cost.ts';
+import type { EngineModel } from '../engineModel.ts';
 
 /** What is weighed apart, since each outweighs the next a hundredfold and more. */
 export const LEVEL = { place: 0, weightyDate: 1, otherDate: 2, time: 3 } as const;
@@ -9,23 +9,21 @@ const WEIGHTIER = 100;
 
 /** What of each piece's cost could be saved at best, level by level. */
 export class Excess {
-  readonly #b: PartialSchedule;
+  readonly #model: EngineModel;
   readonly #unavoidable: Float64Array;
   readonly #heaviest: number;
   readonly #of: Float64Array;
 
   /** @param unavoidable what of each piece's cost no plan can save */
-  constructor(b: PartialSchedule, unavoidable: Float64Array) {
-    this.#b = b;
+  constructor(model: EngineModel, unavoidable: Float64Array) {
+    this.#model = model;
     this.#unavoidable = unavoidable;
-    this.#heaviest = b.model.pieces.reduce((most, p) => Math.max(most, p.lateCost), 0);
-    this.#of = new Float64Array(LEVELS * b.model.pieces.length);
+    this.#heaviest = model.pieces.reduce((most, p) => Math.max(most, p.lateCost), 0);
+    this.#of = new Float64Array(LEVELS * model.pieces.length);
   }
 
-  /** Takes down what a piece costs as it stands. */
-  note(k: number): void {
-    const late = latenessCost(this.#b, k);
-    const cost = pieceCost(this.#b, k);
+  /** Takes down what a piece costs as it stands, from `pieceCost` and, of that, `latenessCost`. */
+  note(k: number, cost: number, late: number): void {
     const sure = this.#unavoidable[k]!;
     const at = LEVELS * k;
     this.#of.fill(0, at, at + LEVELS);
@@ -35,7 +33,7 @@ export class Excess {
       return;
     }
     const sureLate = Math.min(late, sure);
-    const isWeighty = this.#b.model.pieces[k]!.lateCost * WEIGHTIER >= this.#heaviest;
+    const isWeighty = this.#model.pieces[k]!.lateCost * WEIGHTIER >= this.#heaviest;
     this.#of[at + (isWeighty ? LEVEL.weightyDate : LEVEL.otherDate)] = late - sureLate;
     // A time given by hand that is lost weighs as much as a step without a place.
     const rest = Math.max(0, cost - late - (sure - sureLate));

@@ -26,7 +26,7 @@ export class Neighbourhood {
 
   constructor(b: PartialSchedule, frozen?: Uint8Array, unavoidable?: Float64Array) {
     this.#b = b;
-    this.excess = unavoidable ? new Excess(b, unavoidable) : null;
+    this.excess = unavoidable ? new Excess(b.model, unavoidable) : null;
     const { pieces, steps } = b.model;
     this.cost = new Float64Array(pieces.length);
     this.#canMove = new Uint8Array(pieces.length);
@@ -48,8 +48,9 @@ export class Neighbourhood {
     this.#gone[k] = stay.until;
     const cost = pieceCost(this.#b, k);
     this.cost[k] = cost;
-    this.excess?.note(k);
-    this.#interest[k] = latenessCost(this.#b, k) + ON_TIME_INTEREST * cost;
+    const late = latenessCost(this.#b, k);
+    this.#interest[k] = late + ON_TIME_INTEREST * cost;
+    this.excess?.note(k, cost, late);
   }
 
   /** Now and then a first slot: when another leaves the floor, or later than now, so that others may have the floor. */
