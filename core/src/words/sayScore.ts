@@ -6,13 +6,17 @@ import { sayLength } from './time.ts';
 export function sayGains(before: Score, after: Score): string[] {
   const out: string[] = [];
   const less = (k: keyof Score) => before[k] - after[k];
-  if (less('unplanned') > 0) out.push(`${less('unplanned')} more steps have a place`);
+  if (less('unplanned') > 0)
+    out.push(less('unplanned') === 1 ? 'one more step has a place' : `${less('unplanned')} more steps have a place`);
   if (less('promisedLate') > 0)
     out.push(after.promisedLate === 0 ? 'every told date is kept' : 'told dates are kept better');
   if (less('otherLate') > 0) out.push(after.otherLate === 0 ? 'every other date fits' : 'other dates fit better');
   if (less('slackShort_minutes') >= 60) out.push(`${sayLength(less('slackShort_minutes'))} more in hand before dates`);
   if (less('flow_minutes') >= 60) out.push(`pieces leave ${sayLength(less('flow_minutes'))} sooner, all told`);
-  if (less('loads') > 0) out.push(`${less('loads')} fewer set-ups of paint and tray`);
+  if (less('loads') > 0)
+    out.push(
+      less('loads') === 1 ? 'one set-up of paint and tray less' : `${less('loads')} fewer set-ups of paint and tray`,
+    );
   return out;
 }
 

@@ -33,8 +33,8 @@ export function PlanFoot({
   const change = view.changes[0];
   const moved = change && changeSentence(change, view, saying);
   return (
-    <footer className="flex min-h-16 flex-wrap md:flex-nowrap shrink-0 items-center gap-6 border-t border-keyline bg-raised px-4 py-2">
-      <div className="min-w-0 flex-1" role="status">
+    <footer className="flex min-h-16 flex-wrap md:flex-nowrap shrink-0 items-center gap-x-6 gap-y-2 border-t border-keyline bg-raised px-4 py-2">
+      <div className="min-w-0 grow basis-full md:basis-0" role="status">
         <p className={`text-section font-semibold ${sentence.kind === 'fine' ? '' : 'text-oxide-text'}`}>
           {sentence.headline}
           {sentence.piece !== null && (
@@ -51,7 +51,7 @@ export function PlanFoot({
       </div>
       {improvement.proposal && (
         <Button
-          className="!h-11 max-w-52 shrink-0 !border-dashed text-left leading-tight text-balance"
+          className="!h-11 shrink-0 max-md:w-full md:max-w-52 !border-dashed text-left leading-tight text-balance"
           onClick={onProposal}
         >
           {better(improvement.proposal)}

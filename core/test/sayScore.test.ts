@@ -1,0 +1,15 @@
+import { expect, test } from 'vitest';
+import { sayGains } from '../src/index.ts';
+
+const none = { unplanned: 0, promisedLate: 0, otherLate: 0, slackShort_minutes: 0, loads: 0, flow_minutes: 0 };
+
+test.each([
+  [{ loads: 1 }, 'one set-up of paint and tray less'],
+  [{ loads: 2 }, '2 fewer set-ups of paint and tray'],
+  [{ unplanned: 1 }, 'one more step has a place'],
+  [{ unplanned: 2 }, '2 more steps have a place'],
+  [{ promisedLate: 60 }, 'every told date is kept'],
+])('of %o that are gone a better plan says: %s', (gone, said) => {
+  expect(sayGains({ ...none, ...gone }, none)).toEqual([said]);
+  expect(sayGains(none, { ...none, ...gone })).toEqual([]);
+});
