@@ -20,7 +20,6 @@ export type Solve = {
   readonly clock?: () => number;
   readonly onCompiled?: () => void;
   readonly onFirst?: (cost: number, ms: number) => void;
-  readonly onBetter?: (cost: number) => void;
 };
 
 export type Solved = {

@@ -8,7 +8,7 @@ import { newPartialSchedule } from '../engine/schedule/partialSchedule.ts';
 import { latenessCost } from '../engine/schedule/cost.ts';
 import { newScratch } from '../engine/schedule/serialSgs.ts';
 import { worstFirst } from '../engine/schedule/priorityRules.ts';
-import { improve } from '../engine/search/search.ts';
+import { improveWeightyFirst } from '../engine/search/weightyFirst.ts';
 import { withBaseline } from './stability.ts';
 import { type Placement, type Plan, type Problem } from '../model/model.ts';
 import { loadBaseline } from './loadBaseline.ts';
@@ -41,10 +41,15 @@ const FIRST_LOOK = { evaluations: 4000, milliseconds: 1000 };
 export function improvePlan(problem: Problem, plan: Plan, how: Improvement): Plan {
   const draft = movable(problem, plan, how.cache);
   // What a piece would cost alone in the shop cannot be saved: a client who keeps one waiting, say.
-  const unavoidable = leastCosts(draft.compiled.model);
+  const least = leastCosts(draft.compiled.model);
   loadBaseline(draft, plan);
-  const isLate = worstFirst(draft.schedule).some((k) => latenessCost(draft.schedule, k) > unavoidable[k]!);
-  improve(draft.schedule, draft.scratch, { ...how, isLate, unavoidable, isOver: how.isOver ?? (() => false) });
+  const isLate = worstFirst(draft.schedule).some((k) => latenessCost(draft.schedule, k) > least[k]!);
+  improveWeightyFirst(draft.schedule, draft.scratch, {
+    ...how,
+    isLate,
+    leastCosts: least,
+    isOver: how.isOver ?? (() => false),
+  });
   leftShift(draft);
   const better = finish(draft);
   return compareScores(scoreOf(problem, better), scoreOf(problem, plan), problem.preferences) < 0 ? better : plan;

@@ -9,16 +9,14 @@ const WEIGHTIER = 100;
 
 /** What of each piece's cost could be saved at best, level by level. */
 export class Excess {
-  readonly #model: EngineModel;
   readonly #unavoidable: Float64Array;
-  readonly #heaviest: number;
+  readonly #isWeighty: Uint8Array;
   readonly #of: Float64Array;
 
   /** @param unavoidable what of each piece's cost no plan can save */
   constructor(model: EngineModel, unavoidable: Float64Array) {
-    this.#model = model;
     this.#unavoidable = unavoidable;
-    this.#heaviest = model.pieces.reduce((most, p) => Math.max(most, p.lateCost), 0);
+    this.#isWeighty = weightyOf(model);
     this.#of = new Float64Array(LEVELS * model.pieces.length);
   }
 
@@ -33,8 +31,7 @@ export class Excess {
       return;
     }
     const sureLate = Math.min(late, sure);
-    const isWeighty = this.#model.pieces[k]!.lateCost * WEIGHTIER >= this.#heaviest;
-    this.#of[at + (isWeighty ? LEVEL.weightyDate : LEVEL.otherDate)] = late - sureLate;
+    this.#of[at + (this.#isWeighty[k] ? LEVEL.weightyDate : LEVEL.otherDate)] = late - sureLate;
     // A time given by hand that is lost weighs as much as a step without a place.
     const rest = Math.max(0, cost - late - (sure - sureLate));
     this.#of[at + LEVEL.time] = rest % UNPLACED;
@@ -54,4 +51,10 @@ export class Excess {
     for (let n = level; n < this.#of.length; n += LEVELS) sum += this.#of[n]!;
     return sum;
   }
+}
+
+/** By piece: 1 where its date is one of the weightiest. */
+export function weightyOf(model: EngineModel): Uint8Array {
+  const heaviest = model.pieces.reduce((most, p) => Math.max(most, p.lateCost), 0);
+  return Uint8Array.from(model.pieces, (p) => Number(p.lateCost * WEIGHTIER >= heaviest));
 }

@@ -50,7 +50,7 @@ export class Neighbourhood {
     this.cost[k] = cost;
     const late = latenessCost(this.#b, k);
     this.#interest[k] = late + ON_TIME_INTEREST * cost;
-    this.excess?.note(k, cost, late);
+    if (this.#canMove[k]) this.excess?.note(k, cost, late);
   }
 
   /** Now and then a first slot: when another leaves the floor, or later than now, so that others may have the floor. */
@@ -70,8 +70,9 @@ export class Neighbourhood {
     return Math.max(0, Math.floor(this.#from[k]! + (1.5 * r() - 0.5) * long));
   }
 
+  /** What can be moved costs this, trays with it. */
   total(): number {
-    return this.cost.reduce((n, c) => n + c, loadsCost(this.#b));
+    return this.movable.reduce((n, k) => n + this.cost[k]!, loadsCost(this.#b));
   }
 
   /** A piece that costs much, and some that are in its way: those that block it, or are worked on at the same time. */

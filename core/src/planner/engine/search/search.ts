@@ -21,7 +21,7 @@ export type Search = {
   readonly evaluations: number;
   readonly isOver: () => boolean;
   readonly seed: number;
-  /** Pieces that must stay as they are. */
+  /** Pieces that must stay as they are, in the schedule or out of it. */
   readonly frozen?: Uint8Array;
   /** Only what is better is taken: for a few tries at a plan that is to stay what it is. */
   readonly isDescentOnly?: boolean;
@@ -29,11 +29,13 @@ export type Search = {
   readonly isFresh?: boolean;
   /** Dates are missed, for which a wholly other plan is worth a look before what is near. */
   readonly isLate?: boolean;
-  /** What each piece costs at best, from `leastCosts`; missing: nothing. */
+  /** Whole plans by other dates that are made before moves; missing: none, but of fresh plans as many as pay. */
+  readonly dateTries?: number;
+  /**
+   * What each piece costs at best, from `leastCosts`, which no plan can save; missing: nothing. With it, what weighs a
+   * thousandfold is searched in turn in a plan that people have seen.
+   */
   readonly leastCosts?: Float64Array;
-  /** What of each piece's cost no plan can save, so that nothing is tried for it; missing: nothing. */
-  readonly unavoidable?: Float64Array;
-  readonly onBetter?: (cost: number) => void;
 };
 
 /**
@@ -75,10 +77,11 @@ class Run {
     this.#scratch = scratch;
     this.#search = search;
     this.#r = randomFrom(search.seed);
-    this.neighbourhood = new Neighbourhood(b, search.frozen, search.unavoidable);
+    this.neighbourhood = new Neighbourhood(b, search.frozen, search.isFresh ? undefined : search.leastCosts);
     const isSmall = model.steps.length <= MOST_SHIFTED;
-    const hours = isSmall && (search.isFresh || search.evaluations >= LEAST_FOR_CALENDARS) ? new OwnHours(model) : null;
-    scratch.bound = hours ? calendarBound(model, hours) : linkBound(model);
+    const isByHours = isSmall && (search.isFresh || search.evaluations >= LEAST_FOR_CALENDARS);
+    const hours = isByHours || search.dateTries ? new OwnHours(model) : null;
+    scratch.bound = hours && isByHours ? calendarBound(model, hours) : linkBound(model);
     this.#costBound = new CostBound(b, scratch.bound);
     this.#parallelSgs = new ParallelSgs(b, scratch);
     this.#all = model.pieces.map((_, k) => k);
@@ -87,30 +90,36 @@ class Run {
     this.#bestSchedule = new Snapshot(model.steps.length);
     this.#bestSchedule.keep(b, this.#all);
     this.#total = this.#best = this.neighbourhood.total();
-    const { movable } = this.neighbourhood;
-    this.#targetSearch =
-      // What has no place in the first plan would have none in any of these.
-      hours && search.isFresh && model.pieces.length <= MOST_DATES && this.#total < UNPLACED
-        ? new TargetSearch(b, hours, scratch, movable, this.#r, this.#least)
-        : null;
+    const { movable, excess } = this.neighbourhood;
+    this.#targetSearch = hours && (search.isFresh || search.dateTries) ? this.#targetSearchBy(hours) : null;
     this.#tabuSearch =
-      this.#targetSearch && movable.length === 1
+      search.isFresh && this.#targetSearch && movable.length === 1
         ? new TabuSearch(b, scratch, movable[0]!, this.#least, this.#costBound, this.#r)
         : null;
-    const { excess } = this.neighbourhood;
     this.#heatLevels = excess && !search.isFresh && !search.isDescentOnly ? new HeatLevels(excess) : null;
+  }
+
+  /** Dates of all pieces that have a place: what has none now would have none in any of these plans. */
+  #targetSearchBy(hours: OwnHours): TargetSearch | null {
+    const { model, start } = this.#b;
+    const { isFresh, dateTries } = this.#search;
+    const group = this.neighbourhood.movable.filter((k) => model.pieces[k]!.steps.every((i) => start[i]! >= 0));
+    if (group.length === 0 || group.length > MOST_DATES) return null;
+    const sure = isFresh ? 0 : group.reduce((n, k) => n + this.#least[k]!, 0);
+    return new TargetSearch(this.#b, hours, this.#scratch, group, this.#r, this.#least, sure, dateTries);
   }
 
   go(): number {
     const { model } = this.#b;
-    const { isFresh, isLate } = this.#search;
+    const { isFresh, isLate, dateTries } = this.#search;
     // A knot is mostly either found soon or not at all: short cycles first, and each a little longer.
     let length = Math.max(SHORTEST_CYCLE, CYCLE_PER_STEP * model.steps.length);
     for (let cycle = 0; !this.#isOver(); cycle++, length *= LONGER_CYCLE) {
       // Every fourth time from another plan altogether, else from the best so far.
       const isAnew = isFresh && (cycle < 2 || cycle % ANEW === 0);
-      if (isAnew && this.#targetSearch) this.#searchTargets(this.#targetSearch);
-      else if (isAnew || (isLate && cycle === 0)) this.#searchPriorities();
+      const isByDates = isAnew || (dateTries !== undefined && cycle % ANEW === 0);
+      if ((isAnew && !this.#targetSearch) || (isLate && cycle === 0)) this.#searchPriorities();
+      if (isByDates && this.#targetSearch) this.#searchTargets(this.#targetSearch);
       if (!isAnew) this.#restoreBest();
       // By whom and where a step is done is changed by moves only, so that they have every fourth cycle.
       if (this.#tabuSearch && cycle % ANEW < ANEW - 1) {
@@ -190,8 +199,8 @@ class Run {
 
   /** Makes the plan anew by other dates again and again and goes on from the best of those. */
   #searchTargets(targetSearch: TargetSearch): void {
-    targetSearch.begin();
-    this.#tryAll(targetSearch, Infinity, () => targetSearch.try());
+    const others = this.#total - targetSearch.begin();
+    this.#tryAll(targetSearch, Infinity, () => others + targetSearch.try());
   }
 
   /** Goes on from the best of the plans that are made until nothing more is to be expected. */
@@ -354,7 +363,6 @@ class Run {
     if (this.#total >= this.#best - 1e-6) return;
     this.#best = this.#total;
     this.#bestSchedule.keep(this.#b, this.#all);
-    this.#search.onBetter?.(this.#best);
   }
 
   #restoreBest(): void {

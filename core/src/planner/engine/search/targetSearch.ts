@@ -2,7 +2,7 @@ import { LatestStarts } from '../bounds/latestStarts.ts';
 import type { OwnHours } from '../bounds/ownHours.ts';
 import { linkBound } from '../bounds/doneBound.ts';
 import { CostBound } from '../schedule/costBound.ts';
-import { pieceCost, scheduleCost } from '../schedule/cost.ts';
+import { loadsCost, pieceCost } from '../schedule/cost.ts';
 import { clearSchedule, doneSlot, type PartialSchedule } from '../schedule/partialSchedule.ts';
 import { placeTogether, removePiece, type Scratch } from '../schedule/serialSgs.ts';
 import { waitFor } from './waitFor.ts';
@@ -36,6 +36,7 @@ export class TargetSearch {
   readonly #latest: Float64Array;
   /** By piece: what it costs above the least in the plan that is gone on from. */
   readonly #excess: Float64Array;
+  readonly #sure: number;
   readonly #steps: number[];
   readonly #isSorted: Uint8Array;
   readonly #order: number[] = [];
@@ -50,6 +51,8 @@ export class TargetSearch {
   /**
    * @param group pieces that are placed anew, in every try all of them
    * @param leastCosts what each piece costs at best
+   * @param sure what of the cost of all of them is not to be saved, so that no plan may get worse for it
+   * @param most tries of the first search
    */
   constructor(
     b: PartialSchedule,
@@ -58,6 +61,8 @@ export class TargetSearch {
     group: readonly number[],
     r: () => number,
     leastCosts: Float64Array,
+    sure = 0,
+    most = Infinity,
   ) {
     const { model } = b;
     this.#b = b;
@@ -73,15 +78,17 @@ export class TargetSearch {
     this.#excess = new Float64Array(model.pieces.length);
     this.#isSorted = new Uint8Array(model.steps.length);
     this.#steps = group.flatMap((k) => model.pieces[k]!.steps.filter((i) => !model.steps[i]!.fixed));
-    this.#length = TRIES_PER_STEP * this.#steps.length;
+    this.#sure = sure;
+    this.#length = Math.min(most, TRIES_PER_STEP * this.#steps.length);
   }
 
-  /** From other dates altogether, and for longer than the time before. */
-  begin(): void {
+  /** From other dates altogether, and for longer than the time before. @returns what the pieces cost now */
+  begin(): number {
     if (this.#tries > 0) this.#length *= LONGER;
     this.#tries = 0;
     this.#here = null;
     this.#cost = Infinity;
+    return this.#groupCost();
   }
 
   get isSpent(): boolean {
@@ -93,7 +100,7 @@ export class TargetSearch {
     const isStart = this.#tries < STARTS || !this.#here;
     const aim = isStart ? this.#anyAim() : this.#otherAim(this.#here!);
     if (isStart) this.#sort(aim);
-    const hottest = this.#best < Infinity ? HEAT * this.#best : 0;
+    const hottest = this.#best < Infinity ? HEAT * Math.max(0, this.#best - this.#sure) : 0;
     const heat = hottest * (1 - this.#tries / this.#length) ** 2;
     this.#tries++;
     const most = isStart ? this.#cost : this.#cost - heat * Math.log(1 - this.#r());
@@ -135,7 +142,13 @@ export class TargetSearch {
       placeTogether(b, scratch, group, this.#order, this.#costBound);
     scratch.floorAhead = null;
     for (const k of group) scratch.notBefore[k] = 0;
-    return isPlaced ? scheduleCost(b) : Infinity;
+    return isPlaced ? this.#groupCost() : Infinity;
+  }
+
+  #groupCost(): number {
+    let sum = loadsCost(this.#b);
+    for (const k of this.#group) sum += pieceCost(this.#b, k);
+    return sum;
   }
 
   /** Steps by their latest start, each after those it waits for. */
