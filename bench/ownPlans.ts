@@ -77,8 +77,14 @@ function lookOn(problem: Problem, plan: Plan, looks: { made: number }, cache: Re
   let best = plan;
   while (performance.now() < end) {
     const { milliseconds, ...effort } = effortOf(Math.min(MOST_DOUBLED, ++looks.made));
-    const until = Math.min(end, performance.now() + milliseconds);
-    best = improvePlan(problem, best, { ...effort, seed: looks.made, cache, isOver: () => performance.now() >= until });
+    const began = performance.now();
+    const until = Math.min(end, began + milliseconds);
+    best = improvePlan(problem, best, {
+      ...effort,
+      seed: looks.made,
+      cache,
+      timeSpent: () => (performance.now() - began) / (until - began),
+    });
   }
   return best;
 }

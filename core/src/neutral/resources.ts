@@ -93,6 +93,7 @@ export class NeutralResources {
         calendars: s.split ? crews.map(crewCalendar) : [],
         demands,
         checks: demands.map(checkOf),
+        lastClash: 0,
         setups: tool?.setups ?? null,
         film: null,
       },

@@ -154,8 +154,9 @@ function planFor(task: PlanTask, problem: Problem, previous: Plan | null, cache:
         : prioritise(problem, previous, task.goesFirst);
     case 'improve': {
       const { milliseconds, ...effort } = effortOf(task.look);
-      const end = performance.now() + milliseconds;
-      return improvePlan(problem, previous, { ...effort, cache, isOver: () => performance.now() > end });
+      const began = performance.now();
+      const timeSpent = () => (performance.now() - began) / milliseconds;
+      return improvePlan(problem, previous, { ...effort, cache, timeSpent });
     }
     default:
       return assertNever(task.mode);

@@ -18,7 +18,8 @@ export type Improvement = {
   readonly seed: number;
   /** Pieces that may be placed again; the same number and seed give the same plan. */
   readonly evaluations: number;
-  readonly isOver?: () => boolean;
+  /** Share of its time that is over; it stops at 1. Missing: it has all the time it wants. */
+  readonly timeSpent?: () => number;
   /** Of the shop, where more than one plan of it is looked for. */
   readonly cache?: ResourceCache;
 };
@@ -32,7 +33,7 @@ export const effortOf = (look: number) => ({
   evaluations: FIRST_LOOK.evaluations * 2 ** (look - 1),
   milliseconds: FIRST_LOOK.milliseconds * 2 ** (look - 1),
 });
-const FIRST_LOOK = { evaluations: 4000, milliseconds: 1000 };
+const FIRST_LOOK = { evaluations: 2500, milliseconds: 1000 };
 
 /**
  * A plan at least as good as `plan`: pieces that get in each other's way are taken out and put back in other orders. What
@@ -43,12 +44,14 @@ export function improvePlan(problem: Problem, plan: Plan, how: Improvement): Pla
   // What a piece would cost alone in the shop cannot be saved: a client who keeps one waiting, say.
   const least = leastCosts(draft.compiled.model);
   loadBaseline(draft, plan);
+  const timeSpent = how.timeSpent ?? (() => 0);
   const isLate = worstFirst(draft.schedule).some((k) => latenessCost(draft.schedule, k) > least[k]!);
   improveWeightyFirst(draft.schedule, draft.scratch, {
     ...how,
     isLate,
     leastCosts: least,
-    isOver: how.isOver ?? (() => false),
+    isOver: () => timeSpent() >= 1,
+    timeSpent,
   });
   leftShift(draft);
   const better = finish(draft);

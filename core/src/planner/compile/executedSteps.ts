@@ -52,7 +52,7 @@ export class ExecutedSteps {
     const place = isWhole
       ? this.#modes.placeOf(step, found, tool)
       : this.#modes.placeOf({ ...step, needs: [] }, [], tool);
-    return { placement, mode: { ...place, crews: [crew], speed: 1, calendars: [], checks: [] } };
+    return { placement, mode: { ...place, crews: [crew], speed: 1, calendars: [], checks: [], lastClash: 0 } };
   }
 
   #happened(step: Step): { start: Instant; end: Instant; by: readonly string[] } {

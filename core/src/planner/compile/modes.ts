@@ -161,6 +161,7 @@ export class Modes {
       open: rows.length > 0 ? intersect(rows, this.#grid.slots) : this.#always,
       demands,
       checks,
+      lastClash: 0,
       setups: tool?.setups ?? null,
       film: product && this.films.of(product, climates, step.thickness ?? 1),
     };

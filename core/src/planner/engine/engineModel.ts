@@ -66,6 +66,8 @@ export type Mode = {
   readonly calendars: readonly Bits[];
   readonly demands: readonly Demand[];
   readonly checks: readonly Check[];
+  /** Which of them stood in the way the last time. */
+  lastClash: number;
   readonly setups: SetupSequence | null;
   readonly film: Film | null;
 };

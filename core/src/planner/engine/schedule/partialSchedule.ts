@@ -166,7 +166,7 @@ export function latestFor(b: PartialSchedule, step: EngineStep): number {
  * that ends first, then the one preferred. Leaves it in `schedule.found`.
  * @param extra_minutes of work on top
  * @param relaxed requirements to ignore, a sum of RELAXATION
- * @param until it begins before this slot, or there is none; then hands are looked for before places, which finds the same
+ * @param until it begins before this slot, or there is none
  * Cost: O((modes + crews) * words scanned)
  */
 export function seek(
@@ -196,7 +196,7 @@ export function seek(
     for (let c = firstCrew; c < lastCrew; c++) {
       const s = isBroken
         ? seekBroken(b, step, mode, c, from, d, before, relaxed, until)
-        : seekWhole(b, step, mode, from, d, Math.min(before, until + d), relaxed, only, until !== Infinity);
+        : seekWhole(b, step, mode, from, d, Math.min(before, until + d), relaxed, only);
       if (s < 0) continue;
       const key = mode.film ? mode.film.key(reach.end) : reach.end;
       if (key > bestKey || (key === bestKey && reach.end >= bestEnd)) continue;
@@ -288,7 +288,7 @@ const reach = { end: 0, hold: 0, crew: 0 };
 /** Next start of each crew that is not in the past of the search. */
 let runs = new Int32Array(64);
 
-/** Work in one go: the place and tool say when, then the first crew that is free all the while. */
+/** Work in one go: by the first crew that is free all the while, where place and tool allow it. */
 function seekWhole(
   b: PartialSchedule,
   step: EngineStep,
@@ -298,7 +298,6 @@ function seekWhole(
   before: number,
   relaxed: number,
   only = -1,
-  areHandsFirst = false,
 ): number {
   const { slots } = b.model;
   const { crews } = mode;
@@ -310,7 +309,7 @@ function seekWhole(
   const last = Math.min(before - 1, slots) - d;
   let s = from;
   reach.crew = 0;
-  // Place and tool first: where they are short, hands need not be looked for in all the slots they are taken.
+  // Hands first: of all that is needed they are short most often, and what is taken of them is known in long runs.
   for (;;) {
     if (s > last) return -1;
     if (d > 0 && (relaxed & RELAXATION.hours) === 0) {
@@ -320,39 +319,28 @@ function seekWhole(
         continue;
       }
     }
-    if (needsCrew && areHandsFirst) {
-      // In a short stretch that is nearly full, hands are the first thing missing.
-      let free = last + 1;
-      for (let c = firstCrew; c < lastCrew && free > s; c++) {
-        if (runs[c]! < s) runs[c] = crewRun(b, crews[c]!, s, d, last + 1, relaxed);
-        if (runs[c]! < free) free = runs[c]!;
+    if (needsCrew) {
+      let soonest = last + 1;
+      for (let c = firstCrew; c < lastCrew; c++) {
+        let at = runs[c]!;
+        if (at < s) {
+          at = crewRun(b, crews[c]!, s, d, soonest, relaxed);
+          // Beyond the soonest nothing is known of when they are free.
+          runs[c] = at < soonest ? at : -1;
+        }
+        if (at >= soonest) continue;
+        soonest = at;
+        reach.crew = c;
+        if (at === s) break;
       }
-      if (free > s) {
-        s = free;
+      if (soonest > s) {
+        s = soonest;
         continue;
       }
     }
     const next = fit(b, step, mode, s, s + d, relaxed);
-    if (next < 0) return -1;
-    if (next > s) {
-      s = next;
-      continue;
-    }
-    if (!needsCrew) return s;
-    let soonest = last + 1;
-    for (let c = firstCrew; c < lastCrew; c++) {
-      let at = runs[c]!;
-      if (at < s) {
-        at = crewRun(b, crews[c]!, s, d, soonest, relaxed);
-        // Beyond the soonest nothing is known of when they are free.
-        runs[c] = at < soonest ? at : -1;
-      }
-      if (at >= soonest) continue;
-      soonest = at;
-      reach.crew = c;
-      if (at === s) return s;
-    }
-    s = soonest;
+    if (next <= s) return next;
+    s = next;
   }
 }
 
@@ -484,12 +472,21 @@ function dustFree(b: PartialSchedule, i: number): number {
 /** `s` when all rows allow it, else the next start worth trying. */
 function clashAt(mode: Mode, s: number, e: number, h: number, relaxed: number): number {
   const { checks } = mode;
-  for (let k = 0; k < checks.length; k++) {
+  const n = checks.length;
+  // What stood in the way the last time mostly does again.
+  let k = mode.lastClash;
+  for (let tried = 0; tried < n; tried++) {
+    if (k >= n) k = 0;
     const c = checks[k]!;
-    if (c.kind & relaxed) continue;
-    const from = spanStart(c.span, s, e);
-    const blockedSlot = lastClear(c.bits, from, spanEnd(c.span, mode, e, h));
-    if (blockedSlot >= 0) return s + blockedSlot + 1 - from;
+    if (!(c.kind & relaxed)) {
+      const from = spanStart(c.span, s, e);
+      const blockedSlot = lastClear(c.bits, from, spanEnd(c.span, mode, e, h));
+      if (blockedSlot >= 0) {
+        mode.lastClash = k;
+        return s + blockedSlot + 1 - from;
+      }
+    }
+    k++;
   }
   return s;
 }

@@ -11,7 +11,11 @@ import { randomFrom } from './random.ts';
 import { improve, type Search } from './search.ts';
 
 /** A search in a plan that people follow, where it is known what of each piece's cost no plan can save. */
-type SeenSearch = Search & { readonly leastCosts: Float64Array };
+type SeenSearch = Search & {
+  readonly leastCosts: Float64Array;
+  /** Share of its time that is over. */
+  readonly timeSpent: () => number;
+};
 
 /**
  * Betters a plan that people follow: first the weightiest dates as if nothing lighter were there, which is then put back round
@@ -69,6 +73,7 @@ function searchWeighty(b: PartialSchedule, scratch: Scratch, search: SeenSearch,
   const done = improve(b, scratch, {
     ...search,
     evaluations,
+    isOver: () => search.timeSpent() >= WEIGHTY_SHARE,
     frozen,
     ...(tries >= LEAST_TRIES ? { dateTries: tries } : {}),
   });
@@ -89,23 +94,30 @@ function placementsOf(b: PartialSchedule, piece: number): Placements {
   return { piece, from: steps.reduce((least, s) => Math.min(least, s.at), Infinity), steps };
 }
 
-/** Puts pieces back in the best of several ways: where they were as far as there is room, or all anew by one priority or another. */
+/**
+ * Puts pieces back in the best of several ways: where they were as far as there is room, one after another in the order they
+ * stood in, or all anew by one priority or another.
+ */
 function putBack(b: PartialSchedule, scratch: Scratch, search: SeenSearch, before: readonly Placements[]): number {
   const group = before.map((p) => p.piece);
-  for (const p of before) putBackOne(b, scratch, p);
   const best = new Snapshot(b.model.steps.length);
-  best.keep(b, group);
-  let least = scheduleCost(b);
-  const parallelSgs = new ParallelSgs(b, scratch);
-  const prioritySearch = new PrioritySearch(b, scratch, parallelSgs, group, randomFrom(search.seed));
-  let tries = 0;
-  const most = Math.floor((PUT_BACK_SHARE * search.evaluations) / group.length);
-  for (; tries < most && !prioritySearch.isSpent && !search.isOver(); tries++) {
-    const cost = prioritySearch.try(() => scheduleCost(b));
-    if (cost >= least) continue;
+  let least = Infinity;
+  const keepIfBest = (cost: number) => {
+    if (cost >= least) return;
     least = cost;
     best.keep(b, group);
-  }
+  };
+  for (const p of before) putBackOne(b, scratch, p);
+  keepIfBest(scheduleCost(b));
+  for (const k of group) removePiece(b, k);
+  for (const k of group) placePiece(b, scratch, k, b.model.pieces[k]!.steps, Infinity);
+  keepIfBest(scheduleCost(b));
+  const parallelSgs = new ParallelSgs(b, scratch);
+  const prioritySearch = new PrioritySearch(b, scratch, parallelSgs, group, randomFrom(search.seed));
+  const most = Math.floor((PUT_BACK_SHARE * search.evaluations) / group.length);
+  let tries = 2;
+  for (; tries < most && !prioritySearch.isSpent && search.timeSpent() < WEIGHTY_SHARE + PUT_BACK_SHARE; tries++)
+    keepIfBest(prioritySearch.try(() => scheduleCost(b)));
   restore(b, best, group);
   return tries * group.length;
 }
@@ -134,10 +146,10 @@ function restore(b: PartialSchedule, from: Snapshot, group: readonly number[]): 
 }
 
 /** Share of a search that goes into the weightiest dates alone, and no more than so much for each of their steps. */
-const WEIGHTY_SHARE = 0.4;
+const WEIGHTY_SHARE = 0.5;
 const MOST_PER_STEP = 40;
 /** Of that, share that makes whole plans of them by other dates; fewer than so many bring nothing. */
 const DATES_SHARE = 0.5;
-const LEAST_TRIES = 30;
+const LEAST_TRIES = 20;
 /** Share of a search that puts everything lighter back anew by one priority and another, beside where it was. */
-const PUT_BACK_SHARE = 0.06;
+const PUT_BACK_SHARE = 0.1;
