@@ -105,8 +105,11 @@ class Run {
     const { isFresh, dateTries } = this.#search;
     const group = this.neighbourhood.movable.filter((k) => model.pieces[k]!.steps.every((i) => start[i]! >= 0));
     if (group.length === 0 || group.length > MOST_DATES) return null;
-    const sure = isFresh ? 0 : group.reduce((n, k) => n + this.#least[k]!, 0);
-    return new TargetSearch(this.#b, hours, this.#scratch, group, this.#r, this.#least, sure, dateTries);
+    const seen =
+      isFresh || dateTries === undefined
+        ? undefined
+        : { tries: dateTries, sure: group.reduce((n, k) => n + this.#least[k]!, 0) };
+    return new TargetSearch(this.#b, hours, this.#scratch, group, this.#r, this.#least, seen);
   }
 
   go(): number {

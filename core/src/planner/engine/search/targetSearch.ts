@@ -5,6 +5,7 @@ import { CostBound } from '../schedule/costBound.ts';
 import { loadsCost, pieceCost } from '../schedule/cost.ts';
 import { clearSchedule, doneSlot, type PartialSchedule } from '../schedule/partialSchedule.ts';
 import { placeTogether, removePiece, type Scratch } from '../schedule/serialSgs.ts';
+import { doneByApparentTardiness, elapsedWork } from './apparentTardiness.ts';
 import { waitFor } from './waitFor.ts';
 
 /** What a whole plan is made from: steps are placed in the order of their latest starts, each as early as it can. */
@@ -15,6 +16,14 @@ type Aim = {
   readonly bias: Float64Array;
   /** By piece: slot before which it is not begun, so that others may have the floor. */
   readonly notBefore: Float64Array;
+};
+
+/** Of a plan that people have seen. */
+export type Seen = {
+  /** What of the cost of all pieces together is not to be saved, so that no plan may get worse for it. */
+  readonly sure: number;
+  /** Tries of the first search. */
+  readonly tries: number;
 };
 
 /**
@@ -37,6 +46,8 @@ export class TargetSearch {
   /** By piece: what it costs above the least in the plan that is gone on from. */
   readonly #excess: Float64Array;
   readonly #sure: number;
+  /** Slots that go by with the work of each piece; null: dates alone say where the search begins. */
+  readonly #elapsed: Float64Array | null;
   readonly #steps: number[];
   readonly #isSorted: Uint8Array;
   readonly #order: number[] = [];
@@ -51,8 +62,7 @@ export class TargetSearch {
   /**
    * @param group pieces that are placed anew, in every try all of them
    * @param leastCosts what each piece costs at best
-   * @param sure what of the cost of all of them is not to be saved, so that no plan may get worse for it
-   * @param most tries of the first search
+   * @param seen missing: nobody has seen a plan yet
    */
   constructor(
     b: PartialSchedule,
@@ -61,8 +71,7 @@ export class TargetSearch {
     group: readonly number[],
     r: () => number,
     leastCosts: Float64Array,
-    sure = 0,
-    most = Infinity,
+    seen?: Seen,
   ) {
     const { model } = b;
     this.#b = b;
@@ -78,8 +87,9 @@ export class TargetSearch {
     this.#excess = new Float64Array(model.pieces.length);
     this.#isSorted = new Uint8Array(model.steps.length);
     this.#steps = group.flatMap((k) => model.pieces[k]!.steps.filter((i) => !model.steps[i]!.fixed));
-    this.#sure = sure;
-    this.#length = Math.min(most, TRIES_PER_STEP * this.#steps.length);
+    this.#sure = seen?.sure ?? 0;
+    this.#elapsed = seen ? elapsedWork(model) : null;
+    this.#length = Math.min(seen?.tries ?? Infinity, TRIES_PER_STEP * this.#steps.length);
   }
 
   /** From other dates altogether, and for longer than the time before. @returns what the pieces cost now */
@@ -177,15 +187,24 @@ export class TargetSearch {
     this.#order.push(i);
   }
 
-  /** Each piece by its date, or as soon as it can be where that is over; but for the first try more or less so. */
+  /**
+   * Each piece by its date, or as soon as it can be where that is over; in every second try by what its lateness costs over its
+   * work, where dates may be over for most. But for the first of both more or less so.
+   */
   #anyAim(): Aim {
     const { pieces, slots, steps } = this.#b.model;
     const r = this.#r;
-    const spread = this.#tries === 0 ? 0 : START_SPREAD;
+    const isFirst = this.#tries < (this.#elapsed ? 2 : 1);
+    const spread = isFirst ? 0 : START_SPREAD;
+    const byWorth =
+      this.#elapsed && this.#tries % 2 === 1
+        ? doneByApparentTardiness(this.#b.model, this.#group, this.#elapsed, isFirst ? 2 : 0.5 * 10 ** r())
+        : null;
     return {
-      targets: Float64Array.from(
-        pieces,
-        (p, k) => Math.max(Math.min(p.due, slots), this.#earliestDone[k]!) + (r() - 0.5) * spread,
+      targets: Float64Array.from(pieces, (p, k) =>
+        byWorth
+          ? Math.max(byWorth[k]!, this.#earliestDone[k]!) + (r() - 0.5) * spread * WORTH_SPREAD
+          : Math.max(Math.min(p.due, slots), this.#earliestDone[k]!) + (r() - 0.5) * spread,
       ),
       bias: new Float64Array(steps.length),
       notBefore: new Float64Array(pieces.length),
@@ -253,6 +272,8 @@ export class TargetSearch {
 const STARTS = 10;
 /** Days by which dates differ there, in slots. */
 const START_SPREAD = 600;
+/** Less where they are by their worth already. */
+const WORTH_SPREAD = 0.2;
 /** Changes proposed at most until one changes the order. */
 const MOST_PROPOSED = 20;
 /** Tries of the first search for each step that is placed, and how much longer each next search is. */

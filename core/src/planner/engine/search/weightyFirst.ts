@@ -75,7 +75,9 @@ function searchWeighty(b: PartialSchedule, scratch: Scratch, search: SeenSearch,
     evaluations,
     isOver: () => search.timeSpent() >= WEIGHTY_SHARE,
     frozen,
-    ...(tries >= LEAST_TRIES ? { dateTries: tries } : {}),
+    // Other plans altogether are those by other dates.
+    isLate: false,
+    dateTries: tries,
   });
   return done + putBack(b, scratch, search, before);
 }
@@ -148,8 +150,7 @@ function restore(b: PartialSchedule, from: Snapshot, group: readonly number[]): 
 /** Share of a search that goes into the weightiest dates alone, and no more than so much for each of their steps. */
 const WEIGHTY_SHARE = 0.5;
 const MOST_PER_STEP = 40;
-/** Of that, share that makes whole plans of them by other dates; fewer than so many bring nothing. */
-const DATES_SHARE = 0.5;
-const LEAST_TRIES = 20;
+/** Of that, share that makes whole plans of them by other dates. */
+const DATES_SHARE = 0.75;
 /** Share of a search that puts everything lighter back anew by one priority and another, beside where it was. */
 const PUT_BACK_SHARE = 0.1;
