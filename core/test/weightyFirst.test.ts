@@ -1,14 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import {
-  improvePlan,
-  type PieceToPlan,
-  type Plan,
-  planAfresh,
-  type Problem,
-  replan,
-  scoreOf,
-  verify,
-} from '../src/index.ts';
+import { improvePlan, type PieceToPlan, planAfresh, type Problem, scoreOf, verify } from '../src/index.ts';
 import { randomWorkshop } from './fixtures/randomWorkshop.ts';
 import { at, piece, smallShop, startOf, step } from './fixtures/smallShop.ts';
 

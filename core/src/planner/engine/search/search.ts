@@ -121,8 +121,8 @@ class Run {
       // Every fourth time from another plan altogether, else from the best so far.
       const isAnew = isFresh && (cycle < 2 || cycle % ANEW === 0);
       const isByDates = isAnew || (dateTries !== undefined && cycle % ANEW === 0);
-      if ((isAnew && !this.#targetSearch) || (isLate && cycle === 0)) this.#searchPriorities();
       if (isByDates && this.#targetSearch) this.#searchTargets(this.#targetSearch);
+      else if (isByDates || (isLate && cycle === 0)) this.#searchPriorities();
       if (!isAnew) this.#restoreBest();
       // By whom and where a step is done is changed by moves only, so that they have every fourth cycle.
       if (this.#tabuSearch && cycle % ANEW < ANEW - 1) {

@@ -19,7 +19,7 @@ type Aim = {
 };
 
 /** Of a plan that people have seen. */
-export type Seen = {
+type Seen = {
   /** What of the cost of all pieces together is not to be saved, so that no plan may get worse for it. */
   readonly sure: number;
   /** Tries of the first search. */

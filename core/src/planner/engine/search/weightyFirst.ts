@@ -20,7 +20,7 @@ type SeenSearch = Search & {
 /**
  * Betters a plan that people follow: first the weightiest dates as if nothing lighter were there, which is then put back round
  * them; then everything. One of those dates outweighs all that is lighter together, so that in a good plan they stand much as they
- * would alone; among all the rest hardly one move in a hundred finds its way there.
+ * would alone, where a search has half as much to place and nothing in its way. See docs/decisions/0024.
  * Field term: decomposition of a lexicographic objective
  * @returns pieces placed again
  */
@@ -28,7 +28,7 @@ export function improveWeightyFirst(b: PartialSchedule, scratch: Scratch, search
   const before = new Snapshot(b.model.steps.length);
   const all = b.model.pieces.map((_, k) => k);
   const lighter = lighterPieces(b.model);
-  const isWorthIt = lighter.length > 0 && isOpen(b, search.leastCosts);
+  const isWorthIt = lighter.length > 0 && lighter.length < all.length && isOpen(b, search.leastCosts);
   let done = 0;
   if (isWorthIt) {
     before.keep(b, all);
