@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { compileProblem } from '../src/planner/compile/compile.ts';
-import { doneByApparentTardiness, elapsedWork } from '../src/planner/engine/search/apparentTardiness.ts';
+import { doneByApparentTardiness, elapsedWork } from '../src/planner/engine/schedule/apparentTardiness.ts';
 import type { EngineModel } from '../src/planner/engine/engineModel.ts';
 import { at, piece, smallShop, step } from './fixtures/smallShop.ts';
 

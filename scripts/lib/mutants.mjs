@@ -348,14 +348,14 @@ export const MUTANTS = [
     tests: core('weightyFirst', 'leftShift', 'wholeShop'),
   },
   {
-    file: engine('search/apparentTardiness.ts'),
+    file: engine('schedule/apparentTardiness.ts'),
     find: 'const spare = Math.max(0, Math.min(due, slots) - now - elapsed[k]!);',
     to: 'const spare = 0;',
     fault: 'what has weeks left goes before what is late',
     tests: core('apparentTardiness'),
   },
   {
-    file: engine('search/apparentTardiness.ts'),
+    file: engine('schedule/apparentTardiness.ts'),
     find: '(lateCost / elapsed[k]!) *',
     to: 'lateCost *',
     fault: 'a long job goes before several short ones that weigh together more',

@@ -5,7 +5,7 @@ import { CostBound } from '../schedule/costBound.ts';
 import { loadsCost, pieceCost } from '../schedule/cost.ts';
 import { clearSchedule, doneSlot, type PartialSchedule } from '../schedule/partialSchedule.ts';
 import { placeTogether, removePiece, type Scratch } from '../schedule/serialSgs.ts';
-import { doneByApparentTardiness, elapsedWork } from './apparentTardiness.ts';
+import { doneByApparentTardiness, elapsedWork } from '../schedule/apparentTardiness.ts';
 import { waitFor } from './waitFor.ts';
 
 /** What a whole plan is made from: steps are placed in the order of their latest starts, each as early as it can. */
