@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { sayGains } from '../src/index.ts';
+import { sayGains, sayLosses } from '../src/index.ts';
 
 const none = { unplanned: 0, promisedLate: 0, otherLate: 0, slackShort_minutes: 0, loads: 0, flow_minutes: 0 };
 
@@ -12,4 +12,16 @@ test.each([
 ])('of %o that are gone a better plan says: %s', (gone, said) => {
   expect(sayGains({ ...none, ...gone }, none)).toEqual([said]);
   expect(sayGains(none, { ...none, ...gone })).toEqual([]);
+});
+
+// “Every other date” would be every second one.
+test.each([
+  [{ otherLate: 60 }, { otherLate: 0 }, 'every date fits'],
+  [{ otherLate: 60, promisedLate: 5 }, { otherLate: 0, promisedLate: 5 }, 'all dates nobody was told fit'],
+  [{ otherLate: 60 }, { otherLate: 1 }, 'dates nobody was told fit better'],
+])('other dates late by %o and then by %o: %s', (before, after, said) => {
+  expect(sayGains({ ...none, ...before }, { ...none, ...after })).toEqual([said]);
+  expect(sayLosses({ ...none, ...after }, { ...none, ...before })).toEqual([
+    'dates nobody was told are missed by more',
+  ]);
 });

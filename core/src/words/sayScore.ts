@@ -10,7 +10,7 @@ export function sayGains(before: Score, after: Score): string[] {
     out.push(less('unplanned') === 1 ? 'one more step has a place' : `${less('unplanned')} more steps have a place`);
   if (less('promisedLate') > 0)
     out.push(after.promisedLate === 0 ? 'every told date is kept' : 'told dates are kept better');
-  if (less('otherLate') > 0) out.push(after.otherLate === 0 ? 'every other date fits' : 'other dates fit better');
+  if (less('otherLate') > 0) out.push(sayOthers(after));
   if (less('slackShort_minutes') >= 60) out.push(`${sayLength(less('slackShort_minutes'))} more in hand before dates`);
   if (less('flow_minutes') >= 60) out.push(`pieces leave ${sayLength(less('flow_minutes'))} sooner, all told`);
   if (less('loads') > 0)
@@ -20,13 +20,19 @@ export function sayGains(before: Score, after: Score): string[] {
   return out;
 }
 
+/** Never “every other date”, which is every second one. */
+function sayOthers({ otherLate, promisedLate }: Score): string {
+  if (otherLate > 0) return 'dates nobody was told fit better';
+  return promisedLate > 0 ? 'all dates nobody was told fit' : 'every date fits';
+}
+
 /** How well the dates are kept, and how much of their lateness is there in every plan. */
 export function sayStanding({ score, limits }: { readonly score: Score; readonly limits: LowerBounds }): string[] {
   const out: string[] = [];
   if (score.unplanned > 0) out.push(`${score.unplanned} steps have no place; the pieces at the left say why.`);
   out.push(
     sayLate('told date', score.promisedLate, limits.promisedLate),
-    sayLate('other date', score.otherLate, limits.otherLate),
+    sayLate('date nobody was told', score.otherLate, limits.otherLate),
   );
   return out;
 }
@@ -46,7 +52,7 @@ export function sayLosses(before: Score, after: Score): string[] {
   const more = (k: keyof Score) => after[k] - before[k];
   if (more('unplanned') > 0) out.push(`${more('unplanned')} steps have no place`);
   if (more('promisedLate') > 0) out.push('told dates are missed by more');
-  if (more('otherLate') > 0) out.push('other dates are missed by more');
+  if (more('otherLate') > 0) out.push('dates nobody was told are missed by more');
   if (more('flow_minutes') >= 60) out.push(`pieces leave ${sayLength(more('flow_minutes'))} later, all told`);
   return out;
 }
