@@ -66,6 +66,16 @@ describe('told dates before anything lighter', () => {
     },
   );
 
+  test.each([
+    [0.49, true],
+    [0.5, false],
+  ])('half of the time is theirs: with %f of it over they are searched alone: %s', (share, isAlone) => {
+    const problem = shopOf([...lighter, ...toldPieces]);
+    const plan = planAfresh(shopOf([...lighter, ...told.map(({ hours }, n) => job(`told-${n}`, hours))]));
+    const better = improvePlan(problem, plan, { seed: 1, evaluations: 1200, timeSpent: () => share });
+    expect(scoreOf(problem, better).promisedLate / best < 1.01).toBe(isAlone);
+  });
+
   const first = job('first', 6, { due: at(0, 16) });
   const mondayTold = job('told', 6, { due: at(0, 17), promised: true });
   const planOf = (problem: Problem) =>

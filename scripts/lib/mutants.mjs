@@ -334,6 +334,13 @@ export const MUTANTS = [
     tests: core('bound'),
   },
   {
+    file: engine('schedule/partialSchedule.ts'),
+    find: 'for (let tried = 0; tried < n; tried++) {',
+    to: 'for (let tried = 1; tried < n; tried++) {',
+    fault: 'what stood in the way before the last thing that did is not looked at',
+    tests: core('weightyFirst', 'improve', 'wholeShop'),
+  },
+  {
     file: engine('search/weightyFirst.ts'),
     find: 'const isWorthIt = lighter.length > 0 &&',
     to: 'const isWorthIt = lighter.length > 1e9 &&',
@@ -341,7 +348,7 @@ export const MUTANTS = [
     tests: core('weightyFirst'),
   },
   {
-    file: engine('search/weightyFirst.ts'),
+    file: engine('schedule/snapshot.ts'),
     find: 'for (const k of group) bookFloor(b, k, true);',
     to: '',
     fault: 'what is put back takes no floor',

@@ -1,4 +1,5 @@
 import { type PartialSchedule, insert } from './partialSchedule.ts';
+import { bookFloor, removePiece } from './serialSgs.ts';
 
 /** Where steps stood before a move, to put them back. */
 export class Snapshot {
@@ -29,5 +30,11 @@ export class Snapshot {
       const at = this.#at;
       insert(b, this.#steps[c]!, at[o]!, at[o + 1]!, at[o + 2]!, at[o + 3]!, at[o + 4]!);
     }
+  }
+  /** Puts the pieces of a group back where they stood, wherever they are now, floor and all. */
+  replace(b: PartialSchedule, group: readonly number[]): void {
+    for (const k of group) removePiece(b, k);
+    this.restore(b);
+    for (const k of group) bookFloor(b, k, true);
   }
 }

@@ -10,7 +10,7 @@ import { loadsCost, pieceCost, UNPLACED } from '../schedule/cost.ts';
 import { ParallelSgs } from '../schedule/parallelSgs.ts';
 import { inKeyOrder, shuffledOrder, placeOneByOne, placeInterleaved, orderWithArcSwapped, lockModes } from './moves.ts';
 import { Neighbourhood } from './neighbourhood.ts';
-import { releaseFloor, removePiece, type Scratch, bookFloor } from '../schedule/serialSgs.ts';
+import { releaseFloor, removePiece, type Scratch } from '../schedule/serialSgs.ts';
 import { randomFrom } from './random.ts';
 import { TabuSearch } from './tabuSearch.ts';
 import { TargetSearch } from './targetSearch.ts';
@@ -305,9 +305,7 @@ class Run {
     this.#done += group.length;
     const after = pieces === Infinity ? Infinity : pieces + loadsCost(b);
     if (after > most) {
-      for (const k of group) removePiece(b, k);
-      this.#before.restore(b);
-      for (const k of group) bookFloor(b, k, true);
+      this.#before.replace(b, group);
       return;
     }
     for (const k of group) this.neighbourhood.note(k);
@@ -373,12 +371,8 @@ class Run {
   }
 
   #restore(from: Snapshot): void {
-    for (const k of this.#all) removePiece(this.#b, k);
-    from.restore(this.#b);
-    for (const k of this.#all) {
-      bookFloor(this.#b, k, true);
-      this.neighbourhood.note(k);
-    }
+    from.replace(this.#b, this.#all);
+    for (const k of this.#all) this.neighbourhood.note(k);
     this.#total = this.neighbourhood.total();
   }
 }

@@ -34,7 +34,7 @@ export function improveWeightyFirst(b: PartialSchedule, scratch: Scratch, search
     before.keep(b, all);
     const cost = scheduleCost(b);
     done = searchWeighty(b, scratch, search, lighter);
-    if (scheduleCost(b) >= cost) restore(b, before, all);
+    if (scheduleCost(b) >= cost) before.replace(b, all);
   }
   // Other plans altogether were tried then.
   const isLate = search.isLate === true && !isWorthIt;
@@ -120,7 +120,7 @@ function putBack(b: PartialSchedule, scratch: Scratch, search: SeenSearch, befor
   let tries = 2;
   for (; tries < most && !prioritySearch.isSpent && search.timeSpent() < WEIGHTY_SHARE + PUT_BACK_SHARE; tries++)
     keepIfBest(prioritySearch.try(() => scheduleCost(b)));
-  restore(b, best, group);
+  best.replace(b, group);
   return tries * group.length;
 }
 
@@ -139,12 +139,6 @@ function putBackOne(b: PartialSchedule, scratch: Scratch, { piece, steps }: Plac
   // The floor was not booked for it.
   for (const i of own.steps) if (!b.model.steps[i]!.fixed) remove(b, i);
   placePiece(b, scratch, piece, own.steps, Infinity);
-}
-
-function restore(b: PartialSchedule, from: Snapshot, group: readonly number[]): void {
-  for (const k of group) removePiece(b, k);
-  from.restore(b);
-  for (const k of group) bookFloor(b, k, true);
 }
 
 /** Share of a search that goes into the weightiest dates alone, and no more than so much for each of their steps. */
