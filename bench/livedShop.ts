@@ -7,6 +7,7 @@ import {
   type Plan,
   type Problem,
   replan,
+  rescueMinutes,
   type Step,
   type Uncertainty,
   wallClock,
@@ -95,7 +96,7 @@ export function live(problem: Problem, first: Plan, uncertainty: Uncertainty, se
       continue;
     }
     world = { ...world, now };
-    const until = endOf(world, s, at, chance);
+    const until = endOf(world, s, at, rescueMinutes(plan, s, at), chance);
     change(s.id, (x) => ({ ...x, state: { kind: 'done', from: at.start, until, by: at.people } }));
     const slower = chance.drying(`${p.id} ${s.product}`, until);
     if (s.product !== null)
@@ -120,11 +121,14 @@ function withoutDay(person: Worker, day: number): Worker {
   return { ...person, hours: { ...person.hours, exceptions } };
 }
 
-/** When a step begun as planned is really done; what may be broken off goes on the next day when much is left. */
-function endOf(world: Problem, s: Step, at: Placement, chance: Chance): number {
+/**
+ * When a step begun as planned is really done; what may be broken off goes on the next day when much is left.
+ * @param rescue_minutes of work before it, since its window is missed
+ */
+function endOf(world: Problem, s: Step, at: Placement, rescue_minutes: number, chance: Chance): number {
   if (s.hands === 0 || at.people.length === 0) return at.end;
   const speed = Math.min(...at.people.map((id) => world.people.find((p) => p.id === id)!.skills[s.skill] ?? 1));
-  const planned = s.work_minutes / speed;
+  const planned = s.work_minutes / speed + rescue_minutes;
   let work = planned * chance.work();
   if (s.product !== null && chance.isRework()) work = work * 2 + 180;
   const over = work - planned;

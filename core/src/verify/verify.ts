@@ -252,7 +252,7 @@ function isBroken(problem: Problem, limits: DryingLimits, climate: string, from:
 }
 
 /** Extra work that makes good a window that was missed. */
-function rescueMinutes(plan: Plan, step: Step, at: Placement): number {
+export function rescueMinutes(plan: Plan, step: Step, at: Placement): number {
   const missed = step.after.filter((l) => l.max_minutes !== null && at.start > plan.steps[l.step]!.end + l.max_minutes);
   if (missed.length === 0 || !step.after.every((l) => l.max_minutes === null || l.rescue)) return 0;
   return Math.max(...step.after.map((l) => l.rescue?.minutes ?? 0));
