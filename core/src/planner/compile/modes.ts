@@ -1,5 +1,5 @@
 import type { Product } from '../../products/product.ts';
-import { type Bits, bitRow, setRange } from '../engine/resources/bits.ts';
+import { type Bits, bitRow } from '../engine/resources/bits.ts';
 import { intersect } from '../engine/resources/calendars.ts';
 import {
   type Check,
@@ -33,7 +33,6 @@ export class Modes {
   readonly #modes = new Map<string, readonly Mode[]>();
   readonly #modesOfStep = new WeakMap<Step, readonly Mode[]>();
   readonly #calendars = new Map<string, Bits>();
-  readonly #always: Bits;
   /** When noise is allowed; null: always. */
   readonly #noise: Bits | null;
 
@@ -44,8 +43,6 @@ export class Modes {
     this.products = new Map(problem.products.map((p) => [p.id, p]));
     this.resources = stationResources.resources;
     this.tools = stationResources.tools;
-    this.#always = bitRow(grid.slots);
-    setRange(this.#always, 0, grid.slots);
     this.#noise = problem.noiseHours ? grid.hours(problem.noiseHours) : null;
     this.persons = byId(problem.people);
     this.people = this.persons.map((p) => ({
@@ -153,12 +150,9 @@ export class Modes {
           kind: RELAXATION.air,
         });
     this.#besides(step, resources, demands, checks);
-    const rows = [...worked.map((s) => s.open), tool?.open ?? null, step.noisy ? this.#noise : null].filter(
-      (r) => r !== null,
-    );
     return {
       place: this.#remember(resources.map((s) => s.station.id)),
-      open: rows.length > 0 ? intersect(rows, this.#grid.slots) : this.#always,
+      open: this.#calendar(step, resources, tool, []),
       demands,
       checks,
       lastClash: 0,
@@ -195,6 +189,7 @@ export class Modes {
     });
   }
 
+  /** When everyone of a crew, the workplaces and the tool are there; one row for all steps that ask for the same. */
   #calendar(
     step: Step,
     resources: readonly StationResource[],

@@ -13,10 +13,20 @@ export class OwnHours {
 
   constructor(model: EngineModel) {
     const byModes = new Map<EngineStep['modes'], OpenHours>();
-    const byRow = new Map<string, OpenHours>();
-    this.#hours = model.steps.map((s) => {
-      let hours = byModes.get(s.modes);
-      if (!hours) byModes.set(s.modes, (hours = hoursOf(model, s, byRow)));
+    const byKey = new Map<string, OpenHours>();
+    const numbers = new Map<Bits, number>();
+    const numberOf = (row: Bits) => numbers.get(row) ?? numbers.set(row, numbers.size).size - 1;
+    this.#hours = model.steps.map(({ modes }) => {
+      let hours = byModes.get(modes);
+      if (hours) return hours;
+      // Rows are shared between modes, so that most steps ask for hours that are known already.
+      const shifts = new Map(
+        modes.flatMap((m) => m.crews.map((crew) => [`${numberOf(m.open)}:${crew.join('+')}`, { open: m.open, crew }])),
+      );
+      const key = [...shifts.keys()].join();
+      hours = byKey.get(key);
+      if (!hours) byKey.set(key, (hours = hoursOf(model, [...shifts.values()])));
+      byModes.set(modes, hours);
       return hours;
     });
     this.#length = Int32Array.from(model.steps, (_, i) => leastSlots(model, i));
@@ -51,22 +61,21 @@ export class OwnHours {
 /** By slot: how many slots before it are open; and those slots in order. */
 type OpenHours = { readonly before: Int32Array; readonly open: Int32Array };
 
+/** A crew, and when its workplaces and tool are open. */
+type Shift = { readonly open: Bits; readonly crew: readonly number[] };
+
 /** Whether so many open slots from the `n`-th on follow one another. */
 const isRun = (open: Int32Array, n: number, length: number) => open[n]! + length - 1 === open[n + length - 1]!;
 
-function hoursOf({ people, slots }: EngineModel, step: EngineStep, known: Map<string, OpenHours>): OpenHours {
+function hoursOf({ people, slots }: EngineModel, shifts: readonly Shift[]): OpenHours {
   const row = bitRow(slots);
-  for (const mode of step.modes)
-    for (const crew of mode.crews)
-      for (let w = 0; w < row.length; w++) {
-        let word = mode.open[w]!;
-        for (let c = 0; c < crew.length; c++) word &= people[crew[c]!]!.open[w]!;
-        row[w]! |= word;
-      }
-  const key = row.join();
-  let out = known.get(key);
-  if (!out) known.set(key, (out = tablesOf(row, slots)));
-  return out;
+  for (const { open, crew } of shifts)
+    for (let w = 0; w < row.length; w++) {
+      let word = open[w]!;
+      for (let c = 0; c < crew.length; c++) word &= people[crew[c]!]!.open[w]!;
+      row[w]! |= word;
+    }
+  return tablesOf(row, slots);
 }
 
 function tablesOf(row: Bits, slots: number): OpenHours {

@@ -14,7 +14,6 @@ export class CostBound {
   /** By piece: the slot before which it is not done, and what it costs at least. */
   readonly #done: Float64Array;
   readonly #cost: Float64Array;
-  #group: readonly number[] = [];
   #least: Float64Array;
   #sum = 0;
   #most = Infinity;
@@ -33,24 +32,21 @@ export class CostBound {
    * @returns false when it is sure to cost more already
    */
   begin(group: readonly number[], least: Float64Array, most: number): boolean {
-    this.#group = group;
     this.#least = least;
     this.#most = most;
-    return this.again();
+    this.#sum = 0;
+    for (const k of group) this.#sum += this.#cost[k] = least[k]!;
+    for (const k of group) this.again(k);
+    return this.#sum <= most;
   }
 
-  /** By what is placed now: some steps were taken off. */
-  again(): boolean {
-    this.#sum = 0;
-    for (const k of this.#group) {
-      const least = this.#least[k]!;
-      this.#done[k] = 0;
-      this.#cost[k] = least;
-      this.#sum += least;
-    }
-    for (const k of this.#group)
-      for (const i of this.#b.model.pieces[k]!.steps) if (this.#b.start[i]! >= 0) this.#count(i);
-    return this.#sum <= this.#most;
+  /** By what is placed of a piece now: some of its steps were taken off. */
+  again(piece: number): void {
+    const least = this.#least[piece]!;
+    this.#sum += least - this.#cost[piece]!;
+    this.#cost[piece] = least;
+    this.#done[piece] = 0;
+    for (const i of this.#b.model.pieces[piece]!.steps) if (this.#b.start[i]! >= 0) this.#count(i);
   }
 
   /** A step was placed. @returns false when the group is sure to cost more than it may */

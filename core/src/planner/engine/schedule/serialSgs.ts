@@ -237,8 +237,7 @@ export function placeSteps(
           return NO_ROOM;
         }
         push[anchor] = b.start[anchor]! + b.found.start - latest;
-        for (let j = back; j < order.length; j++) if (!steps[order[j]!]!.fixed) remove(b, order[j]!);
-        cost?.again();
+        takeOff(b, order, back, cost);
         k = back - 1;
         continue;
       } else if (!left) return NO_ROOM;
@@ -253,6 +252,19 @@ export function placeSteps(
   let done = 0;
   for (const i of order) done = Math.max(done, doneSlot(b, i));
   return done;
+}
+
+/** Takes the steps from a place in the order on out of the schedule again. */
+function takeOff(b: PartialSchedule, order: readonly number[], from: number, cost: CostBound | null): void {
+  const pieces = new Set<number>();
+  for (let j = from; j < order.length; j++) {
+    const i = order[j]!;
+    const { fixed, piece } = b.model.steps[i]!;
+    if (fixed || b.start[i]! < 0) continue;
+    remove(b, i);
+    pieces.add(piece);
+  }
+  if (cost) for (const k of pieces) cost.again(k);
 }
 
 /** As `seek`; but who would end sooner is not worth missing a time given by hand. */
