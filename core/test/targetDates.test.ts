@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest';
 import type { NeutralInstance, NeutralStep } from '../src/index.ts';
 import { compile } from '../src/neutral/compile.ts';
 import { compileProblem } from '../src/planner/compile/compile.ts';
+import { leastCosts } from '../src/planner/engine/bounds/headsAndTails.ts';
 import { LatestStarts } from '../src/planner/engine/bounds/latestStarts.ts';
 import { OwnHours } from '../src/planner/engine/bounds/ownHours.ts';
 import type { EngineModel } from '../src/planner/engine/engineModel.ts';
@@ -230,5 +231,43 @@ describe('a search of the dates at which pieces are to be done', () => {
     const best = Math.min(...search(name, 300));
     expect(best).toBeGreaterThanOrEqual(optimum);
     expect(best).toBeLessThanOrEqual(optimum * most);
+  });
+});
+
+describe('dates of a plan that people have seen', () => {
+  /**
+   * One machine for a job of `first` slots and for the beginning of another, which goes on elsewhere for six: by their dates alone
+   * the one goes first, since it must begin sooner to be done in time.
+   */
+  function twoJobs(first: number, due: number) {
+    const long = piece('long', [step('l1', first)], first + 2);
+    const short = piece('short', [step('s1', 1), step('s2', 6, { station: 'm1', after: [after('s1')] })], due);
+    const { model } = compile(shop([long, short]));
+    const b = newPartialSchedule(model);
+    const all = [0, 1];
+    const least = leastCosts(model);
+    const sure = least.reduce((n, c) => n + c, 0);
+    const dates = (seed: number) =>
+      new TargetSearch(b, new OwnHours(model), newScratch(3, false), all, randomFrom(seed), least, { sure, tries: 40 });
+    return { dates, startOf: (id: string) => b.start[['l1', 's1', 's2'].indexOf(id)]! };
+  }
+  const SEEDS = [1, 2, 3, 4, 5];
+  test.each(SEEDS)('what was late in one plan is urgent in the next (seed %d)', (seed) => {
+    const { dates, startOf } = twoJobs(8, 11);
+    const search = dates(seed);
+    search.begin();
+    search.try();
+    expect([startOf('l1'), startOf('s1'), startOf('s2')]).toEqual([0, 8, 9]);
+    search.try();
+    // Four slots late, so that it is begun at least 2.4 sooner than its date alone would have it, in slot 1.6.
+    expect([startOf('s1'), startOf('s2'), startOf('l1')]).toEqual([0, 1, 1]);
+  });
+  test.each(SEEDS)('what is a slot late does not go before what must begin five slots sooner (seed %d)', (seed) => {
+    // It is to be begun by slot 7 and the other by slot 2.
+    const { dates, startOf } = twoJobs(8, 14);
+    const search = dates(seed);
+    search.begin();
+    for (let n = 0; n < 2; n++) search.try();
+    expect(startOf('l1')).toBe(0);
   });
 });

@@ -64,6 +64,13 @@ export const MUTANTS = [
     fault: 'dates are not moved',
     tests: core('targetDates'),
   },
+  {
+    file: engine('search/targetSearch.ts'),
+    find: 'if (late_slots >= 1 && isBlamed()) targets[k]! -= share * late_slots;',
+    to: '',
+    fault: 'what was late in one plan is no more urgent in the next',
+    tests: core('targetDates'),
+  },
   // Gaps, windows and what is fixed
   {
     file: engine('schedule/partialSchedule.ts'),

@@ -18,6 +18,9 @@ type Aim = {
   readonly notBefore: Float64Array;
 };
 
+/** By piece, what it costs above the least in the plan made from an aim; each gets a date sooner by a share of what it is late. */
+type Correction = { readonly aim: Aim; readonly excess: Float64Array; readonly share: number };
+
 /** Of a plan that people have seen. */
 type Seen = {
   /** What of the cost of all pieces together is not to be saved, so that no plan may get worse for it. */
@@ -54,6 +57,8 @@ export class TargetSearch {
   /** The order of the plan that is gone on from. */
   readonly #orderHere: number[] = [];
   #here: Aim | null = null;
+  /** What the last plan is corrected by; null: it is not. */
+  #correction: Correction | null = null;
   #cost = Infinity;
   #best = Infinity;
   #tries = 0;
@@ -97,6 +102,7 @@ export class TargetSearch {
     if (this.#tries > 0) this.#length *= LONGER;
     this.#tries = 0;
     this.#here = null;
+    this.#correction = null;
     this.#cost = Infinity;
     return this.#groupCost();
   }
@@ -107,16 +113,36 @@ export class TargetSearch {
 
   /** One more plan. @returns its cost; Infinity, with none of the pieces placed, when it is too dear to go on with */
   try(): number {
-    const isStart = this.#tries < STARTS || !this.#here;
-    const aim = isStart ? this.#anyAim() : this.#otherAim(this.#here!);
-    if (isStart) this.#sort(aim);
+    const isStart = this.#tries < (this.#elapsed ? SEEN_STARTS * (1 + CORRECTIONS) : STARTS) || !this.#here;
+    const cost = isStart ? this.#start() : this.#move(this.#here!);
+    this.#tries++;
+    if (cost < this.#best) this.#best = cost;
+    return cost;
+  }
+
+  /** A plan of its own; where people have seen one, now and then, and what is late in it corrected again and again. */
+  #start(): number {
+    const correction = this.#tries % (1 + CORRECTIONS) > 0 ? this.#correction : null;
+    const aim = correction ? this.#corrected(correction) : this.#anyAim();
+    this.#sort(aim);
+    // Only of a whole plan it is known what is late in it.
+    const cost = this.#build(aim, this.#elapsed ? Infinity : this.#cost);
+    if (this.#elapsed) {
+      const share = correction?.share ?? LEAST_SHARE + (1 - LEAST_SHARE) * this.#r();
+      this.#correction = cost < Infinity ? { aim, excess: this.#excessNow(), share } : null;
+    }
+    if (cost < this.#cost) this.#goOnFrom(aim, cost);
+    return cost;
+  }
+
+  /** One near the plan that is gone on from, which is so from then on unless it is worse by more than is let pass. */
+  #move(from: Aim): number {
     const hottest = this.#best < Infinity ? HEAT * Math.max(0, this.#best - this.#sure) : 0;
     const heat = hottest * (1 - this.#tries / this.#length) ** 2;
-    this.#tries++;
-    const most = isStart ? this.#cost : this.#cost - heat * Math.log(1 - this.#r());
+    const aim = this.#otherAim(from);
+    const most = this.#cost - heat * Math.log(1 - this.#r());
     const cost = this.#build(aim, most);
-    if (cost < this.#best) this.#best = cost;
-    if (isStart ? cost < this.#cost : cost <= most) this.#goOnFrom(aim, cost);
+    if (cost <= most) this.#goOnFrom(aim, cost);
     return cost;
   }
 
@@ -124,7 +150,31 @@ export class TargetSearch {
     this.#cost = cost;
     this.#here = aim;
     this.#orderHere.splice(0, this.#orderHere.length, ...this.#order);
-    for (const k of this.#group) this.#excess[k] = pieceCost(this.#b, k) - this.#leastCosts[k]!;
+    this.#excess.set(this.#excessNow());
+  }
+
+  /** By piece: what it costs above the least in the plan made last. */
+  #excessNow(): Float64Array {
+    const excess = new Float64Array(this.#excess.length);
+    for (const k of this.#group) excess[k] = pieceCost(this.#b, k) - this.#leastCosts[k]!;
+    return excess;
+  }
+
+  /**
+   * The same with sooner dates for pieces that were late, so that all of theirs is more urgent.
+   * Field term: squeaky wheel optimization (Joslin & Clements 1999)
+   * @param isBlamed which of them; missing: all
+   */
+  #corrected({ aim, excess, share }: Correction, isBlamed: () => boolean = () => true): Aim {
+    const { pieces } = this.#b.model;
+    const targets = aim.targets.slice();
+    for (const k of this.#group) {
+      const { due, lateCost } = pieces[k]!;
+      const late_slots = due < Infinity ? excess[k]! / lateCost : 0;
+      // Less than a slot is time in the shop, not lateness.
+      if (late_slots >= 1 && isBlamed()) targets[k]! -= share * late_slots;
+    }
+    return { ...aim, targets };
   }
 
   /** One near that places steps in another order, so that another plan may come of it; leaves that order in `#order`. */
@@ -188,16 +238,17 @@ export class TargetSearch {
   }
 
   /**
-   * Each piece by its date, or as soon as it can be where that is over; in every second try by what its lateness costs over its
+   * Each piece by its date, or as soon as it can be where that is over; in every second start by what its lateness costs over its
    * work, where dates may be over for most. But for the first of both more or less so.
    */
   #anyAim(): Aim {
     const { pieces, slots, steps } = this.#b.model;
     const r = this.#r;
-    const isFirst = this.#tries < (this.#elapsed ? 2 : 1);
+    const start = this.#elapsed ? Math.floor(this.#tries / (1 + CORRECTIONS)) : this.#tries;
+    const isFirst = this.#elapsed ? this.#tries % (1 + CORRECTIONS) === 0 : start === 0;
     const spread = isFirst ? 0 : START_SPREAD;
     const byWorth =
-      this.#elapsed && this.#tries % 2 === 1
+      this.#elapsed && start % 2 === 1
         ? doneByApparentTardiness(this.#b.model, this.#group, this.#elapsed, isFirst ? 2 : 0.5 * 10 ** r())
         : null;
     return {
@@ -215,6 +266,8 @@ export class TargetSearch {
   #nearAim(from: Aim): Aim {
     const { floor } = this.#b.model;
     const r = this.#r;
+    if (this.#elapsed && r() < CORRECTED_SHARE)
+      return this.#corrected({ aim: from, excess: this.#excess, share: r() }, () => r() < BLAMED_SHARE);
     const aim = { targets: from.targets.slice(), bias: from.bias.slice(), notBefore: from.notBefore.slice() };
     if (r() < BIAS_SHARE || this.#group.length === 1) this.#moveSteps(aim.bias);
     else for (let n = 1 + Math.floor(r() * 2.5); n > 0; n--) this.#moveDate(aim.targets);
@@ -270,6 +323,13 @@ export class TargetSearch {
 
 /** Tries anywhere before the best of them is gone on from. */
 const STARTS = 10;
+/** Where people have seen a plan: by dates and by worth, each corrected so often, by at least so much of what is late. */
+const SEEN_STARTS = 2;
+const CORRECTIONS = 9;
+const LEAST_SHARE = 0.6;
+/** How often what is late is corrected there instead of anything moved, and how likely each piece then is. */
+const CORRECTED_SHARE = 0.3;
+const BLAMED_SHARE = 0.5;
 /** Days by which dates differ there, in slots. */
 const START_SPREAD = 600;
 /** Less where they are by their worth already. */
