@@ -27,7 +27,8 @@ type Chance = {
   readonly isRework: () => boolean;
 };
 
-function chanceOf(uncertainty: Uncertainty, seed: number): Chance {
+/** @param today who is ill when a date is promised is known by then */
+function chanceOf(uncertainty: Uncertainty, seed: number, today: number): Chance {
   const r = randomFrom(seed);
   const batch = factors(uncertainty.drying, r);
   const week = factors(uncertainty.week, r);
@@ -42,15 +43,15 @@ function chanceOf(uncertainty: Uncertainty, seed: number): Chance {
     work: factors(uncertainty.work, r),
     drying: (of, at) => Math.max(1, once(`batch ${of}`, batch) * once(`week ${Math.floor(at / WEEK)}`, week)),
     // Whoever fell ill one or two days ago may still be.
-    isAway: (person, day) => [0, 1, 2].some((ago) => ill(person, day - ago) > ago),
+    isAway: (person, day) => [0, 1, 2].some((ago) => day - ago >= today && ill(person, day - ago) > ago),
     isRework: () => r() < uncertainty.rework,
   };
 }
 
 /** Lives a plan through, planned anew after each event as the application does; when each piece was really ready. */
 export function live(problem: Problem, first: Plan, uncertainty: Uncertainty, seed: number): Map<string, number> {
-  const chance = chanceOf(uncertainty, seed);
   const zone = problem.timeZone;
+  const chance = chanceOf(uncertainty, seed, wallClock(zone, problem.now).day);
   const ready = new Map<string, number>();
   const seenAway = new Set<string>();
   let now = problem.now;

@@ -1,5 +1,10 @@
 import { describe, expect, test } from 'vitest';
 import { improvePlan, type PieceToPlan, planAfresh, type Problem, scoreOf, verify } from '../src/index.ts';
+import { compileProblem } from '../src/planner/compile/compile.ts';
+import { leastCosts } from '../src/planner/engine/bounds/headsAndTails.ts';
+import { newPartialSchedule } from '../src/planner/engine/schedule/partialSchedule.ts';
+import { newScratch, placePiece } from '../src/planner/engine/schedule/serialSgs.ts';
+import { isWorthWinning } from '../src/planner/engine/search/weightyFirst.ts';
 import { randomWorkshop } from './fixtures/randomWorkshop.ts';
 import { at, piece, smallShop, startOf, step } from './fixtures/smallShop.ts';
 
@@ -116,6 +121,20 @@ describe('told dates before anything lighter', () => {
       if (late < before) better++;
     }
     expect(better, `of ${RUNS}`).toBeGreaterThan(0);
+  });
+
+  test.each([
+    [55, false],
+    [65, true],
+  ])('a told date that could be sooner by %d minutes is worth taking all else off: %s', (minutes, isWorth) => {
+    const inTheWay = piece('in-the-way', [step('in-the-way.work', { work_minutes: minutes })]);
+    const problem = shopOf([inTheWay, job('told', 2, { due: at(0, 9), promised: true })]);
+    const { model } = compileProblem(problem, null);
+    const least = leastCosts(model);
+    const b = newPartialSchedule(model);
+    const scratch = newScratch(model.steps.length, true);
+    for (const k of [0, 1]) placePiece(b, scratch, k, model.pieces[k]!.steps, Infinity);
+    expect(isWorthWinning(b, least)).toBe(isWorth);
   });
 
   test('all is put back however soon the time is over', () => {

@@ -1,3 +1,4 @@
+import { GRID_MINUTES } from '../../../calendar/grid.ts';
 import type { EngineModel, EnginePiece } from '../engineModel.ts';
 import { scheduleCost } from '../schedule/cost.ts';
 import { ParallelSgs } from '../schedule/parallelSgs.ts';
@@ -28,7 +29,7 @@ export function improveWeightyFirst(b: PartialSchedule, scratch: Scratch, search
   const before = new Snapshot(b.model.steps.length);
   const all = b.model.pieces.map((_, k) => k);
   const lighter = lighterPieces(b.model);
-  const isWorthIt = lighter.length > 0 && lighter.length < all.length && isOpen(b, search.leastCosts);
+  const isWorthIt = lighter.length > 0 && lighter.length < all.length && isWorthWinning(b, search.leastCosts);
   let done = 0;
   if (isWorthIt) {
     before.keep(b, all);
@@ -55,8 +56,14 @@ function lighterPieces(model: EngineModel): number[] {
   return pieces.map((_, k) => k).filter((k) => (!isWeighty[k] || pieces[k]!.due === Infinity) && isFree(pieces[k]!));
 }
 
-const isOpen = (b: PartialSchedule, leastCosts: Float64Array): boolean =>
-  new Neighbourhood(b, undefined, leastCosts).excess!.total(LEVEL.weightyDate) > 0;
+/**
+ * Whether the weightiest dates are missed by more than is sure to be by an hour or more, together and by their weight. For less
+ * everything else is not taken off again and again.
+ */
+export function isWorthWinning(b: PartialSchedule, leastCosts: Float64Array): boolean {
+  const heaviest = b.model.pieces.reduce((most, p) => Math.max(most, p.lateCost), 0);
+  return new Neighbourhood(b, undefined, leastCosts).excess!.total(LEVEL.weightyDate) >= WORTH_WINNING_SLOTS * heaviest;
+}
 
 /** Leaves the schedule with the weightiest dates better, if it can, and everything lighter put back as well as it may be. */
 function searchWeighty(b: PartialSchedule, scratch: Scratch, search: SeenSearch, lighter: readonly number[]): number {
@@ -148,3 +155,5 @@ const MOST_PER_STEP = 40;
 const DATES_SHARE = 0.75;
 /** Share of a search that puts everything lighter back anew by one priority and another, beside where it was. */
 const PUT_BACK_SHARE = 0.1;
+/** An hour of one of the weightiest dates. */
+const WORTH_WINNING_SLOTS = 60 / GRID_MINUTES;
