@@ -8,8 +8,9 @@ import { OwnHours } from '../src/planner/engine/bounds/ownHours.ts';
 import type { EngineModel } from '../src/planner/engine/engineModel.ts';
 import { CostBound } from '../src/planner/engine/schedule/costBound.ts';
 import { pieceCost } from '../src/planner/engine/schedule/cost.ts';
-import { newScratch, placeTogether, removePiece } from '../src/planner/engine/schedule/serialSgs.ts';
-import { piece, shop, step } from './fixtures/neutralShop.ts';
+import { newPartialSchedule } from '../src/planner/engine/schedule/partialSchedule.ts';
+import { newScratch, placePiece, placeTogether, removePiece } from '../src/planner/engine/schedule/serialSgs.ts';
+import { after, piece, shop, step } from './fixtures/neutralShop.ts';
 import { doneOf, placedOneByOne } from './fixtures/placedOneByOne.ts';
 import { randomWorkshop } from './fixtures/randomWorkshop.ts';
 
@@ -80,6 +81,36 @@ describe('what pieces placed together will cost at least', () => {
       clear();
       expect(cost.begin(group, least, exact - 1) && placeTogether(b, scratch, group, order, cost)).toBe(false);
       expect(cost.begin(group, least, exact) && placeTogether(b, scratch, group, order, cost)).toBe(true);
+    }
+  });
+
+  test('what was taken off again counts as it stands at last', () => {
+    // The second machine is taken until 20, so that the first work of a, tied to the second by a window, comes later than was
+    // thought, and b, which stood behind it, before it.
+    const { model } = compile(
+      shop([
+        piece('a', [step('a1', 5), step('a2', 5, { station: 'm1', after: [after('a1', 0, 2)] })], 0),
+        piece('b', [step('b1', 5)], 0),
+        piece('c', [step('c1', 20, { station: 'm1' })], 0),
+      ]),
+    );
+    const b = newPartialSchedule(model);
+    const scratch = newScratch(model.steps.length, false);
+    const [a1, a2, b1, c1] = [0, 1, 2, 3];
+    placePiece(b, scratch, 2, [c1!], Infinity);
+    const cost = new CostBound(b, linkBound(model));
+    const least = new Float64Array(3);
+    const place = (most: number) =>
+      cost.begin([0, 1], least, most) && placeTogether(b, scratch, [0, 1], [a1!, b1!, a2!], cost);
+    expect(place(Infinity)).toBe(true);
+    expect([a1, a2, b1].map((i) => b.start[i!])).toEqual([13, 20, 0]);
+    const exact = pieceCost(b, 0) + pieceCost(b, 1);
+    for (const [most, isPlaced] of [
+      [exact, true],
+      [exact - 1, false],
+    ] as const) {
+      for (const k of [0, 1]) removePiece(b, k);
+      expect(place(most), `${most}`).toBe(isPlaced);
     }
   });
 });

@@ -71,6 +71,20 @@ export const MUTANTS = [
     fault: 'what was late in one plan is no more urgent in the next',
     tests: core('targetDates'),
   },
+  {
+    file: engine('schedule/serialSgs.ts'),
+    find: 'if (cost) for (const k of pieces) cost.again(k);',
+    to: '',
+    fault: 'what was taken off again still counts where it stood',
+    tests: core('doneBound'),
+  },
+  {
+    file: engine('search/weightyFirst.ts'),
+    find: '>= WORTH_WINNING_SLOTS * heaviest',
+    to: '> 0',
+    fault: 'for a quarter of an hour of a told date everything else is taken off',
+    tests: core('weightyFirst'),
+  },
   // Gaps, windows and what is fixed
   {
     file: engine('schedule/partialSchedule.ts'),
