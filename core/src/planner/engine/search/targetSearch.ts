@@ -162,7 +162,7 @@ export class TargetSearch {
 
   /**
    * The same with sooner dates for pieces that were late, so that all of theirs is more urgent.
-   * Field term: squeaky wheel optimization (Joslin & Clements 1999)
+   * See docs/decisions/0025. Field term: squeaky wheel optimization (Joslin & Clements 1999)
    * @param isBlamed which of them; missing: all
    */
   #corrected({ aim, excess, share }: Correction, isBlamed: () => boolean = () => true): Aim {
