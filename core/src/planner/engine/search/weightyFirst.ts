@@ -1,4 +1,3 @@
-import { GRID_MINUTES } from '../../../calendar/grid.ts';
 import type { EngineModel, EnginePiece } from '../engineModel.ts';
 import { scheduleCost } from '../schedule/cost.ts';
 import { ParallelSgs } from '../schedule/parallelSgs.ts';
@@ -155,5 +154,5 @@ const MOST_PER_STEP = 40;
 const DATES_SHARE = 0.75;
 /** Share of a search that puts everything lighter back anew by one priority and another, beside where it was. */
 const PUT_BACK_SHARE = 0.1;
-/** An hour of one of the weightiest dates. */
-const WORTH_WINNING_SLOTS = 60 / GRID_MINUTES;
+/** An hour of one of the weightiest dates, in slots. */
+const WORTH_WINNING_SLOTS = 12;
