@@ -15,7 +15,11 @@ export class OwnHours {
     const byModes = new Map<EngineStep['modes'], OpenHours>();
     const byKey = new Map<string, OpenHours>();
     const numbers = new Map<Bits, number>();
-    const numberOf = (row: Bits) => numbers.get(row) ?? numbers.set(row, numbers.size).size - 1;
+    const numberOf = (row: Bits) => {
+      const known = numbers.get(row) ?? numbers.size;
+      numbers.set(row, known);
+      return known;
+    };
     this.#hours = model.steps.map(({ modes }) => {
       let hours = byModes.get(modes);
       if (hours) return hours;

@@ -47,7 +47,7 @@ export class TargetSearch {
   readonly #earliestDone: Float64Array;
   readonly #latest: Float64Array;
   /** By piece: what it costs above the least in the plan that is gone on from. */
-  readonly #excess: Float64Array;
+  #excess: Float64Array;
   readonly #sure: number;
   /** Slots that go by with the work of each piece; null: dates alone say where the search begins. */
   readonly #elapsed: Float64Array | null;
@@ -127,11 +127,12 @@ export class TargetSearch {
     this.#sort(aim);
     // Only of a whole plan it is known what is late in it.
     const cost = this.#build(aim, this.#elapsed ? Infinity : this.#cost);
+    const excess = this.#excessNow();
     if (this.#elapsed) {
       const share = correction?.share ?? LEAST_SHARE + (1 - LEAST_SHARE) * this.#r();
-      this.#correction = cost < Infinity ? { aim, excess: this.#excessNow(), share } : null;
+      this.#correction = cost < Infinity ? { aim, excess, share } : null;
     }
-    if (cost < this.#cost) this.#goOnFrom(aim, cost);
+    if (cost < this.#cost) this.#goOnFrom(aim, cost, excess);
     return cost;
   }
 
@@ -142,15 +143,15 @@ export class TargetSearch {
     const aim = this.#otherAim(from);
     const most = this.#cost - heat * Math.log(1 - this.#r());
     const cost = this.#build(aim, most);
-    if (cost <= most) this.#goOnFrom(aim, cost);
+    if (cost <= most) this.#goOnFrom(aim, cost, this.#excessNow());
     return cost;
   }
 
-  #goOnFrom(aim: Aim, cost: number): void {
+  #goOnFrom(aim: Aim, cost: number, excess: Float64Array): void {
     this.#cost = cost;
     this.#here = aim;
     this.#orderHere.splice(0, this.#orderHere.length, ...this.#order);
-    this.#excess.set(this.#excessNow());
+    this.#excess = excess;
   }
 
   /** By piece: what it costs above the least in the plan made last. */
