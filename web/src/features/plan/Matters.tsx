@@ -69,7 +69,7 @@ export function Matters({ improvement, onClose }: { readonly improvement: Improv
             step={1}
             value={preferences[key]}
             onChange={(e) => setValue(`preferences.${key}`, Number(e.target.value))}
-            className="range range-xs"
+            className="range range-xs w-full"
           />
           <span className="condensed flex justify-between text-lane text-sub">
             <span>{low}</span>
