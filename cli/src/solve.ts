@@ -72,9 +72,10 @@ export async function solveCommand(
 }
 
 /**
- * The helper's seed differs by this, so that both ever use another order of heats (`MOST_HEAT` in the core's search).
+ * The helper's seed differs by this, so that one of the two begins with corrections (`TargetSearch` in the core's search) and
+ * both ever use another order of heats (`MOST_HEAT` there).
  */
-const HELPER_SEED = 2;
+const HELPER_SEED = 1;
 
 const gapOf = (cost: number, bound: number) =>
   cost <= bound ? 'nothing' : bound > 0 ? `${((cost / bound - 1) * 100).toFixed(1)} %` : 'everything';

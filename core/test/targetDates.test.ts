@@ -194,14 +194,14 @@ describe('whether a piece may come while others are not done yet', () => {
 });
 
 describe('a search of the dates at which pieces are to be done', () => {
-  function search(name: string, tries: number, seed = 1) {
+  function search(name: string, tries: number, seed = 1, isCorrected = false) {
     const { model } = compile(load(name));
     const b = newPartialSchedule(model);
     const scratch = newScratch(model.steps.length, false);
     const least = new Float64Array(model.pieces.length);
     const all = model.pieces.map((_, k) => k);
     const dates = new TargetSearch(b, new OwnHours(model), scratch, all, randomFrom(seed), least);
-    dates.begin();
+    dates.begin(isCorrected);
     const costs: number[] = [];
     for (let n = 0; n < tries; n++) {
       const cost = dates.try();
@@ -215,6 +215,8 @@ describe('a search of the dates at which pieces are to be done', () => {
   test('the same seed tries the same', () => {
     expect(search('small-2', 60)).toEqual(search('small-2', 60));
     expect(search('small-2', 60, 2)).not.toEqual(search('small-2', 60));
+    expect(search('small-2', 60, 1, true)).toEqual(search('small-2', 60, 1, true));
+    expect(search('small-2', 60, 1, true)).not.toEqual(search('small-2', 60));
   });
   test('a piece alone has one date, so that its steps are searched', () => {
     const costs = search('ft06', 200);
@@ -234,47 +236,69 @@ describe('a search of the dates at which pieces are to be done', () => {
   });
 });
 
+/**
+ * One machine for a job of `first` slots and for the beginning of another, which goes on elsewhere for six: by their dates alone
+ * the one goes first, since it must begin by slot 2, and the other seven slots before it is due.
+ */
+function twoJobs(first: number, due: number, isSeen: boolean) {
+  const long = piece('long', [step('l1', first)], first + 2);
+  const short = piece('short', [step('s1', 1), step('s2', 6, { station: 'm1', after: [after('s1')] })], due);
+  const { model } = compile(shop([long, short]));
+  const b = newPartialSchedule(model);
+  const least = leastCosts(model);
+  const seen = isSeen ? { sure: least.reduce((n, c) => n + c, 0), tries: 40 } : undefined;
+  const startOf = (id: string) => b.start[['l1', 's1', 's2'].indexOf(id)]!;
+  /** What goes first in each of so many plans. */
+  const firsts = (seed: number, plans: number) => {
+    const scratch = newScratch(3, false);
+    const search = new TargetSearch(b, new OwnHours(model), scratch, [0, 1], randomFrom(seed), least, seen);
+    search.begin(!isSeen);
+    return Array.from({ length: plans }, () => {
+      search.try();
+      return startOf('l1') === 0 ? 'long' : 'short';
+    });
+  };
+  /** By seed: after how many corrections the other goes first. */
+  const corrections = (seeds: number, plans: number) =>
+    Array.from({ length: seeds }, (_, seed) => firsts(seed + 1, plans).indexOf('short'));
+  return { firsts, corrections, startOf };
+}
+
 describe('dates of a plan that people have seen', () => {
-  /**
-   * One machine for a job of `first` slots and for the beginning of another, which goes on elsewhere for six: by their dates alone
-   * the one goes first, since it must begin sooner to be done in time.
-   */
-  function twoJobs(first: number, due: number) {
-    const long = piece('long', [step('l1', first)], first + 2);
-    const short = piece('short', [step('s1', 1), step('s2', 6, { station: 'm1', after: [after('s1')] })], due);
-    const { model } = compile(shop([long, short]));
-    const b = newPartialSchedule(model);
-    const all = [0, 1];
-    const least = leastCosts(model);
-    const sure = least.reduce((n, c) => n + c, 0);
-    const dates = (seed: number) =>
-      new TargetSearch(b, new OwnHours(model), newScratch(3, false), all, randomFrom(seed), least, { sure, tries: 40 });
-    return { dates, startOf: (id: string) => b.start[['l1', 's1', 's2'].indexOf(id)]! };
-  }
-  const SEEDS = [1, 2, 3, 4, 5];
-  test.each(SEEDS)('what was late in one plan is urgent in the next (seed %d)', (seed) => {
-    const { dates, startOf } = twoJobs(8, 11);
-    const search = dates(seed);
-    search.begin();
-    search.try();
+  test.each([1, 2, 3, 4, 5])('what was late in one plan is urgent in the next (seed %d)', (seed) => {
+    const { firsts, startOf } = twoJobs(8, 11, true);
+    expect(firsts(seed, 1)).toEqual(['long']);
     expect([startOf('l1'), startOf('s1'), startOf('s2')]).toEqual([0, 8, 9]);
-    search.try();
     // Four slots late, so that it is begun at least 2.4 sooner than its date alone would have it, in slot 1.6.
+    expect(firsts(seed, 2)).toEqual(['long', 'short']);
     expect([startOf('s1'), startOf('s2'), startOf('l1')]).toEqual([0, 1, 1]);
   });
-  test('what is a slot late comes before what must begin five slots sooner after five to eight corrections', () => {
-    // It is to be begun by slot 7 and the other by slot 2; each correction is six to ten tenths of the slot, by seed.
-    const corrections = Array.from({ length: 24 }, (_, seed) => {
-      const { dates, startOf } = twoJobs(8, 14);
-      const search = dates(seed + 1);
-      search.begin();
-      const first = Array.from({ length: 10 }, () => {
-        search.try();
-        return startOf('l1') === 0 ? 'long' : 'short';
-      });
-      return first.indexOf('short');
-    });
-    expect(Math.min(...corrections)).toBe(5);
-    expect(Math.max(...corrections)).toBe(8);
+  test('what is a slot late comes before what must begin five slots sooner after three or four corrections', () => {
+    // It is to be begun by slot 7 and the other by slot 2; each correction is six to ten tenths of the slot and up to all that it is behind.
+    const { corrections } = twoJobs(8, 14, true);
+    const after = corrections(24, 10);
+    expect(Math.min(...after)).toBe(3);
+    expect(Math.max(...after)).toBe(4);
+  });
+});
+
+describe('dates of a plan nobody has seen', () => {
+  test('a step that fell behind its latest start is more urgent in the next plan, by up to all that it was behind', () => {
+    // Four slots behind, two of which it takes to go first: after one correction in about half of 24 seeds.
+    const after = twoJobs(8, 11, false).corrections(24, 2);
+    expect(new Set(after)).toEqual(new Set([1, -1]));
+    const isUrgent = after.filter((n) => n === 1).length;
+    expect(isUrgent).toBeGreaterThan(6);
+    expect(isUrgent).toBeLessThan(18);
+  });
+  test.each([
+    ['a little less than a day', 280, true],
+    ['a little more than a day', 296, false],
+  ])('what would have to be %s more urgent may go first after one correction: %s slots, %s', (_, sooner, isSoon) => {
+    // It is begun three hundred slots late.
+    const after = twoJobs(sooner + 302, sooner + 9, false).corrections(200, 3);
+    expect(after).not.toContain(0);
+    expect(after.includes(1)).toBe(isSoon);
+    expect(after).toContain(2);
   });
 });

@@ -72,6 +72,20 @@ export const MUTANTS = [
     tests: core('targetDates'),
   },
   {
+    file: engine('search/targetSearch.ts'),
+    find: 'bias[i]! -= r() * Math.min(MOST_SOONER, behind[i]!);',
+    to: 'bias[i]! -= 0;',
+    fault: 'steps that fell behind are no more urgent in the next plan',
+    tests: core('targetDates'),
+  },
+  {
+    file: engine('search/targetSearch.ts'),
+    find: 'Math.min(MOST_SOONER, behind[i]!)',
+    to: 'behind[i]!',
+    fault: 'what is weeks behind is weeks more urgent',
+    tests: core('targetDates'),
+  },
+  {
     file: engine('schedule/serialSgs.ts'),
     find: 'if (cost) for (const k of pieces) cost.again(k);',
     to: '',

@@ -68,6 +68,8 @@ class Run {
   /** The priority that brought the best plan of the priority search. */
   #trial: Trial | null = null;
   #done = 0;
+  /** How often dates were searched. */
+  #searches = 0;
   #total: number;
   #best: number;
 
@@ -202,7 +204,8 @@ class Run {
 
   /** Makes the plan anew by other dates again and again and goes on from the best of those. */
   #searchTargets(targetSearch: TargetSearch): void {
-    const others = this.#total - targetSearch.begin();
+    // What is a matter of packing opens by corrections, whom to let wait by chance: by turns, and the seed says which first.
+    const others = this.#total - targetSearch.begin((this.#search.seed + this.#searches++) % 2 === 0);
     this.#tryAll(targetSearch, Infinity, () => others + targetSearch.try());
   }
 

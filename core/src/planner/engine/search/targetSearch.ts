@@ -18,8 +18,14 @@ type Aim = {
   readonly notBefore: Float64Array;
 };
 
-/** By piece, what it costs above the least in the plan made from an aim; each gets a date sooner by a share of what it is late. */
-type Correction = { readonly aim: Aim; readonly excess: Float64Array; readonly share: number };
+/** What was late in the plan made from an aim. */
+type Lateness = {
+  readonly aim: Aim;
+  /** By piece: what it costs above the least. */
+  readonly excess: Float64Array;
+  /** By step: slots by which it begins after its latest start. */
+  readonly behind: Float64Array;
+};
 
 /** Of a plan that people have seen. */
 type Seen = {
@@ -46,8 +52,6 @@ export class TargetSearch {
   readonly #latestStarts: LatestStarts;
   readonly #earliestDone: Float64Array;
   readonly #latest: Float64Array;
-  /** By piece: what it costs above the least in the plan that is gone on from. */
-  #excess: Float64Array;
   readonly #sure: number;
   /** Slots that go by with the work of each piece; null: dates alone say where the search begins. */
   readonly #elapsed: Float64Array | null;
@@ -56,13 +60,18 @@ export class TargetSearch {
   readonly #order: number[] = [];
   /** The order of the plan that is gone on from. */
   readonly #orderHere: number[] = [];
-  #here: Aim | null = null;
-  /** What the last plan is corrected by; null: it is not. */
-  #correction: Correction | null = null;
+  /** The plan that is gone on from. */
+  #here: Lateness | null = null;
+  /** The plan made last; null: it could not be made. */
+  #last: Lateness | null = null;
+  /** By how much of what they are late its pieces get sooner dates. */
+  #share = 0;
   #cost = Infinity;
   #best = Infinity;
   #tries = 0;
   #length: number;
+  /** How often each plan it begins from is corrected. */
+  #corrections = 0;
 
   /**
    * @param group pieces that are placed anew, in every try all of them
@@ -89,7 +98,6 @@ export class TargetSearch {
     this.#latestStarts = new LatestStarts(model, hours);
     this.#earliestDone = Float64Array.from(model.pieces, (_, k) => this.#latestStarts.earliestDone(k));
     this.#latest = new Float64Array(model.steps.length);
-    this.#excess = new Float64Array(model.pieces.length);
     this.#isSorted = new Uint8Array(model.steps.length);
     this.#steps = group.flatMap((k) => model.pieces[k]!.steps.filter((i) => !model.steps[i]!.fixed));
     this.#sure = seen?.sure ?? 0;
@@ -97,12 +105,17 @@ export class TargetSearch {
     this.#length = Math.min(seen?.tries ?? Infinity, TRIES_PER_STEP * this.#steps.length);
   }
 
-  /** From other dates altogether, and for longer than the time before. @returns what the pieces cost now */
-  begin(): number {
+  /**
+   * From other dates altogether, and for longer than the time before.
+   * @param isCorrected of plans nobody has seen: what is late in those it begins from is corrected again and again
+   * @returns what the pieces cost now
+   */
+  begin(isCorrected = false): number {
     if (this.#tries > 0) this.#length *= LONGER;
     this.#tries = 0;
+    this.#corrections = this.#elapsed ? CORRECTIONS_SEEN : isCorrected ? CORRECTIONS : 0;
     this.#here = null;
-    this.#correction = null;
+    this.#last = null;
     this.#cost = Infinity;
     return this.#groupCost();
   }
@@ -113,60 +126,74 @@ export class TargetSearch {
 
   /** One more plan. @returns its cost; Infinity, with none of the pieces placed, when it is too dear to go on with */
   try(): number {
-    const isStart = this.#tries < (this.#elapsed ? SEEN_STARTS * (1 + CORRECTIONS) : STARTS) || !this.#here;
+    const isStart = this.#tries < this.#starts || !this.#here;
     const cost = isStart ? this.#start() : this.#move(this.#here!);
     this.#tries++;
     if (cost < this.#best) this.#best = cost;
     return cost;
   }
 
-  /** A plan of its own; where people have seen one, now and then, and what is late in it corrected again and again. */
+  /** Tries before the best of them is gone on from. */
+  get #starts(): number {
+    if (this.#elapsed) return SEEN_STARTS * (1 + CORRECTIONS_SEEN);
+    return this.#corrections > 0 ? STARTS_SHARE * this.#length : STARTS;
+  }
+
+  /** A plan of its own now and then, and what is late in it corrected again and again. */
   #start(): number {
-    const correction = this.#tries % (1 + CORRECTIONS) > 0 ? this.#correction : null;
-    const aim = correction ? this.#corrected(correction) : this.#anyAim();
+    const last = this.#tries % (1 + this.#corrections) > 0 ? this.#last : null;
+    const aim = last ? this.#corrected(last) : this.#anyAim();
     this.#sort(aim);
     // Only of a whole plan it is known what is late in it.
-    const cost = this.#build(aim, this.#elapsed ? Infinity : this.#cost);
-    const excess = this.#excessNow();
-    if (this.#elapsed) {
-      const share = correction?.share ?? LEAST_SHARE + (1 - LEAST_SHARE) * this.#r();
-      this.#correction = cost < Infinity ? { aim, excess, share } : null;
-    }
-    if (cost < this.#cost) this.#goOnFrom(aim, cost, excess);
+    const cost = this.#build(aim, this.#corrections > 0 ? Infinity : this.#cost);
+    if (!last) this.#share = LEAST_SHARE + (1 - LEAST_SHARE) * this.#r();
+    this.#last = cost < Infinity ? this.#latenessOf(aim) : null;
+    if (this.#last && cost < this.#cost) this.#goOnFrom(this.#last, cost);
     return cost;
   }
 
+  #corrected(last: Lateness): Aim {
+    // Dates are corrected only where few plans can be made.
+    const { targets } = this.#elapsed ? this.#withSoonerDates(last, this.#share) : last.aim;
+    const { bias } = this.#withUrgentSteps(last);
+    return { ...last.aim, targets, bias };
+  }
+
   /** One near the plan that is gone on from, which is so from then on unless it is worse by more than is let pass. */
-  #move(from: Aim): number {
+  #move(from: Lateness): number {
     const hottest = this.#best < Infinity ? HEAT * Math.max(0, this.#best - this.#sure) : 0;
     const heat = hottest * (1 - this.#tries / this.#length) ** 2;
     const aim = this.#otherAim(from);
     const most = this.#cost - heat * Math.log(1 - this.#r());
     const cost = this.#build(aim, most);
-    if (cost <= most) this.#goOnFrom(aim, cost, this.#excessNow());
+    if (cost <= most) this.#goOnFrom(this.#latenessOf(aim), cost);
     return cost;
   }
 
-  #goOnFrom(aim: Aim, cost: number, excess: Float64Array): void {
+  #goOnFrom(lateness: Lateness, cost: number): void {
     this.#cost = cost;
-    this.#here = aim;
+    this.#here = lateness;
     this.#orderHere.splice(0, this.#orderHere.length, ...this.#order);
-    this.#excess = excess;
   }
 
-  /** By piece: what it costs above the least in the plan made last. */
-  #excessNow(): Float64Array {
-    const excess = new Float64Array(this.#excess.length);
+  /** What is late in the plan made last, by its dates alone. */
+  #latenessOf(aim: Aim): Lateness {
+    const { start, model } = this.#b;
+    const excess = new Float64Array(model.pieces.length);
     for (const k of this.#group) excess[k] = pieceCost(this.#b, k) - this.#leastCosts[k]!;
-    return excess;
+    const behind = new Float64Array(model.steps.length);
+    this.#latestStarts.write(this.#group, aim.targets, behind);
+    for (const i of this.#steps) behind[i] = Math.max(0, start[i]! - behind[i]!);
+    return { aim, excess, behind };
   }
 
   /**
    * The same with sooner dates for pieces that were late, so that all of theirs is more urgent.
    * See docs/decisions/0025. Field term: squeaky wheel optimization (Joslin & Clements 1999)
+   * @param share of what they are late
    * @param isBlamed which of them; missing: all
    */
-  #corrected({ aim, excess, share }: Correction, isBlamed: () => boolean = () => true): Aim {
+  #withSoonerDates({ aim, excess }: Lateness, share: number, isBlamed: () => boolean = () => true): Aim {
     const { pieces } = this.#b.model;
     const targets = aim.targets.slice();
     for (const k of this.#group) {
@@ -178,13 +205,26 @@ export class TargetSearch {
     return { ...aim, targets };
   }
 
+  /**
+   * The same with steps more urgent that fell behind their latest starts, and not all of their piece with them.
+   * See docs/decisions/0026.
+   * @param isBlamed which of them; missing: all
+   */
+  #withUrgentSteps({ aim, behind }: Lateness, isBlamed: () => boolean = () => true): Aim {
+    const r = this.#r;
+    const bias = aim.bias.slice();
+    for (const i of this.#steps) if (behind[i]! > 0 && isBlamed()) bias[i]! -= r() * Math.min(MOST_SOONER, behind[i]!);
+    return { ...aim, bias };
+  }
+
   /** One near that places steps in another order, so that another plan may come of it; leaves that order in `#order`. */
-  #otherAim(from: Aim): Aim {
+  #otherAim(from: Lateness): Aim {
     for (let n = 1; ; n++) {
       const aim = this.#nearAim(from);
       this.#sort(aim);
       const isOther =
-        this.#order.some((i, q) => i !== this.#orderHere[q]) || aim.notBefore.some((s, k) => s !== from.notBefore[k]);
+        this.#order.some((i, q) => i !== this.#orderHere[q]) ||
+        aim.notBefore.some((s, k) => s !== from.aim.notBefore[k]);
       if (isOther || n === MOST_PROPOSED) return aim;
     }
   }
@@ -245,9 +285,10 @@ export class TargetSearch {
   #anyAim(): Aim {
     const { pieces, slots, steps } = this.#b.model;
     const r = this.#r;
-    const start = this.#elapsed ? Math.floor(this.#tries / (1 + CORRECTIONS)) : this.#tries;
-    const isFirst = this.#elapsed ? this.#tries % (1 + CORRECTIONS) === 0 : start === 0;
-    const spread = isFirst ? 0 : START_SPREAD;
+    const start = Math.floor(this.#tries / (1 + this.#corrections));
+    const isFirst = this.#elapsed ? this.#tries % (1 + this.#corrections) === 0 : this.#tries === 0;
+    const isNarrow = !this.#elapsed && this.#corrections > 0 && this.#here !== null;
+    const spread = isFirst ? 0 : isNarrow ? NARROW_SPREAD : START_SPREAD;
     const byWorth =
       this.#elapsed && start % 2 === 1
         ? doneByApparentTardiness(this.#b.model, this.#group, this.#elapsed, isFirst ? 2 : 0.5 * 10 ** r())
@@ -264,11 +305,13 @@ export class TargetSearch {
   }
 
   /** One that differs a little: some dates sooner or later, or some steps more or less urgent than their date says. */
-  #nearAim(from: Aim): Aim {
+  #nearAim(here: Lateness): Aim {
     const { floor } = this.#b.model;
     const r = this.#r;
-    if (this.#elapsed && r() < CORRECTED_SHARE)
-      return this.#corrected({ aim: from, excess: this.#excess, share: r() }, () => r() < BLAMED_SHARE);
+    const isBlamed = () => r() < BLAMED_SHARE;
+    if (this.#elapsed && r() < URGENT_SHARE) return this.#withUrgentSteps(here, isBlamed);
+    if (this.#elapsed && r() < CORRECTED_SHARE) return this.#withSoonerDates(here, r(), isBlamed);
+    const from = here.aim;
     const aim = { targets: from.targets.slice(), bias: from.bias.slice(), notBefore: from.notBefore.slice() };
     if (r() < BIAS_SHARE || this.#group.length === 1) this.#moveSteps(aim.bias);
     else for (let n = 1 + Math.floor(r() * 2.5); n > 0; n--) this.#moveDate(aim.targets);
@@ -312,27 +355,36 @@ export class TargetSearch {
   /** A piece, half of the time the likelier the dearer it is in the plan that is gone on from. */
   #anyPiece(): number {
     const r = this.#r;
-    let x = r() < DEAR_SHARE ? r() * this.#excess.reduce((n, e) => n + e, 0) : 0;
+    const excess = this.#here!.excess;
+    let x = r() < DEAR_SHARE ? r() * excess.reduce((n, e) => n + e, 0) : 0;
     if (x > 0)
       for (const k of this.#group) {
-        x -= this.#excess[k]!;
+        x -= excess[k]!;
         if (x <= 0) return k;
       }
     return this.#group[Math.floor(r() * this.#group.length)]!;
   }
 }
 
-/** Tries anywhere before the best of them is gone on from. */
+/** Tries anywhere before the best of them is gone on from; where they are corrected, how often each, and what share of all tries. */
 const STARTS = 10;
-/** Where people have seen a plan: by dates and by worth, each corrected so often, by at least so much of what is late. */
+const CORRECTIONS = 29;
+const STARTS_SHARE = 0.11;
+/** Where people have seen a plan: by dates and by worth, each corrected so often, dates by at least so much of what is late. */
 const SEEN_STARTS = 2;
-const CORRECTIONS = 9;
+const CORRECTIONS_SEEN = 9;
 const LEAST_SHARE = 0.6;
-/** How often what is late is corrected there instead of anything moved, and how likely each piece then is. */
+/** How often there steps that are behind are made more urgent instead of anything moved, or else dates of pieces that are late. */
+const URGENT_SHARE = 0.2;
 const CORRECTED_SHARE = 0.3;
+/** How likely each of what is late then is. */
 const BLAMED_SHARE = 0.5;
+/** A day: what is weeks behind is not more urgent for it. */
+const MOST_SOONER = 288;
 /** Days by which dates differ there, in slots. */
 const START_SPREAD = 600;
+/** Less where corrections are to tell what has to be otherwise, once there is a plan for which the floor is not too full. */
+const NARROW_SPREAD = 200;
 /** Less where they are by their worth already. */
 const WORTH_SPREAD = 0.2;
 /** Changes proposed at most until one changes the order. */
