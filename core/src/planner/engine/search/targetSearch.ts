@@ -107,13 +107,14 @@ export class TargetSearch {
 
   /**
    * From other dates altogether, and for longer than the time before.
-   * @param isCorrected of plans nobody has seen: what is late in those it begins from is corrected again and again
+   * @param isCorrected of plans nobody has seen: what is late in those it begins from is corrected again and again, unless there
+   * is but one piece, whose steps all have the same date
    * @returns what the pieces cost now
    */
   begin(isCorrected = false): number {
     if (this.#tries > 0) this.#length *= LONGER;
     this.#tries = 0;
-    this.#corrections = this.#elapsed ? CORRECTIONS_SEEN : isCorrected ? CORRECTIONS : 0;
+    this.#corrections = this.#elapsed ? CORRECTIONS_SEEN : isCorrected && this.#group.length > 1 ? CORRECTIONS : 0;
     this.#here = null;
     this.#last = null;
     this.#cost = Infinity;
@@ -146,7 +147,7 @@ export class TargetSearch {
     this.#sort(aim);
     // Only of a whole plan it is known what is late in it.
     const cost = this.#build(aim, this.#corrections > 0 ? Infinity : this.#cost);
-    if (!last) this.#share = LEAST_SHARE + (1 - LEAST_SHARE) * this.#r();
+    if (!last && this.#elapsed) this.#share = LEAST_SHARE + (1 - LEAST_SHARE) * this.#r();
     this.#last = cost < Infinity ? this.#latenessOf(aim) : null;
     if (this.#last && cost < this.#cost) this.#goOnFrom(this.#last, cost);
     return cost;
