@@ -218,6 +218,9 @@ describe('a search of the dates at which pieces are to be done', () => {
     expect(search('small-2', 60, 1, true)).toEqual(search('small-2', 60, 1, true));
     expect(search('small-2', 60, 1, true)).not.toEqual(search('small-2', 60));
   });
+  test('a piece alone is not corrected: all of its steps have the same date', () => {
+    expect(search('ft06', 40, 1, true)).toEqual(search('ft06', 40));
+  });
   test('a piece alone has one date, so that its steps are searched', () => {
     const costs = search('ft06', 200);
     expect(new Set(costs).size).toBeGreaterThan(10);

@@ -80,6 +80,13 @@ export const MUTANTS = [
   },
   {
     file: engine('search/targetSearch.ts'),
+    find: 'isCorrected && this.#group.length > 1',
+    to: 'isCorrected',
+    fault: 'a piece alone is corrected against itself',
+    tests: core('targetDates'),
+  },
+  {
+    file: engine('search/targetSearch.ts'),
     find: 'Math.min(MOST_SOONER, behind[i]!)',
     to: 'behind[i]!',
     fault: 'what is weeks behind is weeks more urgent',

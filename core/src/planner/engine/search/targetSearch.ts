@@ -64,7 +64,7 @@ export class TargetSearch {
   #here: Lateness | null = null;
   /** The plan made last; null: it could not be made. */
   #last: Lateness | null = null;
-  /** By how much of what they are late its pieces get sooner dates. */
+  /** Of what a piece is late, the share by which its date gets sooner in each correction of a plan people have seen. */
   #share = 0;
   #cost = Infinity;
   #best = Infinity;
@@ -154,7 +154,7 @@ export class TargetSearch {
   }
 
   #corrected(last: Lateness): Aim {
-    // Dates are corrected only where few plans can be made.
+    // Sooner dates pay only in plans people have seen, where few are made (docs/decisions/0026).
     const { targets } = this.#elapsed ? this.#withSoonerDates(last, this.#share) : last.aim;
     const { bias } = this.#withUrgentSteps(last);
     return { ...last.aim, targets, bias };
