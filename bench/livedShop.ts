@@ -109,7 +109,8 @@ export function live(problem: Problem, first: Plan, uncertainty: Uncertainty, se
           change(f.id, (x) => ({ ...x, pin: { ...x.pin, notBefore } }));
         }
     ready.set(p.id, Math.max(ready.get(p.id) ?? 0, until + travel(at, s) * slower));
-    plan = replan(world, plan, [p.id]);
+    // As for a tap: others give way to a told date only where it is missed by more than before.
+    plan = replan(world, plan, [p.id], new Set(), { worseThan: plan });
   }
   for (const p of world.pieces) if (p.steps.some((s) => s.state.kind === 'planned')) ready.delete(p.id);
   return ready;

@@ -26,14 +26,10 @@ export class Absences {
     for (const day of this.#days) if (isAway(day.person, day.number)) this.#away.push(day);
   }
 
-  /**
-   * Takes a day that has come by a slot out of the hours of who is away then; what was to be done in it must be taken off before.
-   * @param takeOff is told of the day first
-   */
-  comes(at: number, takeOff: (person: number, from: number, until: number) => void): void {
+  /** Takes the days that have come by a slot out of the hours of who is away then. */
+  comes(at: number): void {
     for (; this.#known < this.#away.length && this.#away[this.#known]!.from <= at; this.#known++) {
       const { person, from, until } = this.#away[this.#known]!;
-      takeOff(person, from, until);
       const { free, idle } = this.#draft.compiled.model.people[person]!;
       clearRange(free, from, until);
       clearRange(idle, from, until);

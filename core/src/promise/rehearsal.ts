@@ -1,12 +1,236 @@
-/** One way a plan may turn out, drawn anew each time. */
-export type Rehearsal = {
-  /** @returns the slot in which each piece is ready, beyond the plan when it never is; the same array every time */
-  readonly once: () => Float64Array;
-};
+import FlatQueue from 'flatqueue';
+import { GRID_MINUTES } from '../calendar/grid.ts';
+import type { Draft } from '../planner/build/draft.ts';
+import { afterNth } from '../planner/engine/resources/bits.ts';
+import {
+  insert,
+  latestFor,
+  modeLockOf,
+  type PartialSchedule,
+  remove,
+  seek,
+  slotsOf,
+} from '../planner/engine/schedule/partialSchedule.ts';
+import { STAGES } from '../products/product.ts';
+import { Absences } from './absences.ts';
+import type { Draws } from './draws.ts';
+import { Expectations } from './expectations.ts';
+import { stillToCome, type StillToCome } from './stillToCome.ts';
+
+const TRAVEL = STAGES.indexOf('travel');
 
 /** Of steps ready at once the one that was planned first goes first: far less than a slot between neighbours. */
-export const TIE = 2 ** -24;
+const TIE = 2 ** -24;
 /** Work that could be left for tomorrow is finished today when no more than this is left. */
-export const OVERTIME_SLOTS = 6;
-/** A failed coat is let dry and sanded before it is done again: working time. */
-export const REWORK_MINUTES = { film: 180, plain: 60 } as const;
+const OVERTIME_SLOTS = 6;
+/** What is gained by less is not worth a change. */
+const WORTH_MOVING_SLOTS = 6;
+/**
+ * So many others give way to a step that lost its place, or that could go sooner in a piece that misses its date; of those that
+ * lost it in such a piece all do.
+ */
+const MOST_GIVING_WAY = 1;
+/** So often a step waits for others, or for room in what follows it; then it goes all the same. */
+const MOST_WAITS = 12;
+/** Answers of `Rehearsal.#tryToBegin` that are no slot. */
+const BEGUN = -1;
+const NEVER = -2;
+
+/**
+ * One way a plan may turn out, run again and again. Only what has begun is booked, by the planner's own rows. A step begins as
+ * it is planned, if it can; else as soon as it can by all that has begun, where no more than one other that is expected there
+ * would have to give way, or all of them when its piece misses its date. Where time becomes free, what comes next of a piece
+ * begins sooner. See docs/decisions/0027.
+ * Field terms: discrete-event simulation; list scheduling by planned start
+ * Cost: a few searches for a place for each step
+ */
+export class Rehearsal {
+  readonly #b: PartialSchedule;
+  readonly #draws: Draws;
+  readonly #absences: Absences;
+  readonly #wanted: number;
+  readonly #toCome: StillToCome;
+  readonly #expectations: Expectations;
+  readonly #begun: Uint8Array;
+  /** By step: slot in which it is looked at next; what else of it is in the queue is out of date. */
+  readonly #lookAt: Int32Array;
+  readonly #waitsFor: Int32Array;
+  /** By step: how often it has waited. */
+  readonly #waits: Int32Array;
+  /** By piece: its steps that have not begun. */
+  readonly #left: Int32Array;
+  readonly #queue = new FlatQueue();
+  readonly #ready: Float64Array;
+
+  /** @param wanted piece whose last step ends a run, since nothing that happens later can touch it; -1: all */
+  constructor(draft: Draft, draws: Draws, wanted: number) {
+    const b = draft.schedule;
+    const { steps, pieces } = b.model;
+    this.#b = b;
+    this.#draws = draws;
+    this.#wanted = wanted;
+    this.#absences = new Absences(draft);
+    this.#toCome = stillToCome(b);
+    this.#begun = new Uint8Array(steps.length);
+    this.#expectations = new Expectations(b, this.#toCome, this.#begun);
+    this.#lookAt = new Int32Array(steps.length);
+    this.#waitsFor = new Int32Array(steps.length);
+    this.#waits = new Int32Array(steps.length);
+    this.#left = new Int32Array(pieces.length);
+    this.#ready = new Float64Array(pieces.length);
+    for (const i of this.#toCome.order) remove(b, i);
+  }
+
+  /** @returns the slot in which each piece is ready, beyond the plan when it never is; the same array every time */
+  once(): Float64Array {
+    const ready = this.#ready;
+    this.#begin();
+    while (this.#queue.length > 0 && (this.#wanted < 0 || this.#left[this.#wanted]! > 0)) {
+      const at = Math.floor(this.#queue.peekValue()!);
+      const i = this.#toCome.order[this.#queue.pop()!]!;
+      if (this.#begun[i] || this.#lookAt[i] !== at) continue;
+      this.#absences.comes(at);
+      const next = this.#tryToBegin(i, at);
+      if (next >= 0) this.#look(i, next);
+    }
+    for (let k = 0; k < ready.length; k++) if (this.#left[k]! > 0) ready[k] = Infinity;
+    for (const i of this.#toCome.order) remove(this.#b, i);
+    this.#absences.end();
+    return ready;
+  }
+
+  /** Draws what holds for the whole run. */
+  #begin(): void {
+    const { steps, now } = this.#b.model;
+    this.#draws.begin();
+    this.#queue.clear();
+    this.#begun.fill(0);
+    this.#waits.fill(0);
+    this.#waitsFor.set(this.#toCome.waitsFor);
+    this.#expectations.begin();
+    this.#ready.fill(0);
+    this.#left.fill(0);
+    for (const { fixed, piece } of steps) if (fixed) this.#ready[piece] = Math.max(this.#ready[piece]!, fixed.done);
+    this.#absences.begin(this.#draws.isAway);
+    for (const i of this.#toCome.order) {
+      const { piece } = steps[i]!;
+      this.#left[piece]!++;
+      if (this.#waitsFor[i] !== 0) continue;
+      if (this.#isPulled(piece)) this.#lookNext(i, now);
+      else this.#look(i, this.#toCome.start[i]!);
+    }
+  }
+
+  /** A piece that misses its date is begun as soon as it can, unless it would stand on a floor that others are to have by then. */
+  #isPulled(piece: number): boolean {
+    const { pieces, floor } = this.#b.model;
+    const { floor: units, isHere } = pieces[piece]!;
+    return (!floor || units === 0 || isHere) && this.#expectations.isLate(piece);
+  }
+
+  /** A step whose last predecessor has begun is looked at when it is planned, or as soon as it is ready when that is worth it. */
+  #lookNext(i: number, now: number): void {
+    const planned = this.#toCome.start[i]!;
+    const ready = Math.max(now, this.#readyFrom(i));
+    this.#look(i, ready <= planned - WORTH_MOVING_SLOTS ? ready : Math.max(planned, ready));
+  }
+
+  #look(i: number, at: number): void {
+    this.#lookAt[i] = at;
+    this.#expectations.expect(i, Math.max(at, this.#toCome.start[i]!));
+    this.#queue.push(this.#toCome.number[i]!, at + this.#toCome.number[i]! * TIE);
+  }
+
+  /** @returns BEGUN, NEVER, or the slot in which it is to be looked at again */
+  #tryToBegin(i: number, at: number): number {
+    const { piece } = this.#b.model.steps[i]!;
+    const { found } = this.#b;
+    const planned = this.#toCome.start[i]!;
+    const isSooner = at < planned;
+    const later = (slot: number) => (isSooner && slot > planned - WORTH_MOVING_SLOTS ? planned : slot);
+    if (!this.#seek(i, at)) return isSooner ? planned : NEVER;
+    if (found.start > at) return later(found.start);
+    // What stands where it was planned has its place.
+    if (isSooner || (at > planned && this.#waits[i]! < MOST_WAITS)) {
+      const most = this.#mostGivingWay(piece, isSooner);
+      const free = this.#expectations.freeFor(i, most);
+      const by = free > at ? 0 : this.#lateForWindows(i);
+      if (free > at || by > 0) {
+        if (!isSooner) this.#waits[i]!++;
+        return later(Math.max(free, at + by));
+      }
+    }
+    this.#happen(i);
+    return BEGUN;
+  }
+
+  /** How many others give way to a step of a piece. */
+  #mostGivingWay(piece: number, isSooner: boolean): number {
+    const isLate = this.#expectations.isLate(piece);
+    if (isSooner) return isLate ? MOST_GIVING_WAY : 0;
+    return isLate ? Infinity : MOST_GIVING_WAY;
+  }
+
+  /** What it waits for has ended and is dry; of what is thought of only, as it is planned. */
+  #readyFrom(i: number): number {
+    const b = this.#b;
+    const step = b.model.steps[i]!;
+    let from = step.earliest;
+    for (const p of step.preds) {
+      if (b.start[p.step]! < 0) continue;
+      const dry = p.stage < 0 ? b.end[p.step]! : this.#draws.dryAt(b, p.step, p.stage, this.#begun[p.step] === 1);
+      from = Math.max(from, Math.ceil(dry + p.min_minutes / GRID_MINUTES - 1e-9));
+    }
+    return from;
+  }
+
+  /** By whoever it is planned for when they are the soonest. */
+  #seek(i: number, from: number): boolean {
+    const b = this.#b;
+    b.modeLock[i] = modeLockOf(this.#toCome.mode[i]!, this.#toCome.crew[i]!);
+    const isSoonest = seek(b, i, from, 0, 0, from + 1);
+    b.modeLock[i] = -1;
+    return isSoonest || seek(b, i, from, 0, 0, b.model.slots);
+  }
+
+  /** Slots by which a step must begin later than it was found, so that what has to follow it in a window can. */
+  #lateForWindows(i: number): number {
+    const b = this.#b;
+    const { steps } = b.model;
+    const { start, end, hold, mode, crew } = b.found;
+    let by = 0;
+    for (const { step: f } of this.#toCome.followers[i]!) {
+      const { preds, rescue_minutes } = steps[f]!;
+      const isTied = preds.some((p) => p.step === i && p.maxSlots < Infinity) && rescue_minutes < 0;
+      if (by > 0 || !isTied || preds.some((p) => p.step !== i && b.start[p.step]! < 0)) continue;
+      insert(b, i, start, end, hold, mode, crew);
+      if (seek(b, f, this.#readyFrom(f)))
+        by = Math.max(0, b.found.start - latestFor(b, steps[f]!)) || this.#lateForWindows(f);
+      remove(b, i);
+    }
+    Object.assign(b.found, { start, end, hold, mode, crew });
+    return by;
+  }
+
+  /** Does what was found for a step, for as long as it really takes. */
+  #happen(i: number): void {
+    const b = this.#b;
+    const step = b.model.steps[i]!;
+    const { start, mode, crew, end: plannedEnd } = b.found;
+    const how = step.modes[mode]!;
+    const planned = slotsOf(step, how, 0);
+    const isLate = start > latestFor(b, step);
+    const work = how.crews[crew]!.length === 0 ? planned : this.#draws.workSlots(i, how.speed, isLate);
+    let end = start + work;
+    if (step.split && work >= planned && work <= planned + OVERTIME_SLOTS) end = plannedEnd + work - planned;
+    else if (step.split && work > 0) end = afterNth(how.calendars[crew]!, start, work);
+    if (end < 0 || end > b.model.slots) end = b.model.slots;
+    const hold = how.film ? Math.ceil(this.#draws.stretched(i, end, how.film.handle(end))) : end + step.hold;
+    insert(b, i, start, end, Math.min(hold, b.model.slots), mode, crew);
+    this.#begun[i] = 1;
+    this.#left[step.piece]!--;
+    this.#expectations.expect(i, start + Math.max(0, end - plannedEnd));
+    this.#ready[step.piece] = Math.max(this.#ready[step.piece]!, this.#draws.dryAt(b, i, TRAVEL));
+    for (const { step: f } of this.#toCome.followers[i]!) if (--this.#waitsFor[f]! === 0) this.#lookNext(f, start);
+  }
+}

@@ -5,20 +5,15 @@ import { randomFrom } from '../planner/engine/search/random.ts';
 import type { Plan, Problem } from '../planner/model/model.ts';
 import { type Uncertainty, USUAL_UNCERTAINTY } from '../planner/model/uncertainty.ts';
 import { Draws } from './draws.ts';
-import { InOrder } from './inOrder.ts';
-import type { Rehearsal } from './rehearsal.ts';
-import { Repaired } from './repaired.ts';
+import { Rehearsal } from './rehearsal.ts';
 
 /** When each piece was ready in each run, sorted; Infinity where a run went past what is known. */
 export type Simulated = ReadonlyMap<string, Float64Array>;
 
-/** With more steps still to do, repairing every run takes too long: people then follow the order of the plan. */
-export const MOST_REPAIRED = 300;
-
 /**
  * Runs a plan many times with work, drying, rework and absence as they may turn out; a few runs at a time, if need be.
  * Field terms: Monte Carlo, discrete-event simulation
- * Cost: O(runs * steps), for small shops in searches for a place
+ * Cost: O(runs * steps), in searches for a place
  */
 export class Simulation {
   readonly #plan: Plan;
@@ -42,11 +37,7 @@ export class Simulation {
     this.#compiled = compiled;
     this.#wanted = only === null ? -1 : compiled.pieces.findIndex((p) => p.id === only);
     const r = randomFrom(seed);
-    const left = compiled.model.steps.reduce((n, s) => n + (s.fixed ? 0 : 1), 0);
-    this.#rehearsal =
-      left <= MOST_REPAIRED
-        ? new Repaired(draft, new Draws(uncertainty, draft, r), this.#wanted)
-        : new InOrder(draft, uncertainty, r, this.#wanted);
+    this.#rehearsal = new Rehearsal(draft, new Draws(uncertainty, draft, r), this.#wanted);
     this.#readyAt = compiled.pieces.map(() => []);
   }
 

@@ -1,0 +1,58 @@
+import { GRID_MINUTES } from '../calendar/grid.ts';
+import type { PartialSchedule } from '../planner/engine/schedule/partialSchedule.ts';
+
+/** What a plan has still to be done, as it was planned. */
+export type StillToCome = {
+  /** Steps that have a place in the plan, in the order of their starts, and the number of each in it; -1: it has none. */
+  readonly order: readonly number[];
+  readonly number: Int32Array;
+  /** Steps that wait for each, and the slots from its start until what each of them waits for of it is there. */
+  readonly followers: readonly (readonly { readonly step: number; readonly lag: number }[])[];
+  /** How many steps still to come each waits for. */
+  readonly waitsFor: Int32Array;
+  readonly start: Int32Array;
+  readonly end: Int32Array;
+  readonly mode: Int32Array;
+  readonly crew: Int32Array;
+};
+
+/** What is to come of the plan that stands in a schedule. */
+export function stillToCome(b: PartialSchedule): StillToCome {
+  const { steps } = b.model;
+  const order = steps
+    .map((_, i) => i)
+    .filter((i) => !steps[i]!.fixed && b.start[i]! >= 0)
+    .sort((x, y) => b.start[x]! - b.start[y]! || x - y);
+  const number = new Int32Array(steps.length).fill(-1);
+  order.forEach((i, n) => (number[i] = n));
+  const followers: { step: number; lag: number }[][] = steps.map(() => []);
+  const waitsFor = new Int32Array(steps.length);
+  for (const i of order)
+    for (const of of new Set(steps[i]!.preds.map((p) => p.step))) {
+      if (number[of]! < 0) continue;
+      followers[of]!.push({ step: i, lag: lagOf(b, of, i) });
+      waitsFor[i]!++;
+    }
+  const { start, end, mode, crew } = b;
+  return {
+    order,
+    number,
+    followers,
+    waitsFor,
+    start: start.slice(),
+    end: end.slice(),
+    mode: mode.slice(),
+    crew: crew.slice(),
+  };
+}
+
+function lagOf(b: PartialSchedule, of: number, step: number): number {
+  const film = b.model.steps[of]!.modes[b.mode[of]!]?.film;
+  let ready = 0;
+  for (const p of b.model.steps[step]!.preds) {
+    if (p.step !== of) continue;
+    const dry = p.stage < 0 || !film ? b.end[of]! : film.minutes(p.stage, b.end[of]!) / GRID_MINUTES;
+    ready = Math.max(ready, Math.ceil(dry + p.min_minutes / GRID_MINUTES));
+  }
+  return ready - b.start[of]!;
+}
