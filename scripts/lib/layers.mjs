@@ -159,7 +159,7 @@ export const MATRIX = {
     rooms: [
       `${PLANNER}/build`,
       `${PLANNER}/model`,
-      `type:${ENGINE}`,
+      ENGINE,
       `${ENGINE}/resources`,
       `${ENGINE}/schedule`,
       `${ENGINE}/search`,

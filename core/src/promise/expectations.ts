@@ -1,6 +1,6 @@
 import { DISJUNCTION, type Mode, SPAN, type Span } from '../planner/engine/engineModel.ts';
 import type { CumulativeProfile } from '../planner/engine/resources/cumulativeProfile.ts';
-import type { PartialSchedule } from '../planner/engine/schedule/partialSchedule.ts';
+import { type PartialSchedule, spanEnd } from '../planner/engine/schedule/partialSchedule.ts';
 import type { StillToCome } from './stillToCome.ts';
 
 /** What may not be in use beside a way to do a step, over which span of it. */
@@ -76,9 +76,7 @@ export class Expectations {
     const how = steps[i]!.modes[found.mode]!;
     const people = how.crews[found.crew]!;
     const free = Math.min(Math.max(found.end, found.hold), slots);
-    const dry = how.film ? Math.min(free, how.film.touch(found.end)) : found.end;
-    const untilOf = (span: Span) =>
-      span === SPAN.work ? found.end : span === SPAN.sticky || span === SPAN.setting ? dry : free;
+    const untilOf = (span: Span) => spanEnd(span, how, found.end, free);
     const clashes = this.#clashesOf(how);
     const taken = new Map<CumulativeProfile, number>();
     const ends: number[] = [];
@@ -97,7 +95,8 @@ export class Expectations {
       const isApart =
         steps[j]!.piece === steps[i]!.piece &&
         steps[i]!.disjunctions.some(
-          ({ step, kind }) => step === j && from < (kind === DISJUNCTION.wetOver ? free : found.end),
+          ({ step, kind }) =>
+            step === j && from < untilOf(kind === DISJUNCTION.wetOver && how.film ? SPAN.sticky : SPAN.work),
         );
       const isBeside = clashes.some(
         ({ profile, span }) => from < untilOf(span) && other.demands.some((d) => d.profile === profile),

@@ -133,7 +133,8 @@ const isUntilTouch = (span: Span) => span === SPAN.sticky || span === SPAN.setti
 const spanStart = (span: Span, start: number, end: number) =>
   span === SPAN.wet || span === SPAN.setting ? end : start;
 
-function spanEnd(span: Span, w: Mode, end: number, hold: number): number {
+/** Slot in which a span of work that ends in a slot, and can be handled in another, is over. */
+export function spanEnd(span: Span, w: Mode, end: number, hold: number): number {
   if (span === SPAN.work) return end;
   return isUntilTouch(span) ? Math.min(hold, w.film!.touch(end)) : hold;
 }
