@@ -553,8 +553,8 @@ export const MUTANTS = [
   },
   {
     file: 'core/src/promise/rehearsal.ts',
-    find: 'return isLate ? Infinity : MOST_GIVING_WAY;',
-    to: 'return MOST_GIVING_WAY;',
+    find: 'if (isLate) return share < LATE_ONE_SHARE ? 1 : Infinity;',
+    to: '',
     fault: 'others keep their time before a piece that misses its date',
     tests: core('rehearsal'),
   },
@@ -567,9 +567,9 @@ export const MUTANTS = [
   },
   {
     file: 'core/src/promise/rehearsal.ts',
-    find: 'const MOST_GIVING_WAY = 1;',
-    to: 'const MOST_GIVING_WAY = 2;',
-    fault: 'two others give way to a step that lost its place',
+    find: 'if (share < NOBODY_SHARE) return 0;',
+    to: '',
+    fault: 'somebody always gives way to a step that lost its place',
     tests: core('rehearsal'),
   },
   {

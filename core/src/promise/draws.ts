@@ -48,6 +48,11 @@ export class Draws {
     this.#illUntil.clear();
   }
 
+  /** From 0 to 1. */
+  share(): number {
+    return this.#r();
+  }
+
   /** Asked day by day of each person. */
   readonly isAway = (person: number, day: number): boolean => {
     if (day < (this.#illUntil.get(person) ?? 0)) return true;

@@ -26,10 +26,12 @@ const OVERTIME_SLOTS = 6;
 /** What is gained by less is not worth a change. */
 const WORTH_MOVING_SLOTS = 6;
 /**
- * So many others give way to a step that lost its place, or that could go sooner in a piece that misses its date; of those that
- * lost it in such a piece all do.
+ * A re-plan either has all that follows shift, or nobody move while there is other time, or something between; which, is decided by
+ * more than a run knows, so that chance does, for each piece in each run. Of a piece that misses its date mostly all shifts.
  */
-const MOST_GIVING_WAY = 1;
+const NOBODY_SHARE = 0.2;
+const ALL_SHARE = 0.35;
+const LATE_ONE_SHARE = 0.1;
 /** So often a step waits for others, or for room in what follows it; then it goes all the same. */
 const MOST_WAITS = 12;
 /** Answers of `Rehearsal.#tryToBegin` that are no slot. */
@@ -38,8 +40,7 @@ const NEVER = -2;
 
 /**
  * One way a plan may turn out, run again and again. Only what has begun is booked, by the planner's own rows. A step begins as
- * it is planned, if it can; else as soon as it can by all that has begun, where no more than one other that is expected there
- * would have to give way, or all of them when its piece misses its date. Where time becomes free, what comes next of a piece
+ * it is planned, if it can; else as soon as it can by all that has begun, where those others that are expected there would give way. Where time becomes free, what comes next of a piece
  * begins sooner. See docs/decisions/0027.
  * Field terms: discrete-event simulation; list scheduling by planned start
  * Cost: a few searches for a place for each step
@@ -59,6 +60,8 @@ export class Rehearsal {
   readonly #waits: Int32Array;
   /** By piece: its steps that have not begun. */
   readonly #left: Int32Array;
+  /** By piece: what chance has for its re-plans in this run. */
+  readonly #shares: Float64Array;
   readonly #queue = new FlatQueue();
   readonly #ready: Float64Array;
 
@@ -77,6 +80,7 @@ export class Rehearsal {
     this.#waitsFor = new Int32Array(steps.length);
     this.#waits = new Int32Array(steps.length);
     this.#left = new Int32Array(pieces.length);
+    this.#shares = new Float64Array(pieces.length);
     this.#ready = new Float64Array(pieces.length);
     for (const i of this.#toCome.order) remove(b, i);
   }
@@ -112,6 +116,7 @@ export class Rehearsal {
     this.#left.fill(0);
     for (const { fixed, piece } of steps) if (fixed) this.#ready[piece] = Math.max(this.#ready[piece]!, fixed.done);
     this.#absences.begin(this.#draws.isAway);
+    for (let k = 0; k < this.#shares.length; k++) this.#shares[k] = this.#draws.share();
     for (const i of this.#toCome.order) {
       const { piece } = steps[i]!;
       this.#left[piece]!++;
@@ -164,11 +169,14 @@ export class Rehearsal {
     return BEGUN;
   }
 
-  /** How many others give way to a step of a piece. */
+  /** How many others give way to a step of a piece: when it could go sooner, and when it has lost its place. */
   #mostGivingWay(piece: number, isSooner: boolean): number {
     const isLate = this.#expectations.isLate(piece);
-    if (isSooner) return isLate ? MOST_GIVING_WAY : 0;
-    return isLate ? Infinity : MOST_GIVING_WAY;
+    if (isSooner) return isLate ? 1 : 0;
+    const share = this.#shares[piece]!;
+    if (isLate) return share < LATE_ONE_SHARE ? 1 : Infinity;
+    if (share < NOBODY_SHARE) return 0;
+    return share < NOBODY_SHARE + ALL_SHARE ? Infinity : 1;
   }
 
   /** What it waits for has ended and is dry; of what is thought of only, as it is planned. */
