@@ -663,6 +663,27 @@ export const MUTANTS = [
     fault: 'a date is called sooner than its chance',
     tests: core('edges', 'rehearsal'),
   },
+  {
+    file: 'core/src/promise/inOrder.ts',
+    find: 'planned * Math.max(1, this.#drying[a.batch]!)',
+    to: 'planned * this.#drying[a.batch]!',
+    fault: 'a film dries faster than its data sheet in a large rehearsal',
+    tests: core('inOrder'),
+  },
+  {
+    file: 'core/src/promise/inOrder.ts',
+    find: 'if (from > this.#latest(a)) work += a.rescue;',
+    to: '',
+    fault: 'a missed window costs nothing in a large rehearsal',
+    tests: core('inOrder'),
+  },
+  {
+    file: 'core/src/promise/occupancy.ts',
+    find: 'pool[n] = Math.max(pool[n]!, at);',
+    to: 'pool[n] = at;',
+    fault: 'a place is free before who is in it has left',
+    tests: core('edges', 'rehearsal'),
+  },
   // The verifier
   {
     file: 'core/src/verify/verify.ts',

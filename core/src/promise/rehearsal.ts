@@ -15,14 +15,11 @@ import { STAGES } from '../products/product.ts';
 import { Absences } from './absences.ts';
 import type { Draws } from './draws.ts';
 import { Expectations } from './expectations.ts';
+import { OVERTIME_SLOTS, type Runs, TIE } from './runs.ts';
 import { stillToCome, type StillToCome } from './stillToCome.ts';
 
 const TRAVEL = STAGES.indexOf('travel');
 
-/** Of steps ready at once the one that was planned first goes first: far less than a slot between neighbours. */
-const TIE = 2 ** -24;
-/** Work that could be left for tomorrow is finished today when no more than this is left. */
-const OVERTIME_SLOTS = 6;
 /** What is gained by less is not worth a change. */
 const WORTH_MOVING_SLOTS = 6;
 /**
@@ -45,7 +42,7 @@ const NEVER = -2;
  * Field terms: discrete-event simulation; list scheduling by planned start
  * Cost: a few searches for a place for each step
  */
-export class Rehearsal {
+export class Rehearsal implements Runs {
   readonly #b: PartialSchedule;
   readonly #draws: Draws;
   readonly #absences: Absences;
