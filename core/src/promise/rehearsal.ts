@@ -36,11 +36,11 @@ const BEGUN = -1;
 const NEVER = -2;
 
 /**
- * One way a plan may turn out, run again and again. Only what has begun is booked, by the planner's own rows. A step begins as
- * it is planned, if it can; else as soon as it can by all that has begun, where those others that are expected there would give way. Where time becomes free, what comes next of a piece
- * begins sooner. See docs/decisions/0027.
+ * One way a plan may turn out, run again and again. Only what has begun is booked, by the planner's own rows. A step begins when it
+ * is planned, if it can; else as soon as it can by all that has begun, if those others that are expected there give way. Where
+ * time becomes free, what comes next of a piece begins sooner. See docs/decisions/0027.
  * Field terms: discrete-event simulation; list scheduling by planned start
- * Cost: a few searches for a place for each step
+ * Cost: a search for a place for each step that waits, whenever somebody it needs is free
  */
 export class Rehearsal implements Runs {
   readonly #b: PartialSchedule;
@@ -54,7 +54,7 @@ export class Rehearsal implements Runs {
   readonly #lookAt: Int32Array;
   readonly #waitsFor: Int32Array;
   /** By step: how often it has waited. */
-  readonly #waits: Int32Array;
+  readonly #timesWaited: Int32Array;
   /** By piece: its steps that have not begun. */
   readonly #left: Int32Array;
   /** By piece: what chance has for its re-plans in this run. */
@@ -75,7 +75,7 @@ export class Rehearsal implements Runs {
     this.#expectations = new Expectations(b, this.#toCome, this.#begun);
     this.#lookAt = new Int32Array(steps.length);
     this.#waitsFor = new Int32Array(steps.length);
-    this.#waits = new Int32Array(steps.length);
+    this.#timesWaited = new Int32Array(steps.length);
     this.#left = new Int32Array(pieces.length);
     this.#shares = new Float64Array(pieces.length);
     this.#ready = new Float64Array(pieces.length);
@@ -106,7 +106,7 @@ export class Rehearsal implements Runs {
     this.#draws.begin();
     this.#queue.clear();
     this.#begun.fill(0);
-    this.#waits.fill(0);
+    this.#timesWaited.fill(0);
     this.#waitsFor.set(this.#toCome.waitsFor);
     this.#expectations.begin();
     this.#ready.fill(0);
@@ -153,12 +153,12 @@ export class Rehearsal implements Runs {
     if (!this.#seek(i, at)) return isSooner ? planned : NEVER;
     if (found.start > at) return later(found.start);
     // What stands where it was planned has its place.
-    if (isSooner || (at > planned && this.#waits[i]! < MOST_WAITS)) {
+    if (isSooner || (at > planned && this.#timesWaited[i]! < MOST_WAITS)) {
       const most = this.#mostGivingWay(piece, isSooner);
       const free = this.#expectations.freeFor(i, most);
       const by = free > at ? 0 : this.#lateForWindows(i);
       if (free > at || by > 0) {
-        if (!isSooner) this.#waits[i]!++;
+        if (!isSooner) this.#timesWaited[i]!++;
         return later(Math.max(free, at + by));
       }
     }
