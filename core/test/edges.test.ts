@@ -25,7 +25,6 @@ import { bitRow, firstRun, setRange } from '../src/planner/engine/resources/bits
 import { lastOverload, newFloor, occupyFloor } from '../src/planner/engine/resources/floor.ts';
 import { timesTakenUp } from '../src/planner/engine/resources/trayLoads.ts';
 import { byUrgency } from '../src/planner/model/byUrgency.ts';
-import { occupy } from '../src/promise/occupancy.ts';
 import { after, at, NINE_TO_FIVE, piece, smallShop, startOf, step } from './fixtures/smallShop.ts';
 
 // Rules at their edge: just inside and just outside, in the smallest workshop that shows it. What random workshops find
@@ -269,13 +268,6 @@ describe('rows, floor and trays', () => {
     ];
     expect(timesTakenUp(uses(48), 48)).toBe(1);
     expect(timesTakenUp(uses(49), 48)).toBe(2);
-  });
-  test('a place is free when who has been in it longest has left', () => {
-    const pool = Float64Array.from([50, 80]);
-    occupy(pool, 1, 20);
-    expect([...pool]).toEqual([50, 80]);
-    occupy(pool, 1, 60);
-    expect([...pool]).toEqual([60, 80]);
   });
 });
 

@@ -3,9 +3,10 @@ import type { Draft } from '../planner/build/draft.ts';
 import type { PartialSchedule } from '../planner/engine/schedule/partialSchedule.ts';
 import type { Uncertainty } from '../planner/model/uncertainty.ts';
 import { factors } from './chances.ts';
-import { REWORK_MINUTES } from './runs.ts';
 
 const WEEK_SLOTS = (7 * 1440) / GRID_MINUTES;
+/** A failed coat is let dry and sanded before it is done again: working time. */
+const REWORK_MINUTES = { film: 180, plain: 60 } as const;
 /** Who falls ill is away for one, two or three days, as often the one as the other. */
 const LONGEST_AWAY = 3;
 

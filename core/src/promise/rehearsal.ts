@@ -1,34 +1,38 @@
 import FlatQueue from 'flatqueue';
 import { GRID_MINUTES } from '../calendar/grid.ts';
 import type { Draft } from '../planner/build/draft.ts';
-import { afterNth } from '../planner/engine/resources/bits.ts';
+import { afterNth, nextSet } from '../planner/engine/resources/bits.ts';
 import {
+  canStartAt,
   insert,
   latestFor,
-  modeLockOf,
   type PartialSchedule,
   remove,
   seek,
+  seekOnly,
   slotsOf,
 } from '../planner/engine/schedule/partialSchedule.ts';
 import { STAGES } from '../products/product.ts';
 import { Absences } from './absences.ts';
 import type { Draws } from './draws.ts';
 import { Expectations } from './expectations.ts';
-import { OVERTIME_SLOTS, type Runs, TIE } from './runs.ts';
+import { GivingWay } from './givingWay.ts';
 import { stillToCome, type StillToCome } from './stillToCome.ts';
 
 const TRAVEL = STAGES.indexOf('travel');
 
+/** Of steps ready at once the one that was planned first goes first: far less than a slot between neighbours. */
+const TIE = 2 ** -24;
+/** Work that could be left for tomorrow is finished today when no more than this is left. */
+const OVERTIME_SLOTS = 6;
 /** What is gained by less is not worth a change. */
 const WORTH_MOVING_SLOTS = 6;
 /**
- * A re-plan either has all that follows shift, or nobody move while there is other time, or something between; which, is decided by
- * more than a run knows, so that chance does, for each piece in each run. Of a piece that misses its date mostly all shifts.
+ * A re-plan either has all that follows shift or nobody move while there is other time, whichever costs less. That is decided by
+ * more than a run knows, so that chance does, for each piece in each run: so often nobody moves, and so often where a date is missed.
  */
-const NOBODY_SHARE = 0.2;
-const ALL_SHARE = 0.35;
-const LATE_ONE_SHARE = 0.1;
+const NOBODY_SHARE = 0.45;
+const LATE_NOBODY_SHARE = 0.1;
 /** So often a step waits for others, or for room in what follows it; then it goes all the same. */
 const MOST_WAITS = 12;
 /** Answers of `Rehearsal.#tryToBegin` that are no slot. */
@@ -42,14 +46,17 @@ const NEVER = -2;
  * Field terms: discrete-event simulation; list scheduling by planned start
  * Cost: a search for a place for each step that waits, whenever somebody it needs is free
  */
-export class Rehearsal implements Runs {
+export class Rehearsal {
   readonly #b: PartialSchedule;
   readonly #draws: Draws;
   readonly #absences: Absences;
   readonly #wanted: number;
   readonly #toCome: StillToCome;
   readonly #expectations: Expectations;
+  readonly #givingWay: GivingWay;
   readonly #begun: Uint8Array;
+  /** By step: all who can do it in some way. */
+  readonly #crews: readonly (readonly (readonly number[])[])[];
   /** By step: slot in which it is looked at next; what else of it is in the queue is out of date. */
   readonly #lookAt: Int32Array;
   readonly #waitsFor: Int32Array;
@@ -71,8 +78,10 @@ export class Rehearsal implements Runs {
     this.#wanted = wanted;
     this.#absences = new Absences(draft);
     this.#toCome = stillToCome(b);
+    this.#crews = steps.map(({ modes }) => [...new Set(modes.map((m) => m.crews))].flat());
     this.#begun = new Uint8Array(steps.length);
-    this.#expectations = new Expectations(b, this.#toCome, this.#begun);
+    this.#expectations = new Expectations(b, this.#toCome);
+    this.#givingWay = new GivingWay(b, this.#toCome, this.#expectations);
     this.#lookAt = new Int32Array(steps.length);
     this.#waitsFor = new Int32Array(steps.length);
     this.#timesWaited = new Int32Array(steps.length);
@@ -140,7 +149,10 @@ export class Rehearsal implements Runs {
   #look(i: number, at: number): void {
     this.#lookAt[i] = at;
     this.#expectations.expect(i, Math.max(at, this.#toCome.start[i]!));
-    this.#queue.push(this.#toCome.number[i]!, at + this.#toCome.number[i]! * TIE);
+    // Of what waits for the same moment, what is late for a told date goes first, then what was planned first.
+    const isFirst = this.#expectations.isToldLate(this.#b.model.steps[i]!.piece);
+    const turn = this.#toCome.number[i]! + (isFirst ? 0 : this.#toCome.order.length);
+    this.#queue.push(this.#toCome.number[i]!, at + turn * TIE);
   }
 
   /** @returns BEGUN, NEVER, or the slot in which it is to be looked at again */
@@ -150,12 +162,13 @@ export class Rehearsal implements Runs {
     const planned = this.#toCome.start[i]!;
     const isSooner = at < planned;
     const later = (slot: number) => (isSooner && slot > planned - WORTH_MOVING_SLOTS ? planned : slot);
+    const hands = this.#handsFrom(i, at);
+    if (hands > at) return later(hands);
     if (!this.#seek(i, at)) return isSooner ? planned : NEVER;
     if (found.start > at) return later(found.start);
     // What stands where it was planned has its place.
     if (isSooner || (at > planned && this.#timesWaited[i]! < MOST_WAITS)) {
-      const most = this.#mostGivingWay(piece, isSooner);
-      const free = this.#expectations.freeFor(i, most);
+      const free = this.#doAllGiveWay(piece, isSooner) ? at : this.#givingWay.freeFor(i);
       const by = free > at ? 0 : this.#lateForWindows(i);
       if (free > at || by > 0) {
         if (!isSooner) this.#timesWaited[i]!++;
@@ -166,14 +179,11 @@ export class Rehearsal implements Runs {
     return BEGUN;
   }
 
-  /** How many others give way to a step of a piece: when it could go sooner, and when it has lost its place. */
-  #mostGivingWay(piece: number, isSooner: boolean): number {
+  /** Whether all others give way to a step of a piece: one that could go sooner, or one that has lost its place. */
+  #doAllGiveWay(piece: number, isSooner: boolean): boolean {
     const isLate = this.#expectations.isLate(piece);
-    if (isSooner) return isLate ? 1 : 0;
-    const share = this.#shares[piece]!;
-    if (isLate) return share < LATE_ONE_SHARE ? 1 : Infinity;
-    if (share < NOBODY_SHARE) return 0;
-    return share < NOBODY_SHARE + ALL_SHARE ? Infinity : 1;
+    if (isSooner && !isLate) return false;
+    return this.#shares[piece]! >= (isLate && !isSooner ? LATE_NOBODY_SHARE : NOBODY_SHARE);
   }
 
   /** What it waits for has ended and is dry; of what is thought of only, as it is planned. */
@@ -189,13 +199,30 @@ export class Rehearsal implements Runs {
     return from;
   }
 
+  /** The first slot in which anybody who can do a step is free, which is never after the first in which it can be done. */
+  #handsFrom(i: number, at: number): number {
+    const { people, slots } = this.#b.model;
+    let soonest = slots;
+    for (const crew of this.#crews[i]!) {
+      let from = at;
+      for (let k = 0, agreed = 0; agreed < crew.length && from < soonest; k = (k + 1) % crew.length) {
+        const free = nextSet(people[crew[k]!]!.free, from, soonest);
+        agreed = free === from ? agreed + 1 : 1;
+        from = free;
+      }
+      if (from === at) return at;
+      soonest = Math.min(soonest, from);
+    }
+    return soonest;
+  }
+
   /** By whoever it is planned for when they are the soonest. */
   #seek(i: number, from: number): boolean {
     const b = this.#b;
-    b.modeLock[i] = modeLockOf(this.#toCome.mode[i]!, this.#toCome.crew[i]!);
-    const isSoonest = seek(b, i, from, 0, 0, from + 1);
-    b.modeLock[i] = -1;
-    return isSoonest || seek(b, i, from, 0, 0, b.model.slots);
+    const { mode, crew } = this.#toCome;
+    return (
+      seekOnly(b, i, mode[i]!, crew[i]!, from) || canStartAt(b, i, from) || seek(b, i, from + 1, 0, 0, b.model.slots)
+    );
   }
 
   /** Slots by which a step must begin later than it was found, so that what has to follow it in a window can. */
@@ -204,16 +231,14 @@ export class Rehearsal implements Runs {
     const { steps } = b.model;
     const { start, end, hold, mode, crew } = b.found;
     let by = 0;
-    for (const { step: f } of this.#toCome.followers[i]!) {
-      const { preds, rescue_minutes } = steps[f]!;
-      const isTied = preds.some((p) => p.step === i && p.maxSlots < Infinity) && rescue_minutes < 0;
-      if (by > 0 || !isTied || preds.some((p) => p.step !== i && b.start[p.step]! < 0)) continue;
+    for (const f of this.#toCome.tied[i]!) {
+      if (by > 0 || steps[f]!.preds.some((p) => p.step !== i && b.start[p.step]! < 0)) continue;
       insert(b, i, start, end, hold, mode, crew);
       if (seek(b, f, this.#readyFrom(f)))
         by = Math.max(0, b.found.start - latestFor(b, steps[f]!)) || this.#lateForWindows(f);
       remove(b, i);
+      Object.assign(b.found, { start, end, hold, mode, crew });
     }
-    Object.assign(b.found, { start, end, hold, mode, crew });
     return by;
   }
 
@@ -234,7 +259,7 @@ export class Rehearsal implements Runs {
     insert(b, i, start, end, Math.min(hold, b.model.slots), mode, crew);
     this.#begun[i] = 1;
     this.#left[step.piece]!--;
-    this.#expectations.expect(i, start + Math.max(0, end - plannedEnd));
+    this.#expectations.begun(i, start + Math.max(0, end - plannedEnd));
     this.#ready[step.piece] = Math.max(this.#ready[step.piece]!, this.#draws.dryAt(b, i, TRAVEL));
     for (const { step: f } of this.#toCome.followers[i]!) if (--this.#waitsFor[f]! === 0) this.#lookNext(f, start);
   }

@@ -5,15 +5,10 @@ import { randomFrom } from '../planner/engine/search/random.ts';
 import type { Plan, Problem } from '../planner/model/model.ts';
 import { type Uncertainty, USUAL_UNCERTAINTY } from '../planner/model/uncertainty.ts';
 import { Draws } from './draws.ts';
-import { InOrder } from './inOrder.ts';
 import { Rehearsal } from './rehearsal.ts';
-import type { Runs } from './runs.ts';
 
 /** When each piece was ready in each run, sorted; Infinity where a run went past what is known. */
 export type Simulated = ReadonlyMap<string, Float64Array>;
-
-/** With more steps still to do, rehearsing takes too long: people then follow the order of the plan (docs/decisions/0027). */
-const MOST_REHEARSED = 300;
 
 /**
  * Runs a plan many times with work, drying, rework and absence as they may turn out; a few runs at a time, if need be.
@@ -24,7 +19,7 @@ export class Simulation {
   readonly #plan: Plan;
   readonly #compiled: Draft['compiled'];
   readonly #wanted: number;
-  readonly #rehearsal: Runs;
+  readonly #rehearsal: Rehearsal;
   readonly #readyAt: readonly number[][];
 
   /** @param only of this piece; each run then ends when it is ready, since nothing that happens later can touch it */
@@ -41,12 +36,7 @@ export class Simulation {
     this.#plan = plan;
     this.#compiled = compiled;
     this.#wanted = only === null ? -1 : compiled.pieces.findIndex((p) => p.id === only);
-    const r = randomFrom(seed);
-    const left = compiled.model.steps.reduce((n, s) => n + (s.fixed ? 0 : 1), 0);
-    this.#rehearsal =
-      left <= MOST_REHEARSED
-        ? new Rehearsal(draft, new Draws(uncertainty, draft, r), this.#wanted)
-        : new InOrder(draft, uncertainty, r, this.#wanted);
+    this.#rehearsal = new Rehearsal(draft, new Draws(uncertainty, draft, randomFrom(seed)), this.#wanted);
     this.#readyAt = compiled.pieces.map(() => []);
   }
 

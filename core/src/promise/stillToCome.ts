@@ -4,10 +4,12 @@ import type { PartialSchedule } from '../planner/engine/schedule/partialSchedule
 /** What a plan has still to be done, as it was planned. */
 export type StillToCome = {
   /** Steps that have a place in the plan, in the order of their starts, and the number of each in it; -1: it has none. */
-  readonly order: readonly number[];
+  readonly order: Int32Array;
   readonly number: Int32Array;
   /** Steps that wait for each, and the slots from its start until what each of them waits for of it is there. */
   readonly followers: readonly (readonly { readonly step: number; readonly lag: number }[])[];
+  /** Of those that wait for each: they have to follow it in a window, whatever it takes. */
+  readonly tied: readonly (readonly number[])[];
   /** How many steps still to come each waits for. */
   readonly waitsFor: Int32Array;
   readonly start: Int32Array;
@@ -19,8 +21,7 @@ export type StillToCome = {
 /** What is to come of the plan that stands in a schedule. */
 export function stillToCome(b: PartialSchedule): StillToCome {
   const { steps } = b.model;
-  const order = steps
-    .map((_, i) => i)
+  const order = Int32Array.from(steps.keys())
     .filter((i) => !steps[i]!.fixed && b.start[i]! >= 0)
     .sort((x, y) => b.start[x]! - b.start[y]! || x - y);
   const number = new Int32Array(steps.length).fill(-1);
@@ -33,11 +34,14 @@ export function stillToCome(b: PartialSchedule): StillToCome {
       followers[of]!.push({ step: i, lag: lagOf(b, of, i) });
       waitsFor[i]!++;
     }
+  const isTied = (of: number, step: number) =>
+    steps[step]!.rescue_minutes < 0 && steps[step]!.preds.some((p) => p.step === of && p.maxSlots < Infinity);
   const { start, end, mode, crew } = b;
   return {
     order,
     number,
     followers,
+    tied: followers.map((those, of) => those.map((f) => f.step).filter((step) => isTied(of, step))),
     waitsFor,
     start: start.slice(),
     end: end.slice(),

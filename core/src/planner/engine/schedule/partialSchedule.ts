@@ -251,7 +251,7 @@ export function seekOnly(
   const crew = mode.crews[crewIndex]!;
   const d = slotsOf(step, mode, extra_minutes);
   if (step.split && d > 0) {
-    if (seekBroken(b, step, mode, crewIndex, at, d, Infinity, 0) !== at) return false;
+    if (!isBrokenPossible(b, step, mode, crewIndex, at, d, 0)) return false;
   } else {
     if (at + d > b.model.slots) return false;
     if (d > 0 && crewRun(b, crew, at, d, at + 1, 0) !== at) return false;

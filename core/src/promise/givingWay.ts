@@ -1,0 +1,183 @@
+import {
+  type Demand,
+  DISJUNCTION,
+  type EngineStep,
+  type Mode,
+  RELAXATION,
+  SPAN,
+  type Span,
+} from '../planner/engine/engineModel.ts';
+import type { CumulativeProfile } from '../planner/engine/resources/cumulativeProfile.ts';
+import { type PartialSchedule, spanEnd } from '../planner/engine/schedule/partialSchedule.ts';
+import { type Expectations, partOf } from './expectations.ts';
+import type { StillToCome } from './stillToCome.ts';
+
+/** What may not be in use beside a way to do a step, over which span of it. */
+type Clash = { readonly profile: CumulativeProfile; readonly span: Span };
+/** What a way to do a step needs that others may have, and bits of its places, of which there are so many, and of its air. */
+type Needs = {
+  readonly demands: readonly Demand[];
+  readonly clashes: readonly Clash[];
+  readonly places: number;
+  readonly air: number;
+};
+
+/** Bits of a word: where there is more to tell apart, some share one, so that a bit in common is a reason to look and no more. */
+const BITS = 31;
+/** The bit of any tool that is set up, beside people's. */
+const TOOL = 1 << BITS;
+const bit = (n: number): number => 1 << (n % BITS);
+
+/** Who would have to give way to a step that has lost its place: those others that are expected where it would go. */
+export class GivingWay {
+  readonly #b: PartialSchedule;
+  readonly #toCome: StillToCome;
+  readonly #expectations: Expectations;
+  /** By step: its place in the route of its piece. */
+  readonly #rank: Int32Array;
+  /** Profiles that can be short, and those that are only never to be beside another. */
+  readonly #short: readonly CumulativeProfile[];
+  readonly #beside: readonly CumulativeProfile[];
+  /** By step, as it was planned: bits of who and of what is in use. */
+  readonly #hands: Int32Array;
+  readonly #places: Int32Array;
+  readonly #air: Int32Array;
+  readonly #needs = new Map<Mode, Needs>();
+  /** By demand of a way to do a step: units that it and what is expected beside it take. */
+  readonly #taken: number[] = [];
+
+  constructor(b: PartialSchedule, toCome: StillToCome, expectations: Expectations) {
+    this.#b = b;
+    this.#toCome = toCome;
+    this.#expectations = expectations;
+    const { steps, pieces, profiles } = b.model;
+    // Room for as many as there are is never short.
+    this.#short = profiles.filter((p) => p.capacity < steps.length);
+    this.#beside = profiles.filter((p) => p.capacity >= steps.length);
+    this.#rank = new Int32Array(steps.length);
+    for (const p of pieces) p.steps.forEach((i, n) => (this.#rank[i] = n));
+    this.#hands = new Int32Array(steps.length);
+    this.#places = new Int32Array(steps.length);
+    this.#air = new Int32Array(steps.length);
+    for (const i of toCome.order) {
+      this.#hands[i] = handsOf(this.#wayOf(i), toCome.crew[i]!);
+      this.#places[i] = bitsOf(this.#wayOf(i).demands, this.#short);
+      this.#air[i] = bitsOf(this.#wayOf(i).demands, this.#beside);
+    }
+  }
+
+  /**
+   * When a step may have what was found for it if nobody gives way who does not have to: no people, tools and places are
+   * expected elsewhere before it is over, and no dust beside what is wet.
+   * @returns the slot it was found for, or the one in which all that was in its way is over
+   */
+  freeFor(i: number): number {
+    const { steps, slots } = this.#b.model;
+    const { start, end } = this.#toCome;
+    const { at, first, next } = this.#expectations;
+    const { found } = this.#b;
+    const step = steps[i]!;
+    const how = step.modes[found.mode]!;
+    const needs = this.#needsOf(how);
+    const hands = handsOf(how, found.crew);
+    const free = Math.min(Math.max(found.end, found.hold), slots);
+    const isToldLate = this.#expectations.isToldLate(step.piece);
+    needs.demands.forEach((d, k) => (this.#taken[k] = d.units));
+    let last = found.start;
+    for (let part = partOf(found.start); part <= partOf(free - 1); part++)
+      for (let j = first[part]!; j >= 0; j = next[j]!) {
+        const from = at[j]!;
+        if (from < found.start || from >= free) continue;
+        const isSamePiece = steps[j]!.piece === step.piece;
+        // What comes later in the route of a piece is placed round what comes sooner.
+        if (isSamePiece && this.#rank[j]! >= this.#rank[i]!) continue;
+        const isBusy = from < found.end && (this.#hands[j]! & hands) !== 0 && this.#needsHands(j, how, found.crew);
+        const isUsed = (this.#places[j]! & needs.places) !== 0 || (this.#air[j]! & needs.air) !== 0;
+        const isTaken = isUsed && this.#isPlaceTaken(j, how, needs, from, free);
+        if (!isBusy && !isTaken && !(isSamePiece && this.#isApart(step, j, how, from, free))) continue;
+        if (isToldLate && this.#isMoreUrgent(step.piece, steps[j]!.piece)) continue;
+        last = Math.max(last, found.start + 1, from + end[j]! - start[j]!);
+      }
+    return last;
+  }
+
+  /** Told dates before others, and the earliest of them first. */
+  #isMoreUrgent(piece: number, than: number): boolean {
+    const [a, b] = [this.#b.model.pieces[piece]!, this.#b.model.pieces[than]!];
+    return a.rank > b.rank || (a.rank === b.rank && a.due < b.due);
+  }
+
+  /** Whether what a step uses, expected in a slot, cannot be used in a way found for another; counts what it takes. */
+  #isPlaceTaken(j: number, how: Mode, { demands, clashes }: Needs, from: number, free: number): boolean {
+    const { end } = this.#b.found;
+    let isTaken = false;
+    for (const { profile, units } of this.#wayOf(j).demands) {
+      for (const c of clashes) if (c.profile === profile && from < spanEnd(c.span, how, end, free)) isTaken = true;
+      for (let k = 0; k < demands.length; k++) {
+        const own = demands[k]!;
+        if (own.profile !== profile || from >= spanEnd(own.span, how, end, free)) continue;
+        this.#taken[k]! += units;
+        if (this.#taken[k]! > profile.capacity) isTaken = true;
+      }
+    }
+    return isTaken;
+  }
+
+  /** Whether a step expected elsewhere needs the tool that has to be set up, or somebody of a crew: nobody else can do it. */
+  #needsHands(j: number, how: Mode, crew: number): boolean {
+    const other = this.#wayOf(j);
+    if (how.setups !== null && other.setups === how.setups) return true;
+    const people = how.crews[crew]!;
+    const isOneOf = (p: number) => people.includes(p);
+    if (!other.crews[this.#toCome.crew[j]!]!.some(isOneOf)) return false;
+    return this.#b.model.steps[j]!.modes.every((m) => m.crews.every((c) => c.some(isOneOf)));
+  }
+
+  /** Whether two steps of one piece may not be done at once, or the one not on the wet film of the other. */
+  #isApart(step: EngineStep, j: number, how: Mode, from: number, free: number): boolean {
+    const { end } = this.#b.found;
+    return step.disjunctions.some(
+      ({ step: other, kind }) =>
+        other === j &&
+        from < spanEnd(kind === DISJUNCTION.wetOver && how.film ? SPAN.sticky : SPAN.work, how, end, free),
+    );
+  }
+
+  /** How a step was planned to be done. */
+  #wayOf(j: number): Mode {
+    return this.#b.model.steps[j]!.modes[this.#toCome.mode[j]!]!;
+  }
+
+  #needsOf(mode: Mode): Needs {
+    let known = this.#needs.get(mode);
+    if (!known) {
+      const demands = mode.demands.filter((d) => this.#short.includes(d.profile));
+      // A row that must be clear of dust, or of what is wet, says so of what is taken of one profile.
+      const clear = mode.checks.filter((c) => c.kind === RELAXATION.dust);
+      const clashes = clear.flatMap(({ bits, span }) =>
+        this.#beside.filter((p) => p.fits.includes(bits)).map((profile) => ({ profile, span })),
+      );
+      known = { demands, clashes, places: bitsOf(demands, this.#short), air: bitsOf(clashes, this.#beside) };
+      this.#needs.set(mode, known);
+    }
+    return known;
+  }
+}
+
+/** A bit for each profile of a list that is in use. */
+function bitsOf(
+  used: readonly { readonly profile: CumulativeProfile }[],
+  profiles: readonly CumulativeProfile[],
+): number {
+  return used.reduce(
+    (all, { profile }) => (profiles.includes(profile) ? all | bit(profiles.indexOf(profile)) : all),
+    0,
+  );
+}
+
+/** Bits of a crew, and of the tool it sets up. */
+function handsOf(mode: Mode, crew: number): number {
+  let hands = mode.setups ? TOOL : 0;
+  for (const p of mode.crews[crew]!) hands |= bit(p);
+  return hands;
+}
