@@ -567,7 +567,7 @@ export const MUTANTS = [
   },
   {
     file: 'core/src/promise/rehearsal.ts',
-    find: 'const NOBODY_SHARE = 0.45;',
+    find: 'const NOBODY_SHARE = 0.4;',
     to: 'const NOBODY_SHARE = 0;',
     fault: 'somebody always gives way to a step that lost its place',
     tests: core('rehearsal'),

@@ -31,7 +31,7 @@ const WORTH_MOVING_SLOTS = 6;
  * A re-plan either has all that follows shift or nobody move while there is other time, whichever costs less. That is decided by
  * more than a run knows, so that chance does, for each piece in each run: so often nobody moves, and so often where a date is missed.
  */
-const NOBODY_SHARE = 0.45;
+const NOBODY_SHARE = 0.4;
 const LATE_NOBODY_SHARE = 0.1;
 /** So often a step waits for others, or for room in what follows it; then it goes all the same. */
 const MOST_WAITS = 12;
