@@ -76,6 +76,7 @@ async function newChest(page) {
   await page.getByRole('button', { name: 'Chest of drawers' }).click();
   await page.getByRole('radio', { name: 'Stained wood' }).check({ force: true });
   await page.getByRole('button', { name: 'Knots' }).click();
+  await page.getByText('from 200 rehearsals').waitFor({ timeout: 60_000 });
 }
 
 /** A clear coat put behind the paint where wax follows: what does not go together is told with its fix. */

@@ -10,8 +10,8 @@ export const MUTANTS = [
   // Dates that are searched where pieces are few
   {
     file: engine('search/search.ts'),
-    find: 'model.pieces.length <= MOST_DATES && this.#total < UNPLACED',
-    to: 'model.pieces.length <= MOST_DATES',
+    find: 'this.neighbourhood.movable.filter((k) => model.pieces[k]!.steps.every((i) => start[i]! >= 0))',
+    to: '[...this.neighbourhood.movable]',
     fault: 'dates are searched in vain where a step has no place',
     tests: core('neutral'),
   },
@@ -207,8 +207,8 @@ export const MUTANTS = [
   },
   {
     file: 'core/src/planner/compile/stockTimes.ts',
-    find: 'taken_litres += step.uses.litres;',
-    to: 'taken_litres = step.uses.litres;',
+    find: 'taken_litres += step.uses!.litres;',
+    to: 'taken_litres = step.uses!.litres;',
     fault: 'every coat finds the whole can',
     tests: PLANNER,
   },
@@ -1229,8 +1229,8 @@ export const MUTANTS = [
   },
   {
     file: 'core/src/planner/build/replan.ts',
-    find: 'const isMissed = repaired.compiled.pieces.some((p, k) => p.promised && isAbout(p) && lateOf(repaired, k) > 0);',
-    to: 'const isMissed = repaired.compiled.pieces.length < 0;',
+    find: 'if (!isMissed) return repaired;',
+    to: 'return repaired;',
     fault: 'nobody gives way to a date that was told',
     tests: ['core/test/sacrifice.test.ts'],
   },
