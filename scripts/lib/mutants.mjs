@@ -553,7 +553,7 @@ export const MUTANTS = [
   },
   {
     file: 'core/src/promise/rehearsal.ts',
-    find: '(isLate && !isSooner ? LATE_NOBODY_SHARE : NOBODY_SHARE)',
+    find: '(isSooner || slack >= URGENT_SLOTS ? NOBODY_SHARE : URGENT_NOBODY_SHARE)',
     to: 'NOBODY_SHARE',
     fault: 'others keep their time before a piece that misses its date',
     tests: core('rehearsal'),
@@ -567,7 +567,7 @@ export const MUTANTS = [
   },
   {
     file: 'core/src/promise/rehearsal.ts',
-    find: 'const NOBODY_SHARE = 0.4;',
+    find: 'const NOBODY_SHARE = 0.5;',
     to: 'const NOBODY_SHARE = 0;',
     fault: 'somebody always gives way to a step that lost its place',
     tests: core('rehearsal'),

@@ -29,10 +29,12 @@ const OVERTIME_SLOTS = 6;
 const WORTH_MOVING_SLOTS = 6;
 /**
  * A re-plan either has all that follows shift or nobody move while there is other time, whichever costs less. That is decided by
- * more than a run knows, so that chance does, for each piece in each run: so often nobody moves, and so often where a date is missed.
+ * more than a run knows, so that chance does, for each piece in each run: so often nobody moves, and so often for a piece that
+ * has less to spare until its date, or misses it.
  */
-const NOBODY_SHARE = 0.4;
-const LATE_NOBODY_SHARE = 0.1;
+const NOBODY_SHARE = 0.5;
+const URGENT_NOBODY_SHARE = 0.1;
+const URGENT_SLOTS = (3 * 1440) / GRID_MINUTES;
 /** So often a step waits for others, or for room in what follows it; then it goes all the same. */
 const MOST_WAITS = 12;
 /** Answers of `Rehearsal.#tryToBegin` that are no slot. */
@@ -181,9 +183,9 @@ export class Rehearsal {
 
   /** Whether all others give way to a step of a piece: one that could go sooner, or one that has lost its place. */
   #doAllGiveWay(piece: number, isSooner: boolean): boolean {
-    const isLate = this.#expectations.isLate(piece);
-    if (isSooner && !isLate) return false;
-    return this.#shares[piece]! >= (isLate && !isSooner ? LATE_NOBODY_SHARE : NOBODY_SHARE);
+    const slack = this.#expectations.slackOf(piece);
+    if (isSooner && slack >= 0) return false;
+    return this.#shares[piece]! >= (isSooner || slack >= URGENT_SLOTS ? NOBODY_SHARE : URGENT_NOBODY_SHARE);
   }
 
   /** What it waits for has ended and is dry; of what is thought of only, as it is planned. */
