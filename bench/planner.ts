@@ -105,7 +105,7 @@ function atSize(
     ),
     time(`${of}: what would reach a date two days sooner, the first way`, '1000', () => ways(1), runs),
     time(`${of}: what would reach a date two days sooner, eight ways`, '-', () => ways(8), runs),
-    time(`${of}: 1000 rehearsals`, aims.rehearsal, () => simulate(large, made, 1000, 1), Math.min(3, runs)),
+    time(`${of}: 200 rehearsals of all`, aims.rehearsal, () => simulate(large, made, 200, 1), Math.min(3, runs)),
   ];
 }
 
@@ -113,7 +113,8 @@ lines.push(
   time('chances of every date, 200 rehearsals', '1000', () => chancesOf(problem, plan, 200)),
   ...atSize(40, { first: '100', again: '50', rehearsal: '2000' }, 5),
   ...atSize(75, { first: '100', again: '50', rehearsal: '2000' }, 5),
-  ...atSize(300, { first: '1000', again: '-', rehearsal: '-' }, 1),
+  // 200 rehearsals of so many take minutes.
+  ...atSize(300, { first: '1000', again: '-', rehearsal: '-' }, 1, false),
   ...atSize(630, { first: '1000', again: '-', rehearsal: '-' }, 1, false),
 );
 console.log(lines.join('\n'));

@@ -21,7 +21,7 @@ import { stillToCome, type StillToCome } from './stillToCome.ts';
 
 const TRAVEL = STAGES.indexOf('travel');
 
-/** Of steps ready at once the one that was planned first goes first: far less than a slot between neighbours. */
+/** Steps that are looked at in one slot take turns: far less than a slot between neighbours. */
 const TIE = 2 ** -24;
 /** Work that could be left for tomorrow is finished today when no more than this is left. */
 const OVERTIME_SLOTS = 6;
@@ -46,7 +46,7 @@ const NEVER = -2;
  * is planned, if it can; else as soon as it can by all that has begun, if those others that are expected there give way. Where
  * time becomes free, what comes next of a piece begins sooner. See docs/decisions/0027.
  * Field terms: discrete-event simulation; list scheduling by planned start
- * Cost: a search for a place for each step that waits, whenever somebody it needs is free
+ * Cost: a search for a place for each step that waits, whenever somebody who can do it is free
  */
 export class Rehearsal {
   readonly #b: PartialSchedule;
@@ -218,7 +218,7 @@ export class Rehearsal {
     return soonest;
   }
 
-  /** By whoever it is planned for when they are the soonest. */
+  /** As it is planned when it can begin so, else in the first way in which it can; else as soon as it can after that. */
   #seek(i: number, from: number): boolean {
     const b = this.#b;
     const { mode, crew } = this.#toCome;
