@@ -129,6 +129,40 @@ describe('rehearsing a plan', () => {
       expect(other(shop(null))).toEqual([at(0, 13), at(0, 13)]);
     });
   });
+  test('what comes next begins sooner where nobody is expected; what is late, half the time where others give way', () => {
+    const helper = (id: string, skill: string) => ({ id, name: id, hours: NINE_TO_FIVE, skills: { [skill]: 1 } });
+    const rack = { kind: 'rack', units: 1, span: 'work' } as const;
+    const shares = (due: number | null) => {
+      // From ten to twelve Bo was to rub what is painted twice; from half past ten the rack is another's.
+      const rub = step('rub', { skill: 'repair', work_minutes: 120, after: [after('fails')] });
+      const steps = [
+        step('see', { work_minutes: 15 }),
+        step('next', { skill: 'repair', needs: [rack], after: [after('see')] }),
+      ];
+      const problem = smallShop(
+        [
+          piece('p', [coat('fails', { work_minutes: 60 }), rub], { promised: true, due: at(0, 12) }),
+          piece('q', steps, { arrival: at(0, 9, 30), due }),
+          piece('r', [step('other', { skill: 'seal', work_minutes: 15, needs: [rack] })], { arrival: at(0, 10, 30) }),
+        ],
+        {
+          people: [helper('ada', 'paint'), helper('bo', 'repair'), helper('cleo', 'prep'), helper('dan', 'seal')],
+          stations: [
+            { id: 'bench', name: 'Bench', kind: 'bench', capacity: 9, hours: null, climate: 'shed' },
+            { id: 'rack', name: 'Rack', kind: 'rack', capacity: 1, hours: null, climate: 'shed' },
+          ],
+        },
+      );
+      const plan = planAfresh(problem);
+      expect([startOf(plan, 'next'), startOf(plan, 'other')]).toEqual([at(0, 12), at(0, 10, 30)]);
+      const runs = simulate(problem, plan, 1000, 1, { ...CERTAIN, rework: 1 }).get('q')!;
+      return [at(0, 10, 45), at(0, 11, 45)].map((t) => runs.filter((r) => r === t).length / 1000);
+    };
+    expect(shares(null)).toEqual([0, 1]);
+    const [given, waited] = shares(at(0, 12));
+    expect(given).toBeCloseTo(0.5, 1);
+    expect(given! + waited!).toBe(1);
+  });
   describe('a step that has lost its place', () => {
     // Bo was to rub at ten. The coat before it is laid twice, so that it is two when he can, and others are his by then.
     const people = [

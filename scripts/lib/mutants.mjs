@@ -595,6 +595,20 @@ export const MUTANTS = [
   },
   {
     file: 'core/src/promise/rehearsal.ts',
+    find: '(isSooner || slack >= URGENT_SLOTS ?',
+    to: '(slack >= URGENT_SLOTS ?',
+    fault: 'others mostly give way to a late piece that could go sooner',
+    tests: core('rehearsal'),
+  },
+  {
+    file: 'core/src/promise/rehearsal.ts',
+    find: 'if (isSooner && slack >= 0) return false;',
+    to: '',
+    fault: 'others give way to a piece in time that could go sooner',
+    tests: core('rehearsal'),
+  },
+  {
+    file: 'core/src/promise/rehearsal.ts',
     find: '(isFirst ? 0 : this.#toCome.order.length)',
     to: '0',
     fault: 'what is late for a told date waits for what was planned before it',

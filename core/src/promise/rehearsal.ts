@@ -1,9 +1,11 @@
 import FlatQueue from 'flatqueue';
 import { GRID_MINUTES } from '../calendar/grid.ts';
 import type { Draft } from '../planner/build/draft.ts';
-import { afterNth, nextSet } from '../planner/engine/resources/bits.ts';
+import { WORTH_MOVING_MINUTES } from '../planner/build/replan.ts';
+import { afterNth } from '../planner/engine/resources/bits.ts';
 import {
   canStartAt,
+  crewRun,
   insert,
   latestFor,
   type PartialSchedule,
@@ -25,8 +27,7 @@ const TRAVEL = STAGES.indexOf('travel');
 const TIE = 2 ** -24;
 /** Work that could be left for tomorrow is finished today when no more than this is left. */
 const OVERTIME_SLOTS = 6;
-/** What is gained by less is not worth a change. */
-const WORTH_MOVING_SLOTS = 6;
+const WORTH_MOVING_SLOTS = WORTH_MOVING_MINUTES / GRID_MINUTES;
 /**
  * A re-plan either has all that follows shift or nobody move while there is other time, whichever costs less. That is decided by
  * more than a run knows, so that chance does, for each piece in each run: so often nobody moves, and so often for a piece that
@@ -203,17 +204,10 @@ export class Rehearsal {
 
   /** The first slot in which anybody who can do a step is free, which is never after the first in which it can be done. */
   #handsFrom(i: number, at: number): number {
-    const { people, slots } = this.#b.model;
-    let soonest = slots;
+    let soonest = this.#b.model.slots;
     for (const crew of this.#crews[i]!) {
-      let from = at;
-      for (let k = 0, agreed = 0; agreed < crew.length && from < soonest; k = (k + 1) % crew.length) {
-        const free = nextSet(people[crew[k]!]!.free, from, soonest);
-        agreed = free === from ? agreed + 1 : 1;
-        from = free;
-      }
-      if (from === at) return at;
-      soonest = Math.min(soonest, from);
+      soonest = crewRun(this.#b, crew, at, 1, soonest, 0);
+      if (soonest === at) return at;
     }
     return soonest;
   }
@@ -222,9 +216,7 @@ export class Rehearsal {
   #seek(i: number, from: number): boolean {
     const b = this.#b;
     const { mode, crew } = this.#toCome;
-    return (
-      seekOnly(b, i, mode[i]!, crew[i]!, from) || canStartAt(b, i, from) || seek(b, i, from + 1, 0, 0, b.model.slots)
-    );
+    return seekOnly(b, i, mode[i]!, crew[i]!, from) || canStartAt(b, i, from) || seek(b, i, from + 1);
   }
 
   /** Slots by which a step must begin later than it was found, so that what has to follow it in a window can. */

@@ -22,7 +22,7 @@ import { improve } from '../engine/search/search.ts';
 import { withBaseline } from './stability.ts';
 
 /** A piece is pulled forward only when it, or its very next step, gains this much; less is not worth a change. */
-const WORTH_MOVING_MINUTES = 30;
+export const WORTH_MOVING_MINUTES = 30;
 
 /**
  * The smallest honest change to `previous` that fits the problem as it is now. Two repairs are made, and the one that

@@ -346,7 +346,7 @@ function seekWhole(
 }
 
 /** First start at or after `s` in which everyone of a crew is free for `d` slots; `limit` when there is none before it. */
-function crewRun(
+export function crewRun(
   b: PartialSchedule,
   crew: readonly number[],
   s: number,
