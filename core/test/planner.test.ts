@@ -256,6 +256,17 @@ describe('pins, holds and what is under way', () => {
     expect(plan.steps['a']).toMatchObject({ start: at(0, 8), end: at(0, 9, 10) });
     expect(startOf(plan, 'b')).toBe(at(0, 9, 10));
   });
+  test('nobody works on one part for a step that was passed over, while what should have waited for it is under way', () => {
+    const people = ['ada', 'bo'].map((id) => ({ id, name: id, hours: NINE_TO_FIVE, skills: EVERY_SKILL }));
+    const begun = step('b', {
+      zones: ['top'],
+      after: [after('a')],
+      state: { kind: 'started', at: at(0, 9), by: ['ada'] },
+    });
+    const start = (zone: string) =>
+      startOf(planAfresh(smallShop([piece('p', [step('a', { zones: [zone] }), begun])], { people })), 'a');
+    expect([start('top'), start('legs')]).toEqual([at(0, 10), at(0, 9)]);
+  });
   test('nothing is worked before its piece arrives', () => {
     expect(startOf(planAfresh(smallShop([piece('p', [step('a')], { arrival: at(3, 11, 30) })])), 'a')).toBe(
       at(3, 11, 30),

@@ -3,7 +3,6 @@ import {
   type PieceToPlan,
   type Problem,
   chanceBy,
-  chancesInParts,
   chancesOf,
   EVERY_SKILL,
   factors,
@@ -14,6 +13,7 @@ import {
   simulate,
   prioritise,
   remedies,
+  readyInParts,
   replan,
   USUAL_UNCERTAINTY,
 } from '../src/index.ts';
@@ -36,15 +36,26 @@ describe('rehearsing a plan', () => {
         expect(Math.abs(runs[0]! - plan.ready[id]!), `seed ${seed} ${id}`).toBeLessThanOrEqual(5);
     }
   });
-  test('in parts it says after every few runs what they say so far, ends with as many as were asked for, and says the same', () => {
+  test('in parts it says after every few runs what they say so far, and ends with as many as were asked for', () => {
     const { problem } = randomWorkshop(3, 3);
     const plan = planAfresh(problem);
-    const parts = [...chancesInParts(problem, plan, 12, 7)];
+    const [id] = simulate(problem, plan, 1, 1).keys();
+    const parts = [...readyInParts(problem, plan, id!, 12)];
     expect(parts.map((p) => p.runs)).toEqual([5, 10, 12]);
-    expect(parts.at(-1)!.soFar()).toEqual(chancesOf(problem, plan, 12, 7));
-    const [first] = parts.at(-1)!.soFar().values();
-    expect(first).toMatchObject({ runs: 12 });
-    expect(first!.sample).toHaveLength(12);
+    expect(parts.at(-1)!.soFar()).toEqual(simulate(problem, plan, 12, 1).get(id!));
+    expect(chancesOf(problem, plan, 12).get(id!)).toMatchObject({ runs: 12, sample: { length: 12 } });
+  });
+  test('several threads find in their shares of the runs what one finds in all', () => {
+    const { problem } = randomWorkshop(3, 3);
+    const plan = planAfresh(problem);
+    for (const [id, all] of simulate(problem, plan, 23, 1))
+      for (const of of [2, 3, 4]) {
+        const shares = Array.from({ length: of }, (_, part) => [...readyInParts(problem, plan, id, 23, { part, of })]);
+        const lasts = shares.map((parts) => parts.at(-1)!.soFar());
+        expect(lasts.flatMap((l) => [...l]).sort((a, b) => a - b)).toEqual([...all]);
+        // Nobody does a run that is another's.
+        expect(Math.max(...lasts.map((l) => l.length)) - Math.min(...lasts.map((l) => l.length))).toBeLessThan(2);
+      }
   });
   test('nothing is ready before its plan, a later date is never less sure, and the same seed gives the same runs', () => {
     const { problem } = randomWorkshop(3, 5);

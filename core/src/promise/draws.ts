@@ -14,9 +14,8 @@ const LONGEST_AWAY = 3;
 export class Draws {
   readonly #uncertainty: Uncertainty;
   readonly #r: () => number;
-  readonly #work: () => number;
-  readonly #ownDrying: () => number;
-  readonly #weekDrying: () => number;
+  #work: () => number = () => 1;
+  #weekDrying: () => number = () => 1;
   readonly #steps: Draft['compiled']['model']['steps'];
   readonly #isCoat: readonly boolean[];
   /** By step: its product on its piece; they dry well or badly together. */
@@ -28,9 +27,6 @@ export class Draws {
   constructor(uncertainty: Uncertainty, { compiled }: Draft, r: () => number) {
     this.#uncertainty = uncertainty;
     this.#r = r;
-    this.#work = factors(uncertainty.work, r);
-    this.#ownDrying = factors(uncertainty.drying, r);
-    this.#weekDrying = factors(uncertainty.week, r);
     this.#steps = compiled.model.steps;
     this.#isCoat = compiled.steps.map((s) => s.product !== null);
     const batches = new Map<string, number>();
@@ -42,8 +38,13 @@ export class Draws {
     this.#drying = new Float64Array(batches.size);
   }
 
+  /** A new run, of which nothing depends on the one before: normal numbers are drawn in pairs, and one may be left. */
   begin(): void {
-    for (let k = 0; k < this.#drying.length; k++) this.#drying[k] = this.#ownDrying();
+    const { work, drying, week } = this.#uncertainty;
+    this.#work = factors(work, this.#r);
+    this.#weekDrying = factors(week, this.#r);
+    const ownDrying = factors(drying, this.#r);
+    for (let k = 0; k < this.#drying.length; k++) this.#drying[k] = ownDrying();
     this.#weeks.clear();
     this.#illUntil.clear();
   }

@@ -21,6 +21,8 @@ export class Expectations {
   /** By step: the next and the last one before it of those expected in the same part of a day. */
   readonly next: Int32Array;
   readonly #before: Int32Array;
+  /** By piece: its steps for which none waits, one of which is the last to be over. */
+  readonly #last: readonly (readonly number[])[];
 
   constructor(b: PartialSchedule, toCome: StillToCome) {
     this.#b = b;
@@ -29,6 +31,8 @@ export class Expectations {
     this.first = new Int32Array(partOf(b.model.slots) + 1);
     this.next = new Int32Array(b.model.steps.length);
     this.#before = new Int32Array(b.model.steps.length);
+    const isLast = (i: number) => toCome.number[i]! >= 0 && toCome.followers[i]!.length === 0;
+    this.#last = b.model.pieces.map(({ steps }) => steps.filter(isLast));
   }
 
   /** All as planned. */
@@ -45,29 +49,34 @@ export class Expectations {
     this.#take(i);
   }
 
-  /** A step is expected in a slot, and what waits for it as much later as that makes it. */
+  /** A step is expected in a slot, and what waits for it, and for others, when the last of those is there. */
   expect(i: number, at: number): void {
-    const { start, followers } = this.#toCome;
     if (this.at[i] === at) return;
     const isMoved = partOf(this.at[i]!) !== partOf(at);
     if (isMoved) this.#take(i);
     this.at[i] = at;
     if (isMoved) this.#add(i);
-    const waiting = followers[i]!;
-    for (let k = 0; k < waiting.length; k++) {
-      const { step, lag } = waiting[k]!;
-      this.expect(step, Math.max(start[step]!, at + lag));
-    }
+    const followers = this.#toCome.followers[i]!;
+    for (let k = 0; k < followers.length; k++) this.expect(followers[k]!, this.#from(followers[k]!));
+  }
+
+  /** When all that a step waits for is expected to be there, and not before it was planned. */
+  #from(i: number): number {
+    const preds = this.#toCome.preds[i]!;
+    const lags = this.#toCome.lags[i]!;
+    let from = this.#toCome.start[i]!;
+    for (let k = 0; k < preds.length; k++) from = Math.max(from, this.at[preds[k]!]! + lags[k]!);
+    return from;
   }
 
   /** Slots from when a piece is expected to be done until its date: below 0 when it misses it, Infinity without one. */
   slackOf(piece: number): number {
     const { pieces, slots } = this.#b.model;
-    const { due, steps } = pieces[piece]!;
-    const { start, end, number } = this.#toCome;
+    const { due } = pieces[piece]!;
+    const { start, end } = this.#toCome;
     if (due >= slots) return Infinity;
     let done = -Infinity;
-    for (const i of steps) if (number[i]! >= 0) done = Math.max(done, this.at[i]! + end[i]! - start[i]!);
+    for (const i of this.#last[piece]!) done = Math.max(done, this.at[i]! + end[i]! - start[i]!);
     return due - done;
   }
 

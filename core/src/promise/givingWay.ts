@@ -22,7 +22,10 @@ type Needs = {
   readonly air: number;
 };
 
-/** Bits of a word: where there is more to tell apart, some share one, so that a bit in common is a reason to look and no more. */
+/**
+ * Bits of a word: where there is more to tell apart, some share one. Of places a bit in common is a reason to look and no more; of more
+ * than 31 people two with one bit count as the same, so that a step may give way to what somebody else could do.
+ */
 const BITS = 31;
 /** The bit of any tool that is set up, beside people's. */
 const TOOL = 1 << BITS;
@@ -33,11 +36,15 @@ export class GivingWay {
   readonly #b: PartialSchedule;
   readonly #toCome: StillToCome;
   readonly #expectations: Expectations;
-  /** By step: its place in the route of its piece. */
+  /** By step: its piece, and its place in the route of it. */
+  readonly #piece: Int32Array;
   readonly #rank: Int32Array;
   /** Profiles that can be short, and those that are only never to be beside another. */
   readonly #short: readonly CumulativeProfile[];
   readonly #beside: readonly CumulativeProfile[];
+  /** By step: how it was planned to be done, and bits of the people of each crew that can do it in some way. */
+  readonly #ways: readonly Mode[];
+  readonly #crews: readonly (readonly number[])[];
   /** By step, as it was planned: bits of who and of what is in use. */
   readonly #hands: Int32Array;
   readonly #places: Int32Array;
@@ -54,15 +61,19 @@ export class GivingWay {
     // Room for as many as there are is never short.
     this.#short = profiles.filter((p) => p.capacity < steps.length);
     this.#beside = profiles.filter((p) => p.capacity >= steps.length);
+    this.#piece = Int32Array.from(steps, (s) => s.piece);
     this.#rank = new Int32Array(steps.length);
     for (const p of pieces) p.steps.forEach((i, n) => (this.#rank[i] = n));
+    this.#ways = steps.map((s, j) => s.modes[toCome.mode[j]!]!);
+    this.#crews = steps.map((s) => [...new Set(s.modes.flatMap((m) => m.crews.map(peopleOf)))]);
     this.#hands = new Int32Array(steps.length);
     this.#places = new Int32Array(steps.length);
     this.#air = new Int32Array(steps.length);
     for (const i of toCome.order) {
-      this.#hands[i] = handsOf(this.#wayOf(i), toCome.crew[i]!);
-      this.#places[i] = bitsOf(this.#wayOf(i).demands, this.#short);
-      this.#air[i] = bitsOf(this.#wayOf(i).demands, this.#beside);
+      const how = this.#ways[i]!;
+      this.#hands[i] = handsOf(how, toCome.crew[i]!);
+      this.#places[i] = bitsOf(how.demands, this.#short);
+      this.#air[i] = bitsOf(how.demands, this.#beside);
     }
   }
 
@@ -88,14 +99,15 @@ export class GivingWay {
       for (let j = first[part]!; j >= 0; j = next[j]!) {
         const from = at[j]!;
         if (from < found.start || from >= free) continue;
-        const isSamePiece = steps[j]!.piece === step.piece;
+        const isSamePiece = this.#piece[j] === step.piece;
         // What comes later in the route of a piece is placed round what comes sooner.
         if (isSamePiece && this.#rank[j]! >= this.#rank[i]!) continue;
-        const isBusy = from < found.end && (this.#hands[j]! & hands) !== 0 && this.#needsHands(j, how, found.crew);
-        const isUsed = (this.#places[j]! & needs.places) !== 0 || (this.#air[j]! & needs.air) !== 0;
+        const isUsed = ((this.#places[j]! & needs.places) | (this.#air[j]! & needs.air)) !== 0;
         const isTaken = isUsed && this.#isPlaceTaken(j, how, needs, from, free);
+        const isBusy =
+          !isTaken && from < found.end && (this.#hands[j]! & hands) !== 0 && this.#needsHands(j, how, found.crew);
         if (!isBusy && !isTaken && !(isSamePiece && this.#isApart(step, j, how, from, free))) continue;
-        if (isToldLate && this.#isMoreUrgent(step.piece, steps[j]!.piece)) continue;
+        if (isToldLate && this.#isMoreUrgent(step.piece, this.#piece[j]!)) continue;
         last = Math.max(last, found.start + 1, from + end[j]! - start[j]!);
       }
     return last;
@@ -111,7 +123,7 @@ export class GivingWay {
   #isPlaceTaken(j: number, how: Mode, { demands, clashes }: Needs, from: number, free: number): boolean {
     const { end } = this.#b.found;
     let isTaken = false;
-    for (const { profile, units } of this.#wayOf(j).demands) {
+    for (const { profile, units } of this.#ways[j]!.demands) {
       for (const c of clashes) if (c.profile === profile && from < spanEnd(c.span, how, end, free)) isTaken = true;
       for (let k = 0; k < demands.length; k++) {
         const own = demands[k]!;
@@ -125,12 +137,9 @@ export class GivingWay {
 
   /** Whether a step expected elsewhere needs the tool that has to be set up, or somebody of a crew: nobody else can do it. */
   #needsHands(j: number, how: Mode, crew: number): boolean {
-    const other = this.#wayOf(j);
-    if (how.setups !== null && other.setups === how.setups) return true;
-    const people = how.crews[crew]!;
-    const isOneOf = (p: number) => people.includes(p);
-    if (!other.crews[this.#toCome.crew[j]!]!.some(isOneOf)) return false;
-    return this.#b.model.steps[j]!.modes.every((m) => m.crews.every((c) => c.some(isOneOf)));
+    if (how.setups !== null && this.#ways[j]!.setups === how.setups) return true;
+    const people = peopleOf(how.crews[crew]!);
+    return (this.#hands[j]! & people) !== 0 && this.#crews[j]!.every((c) => (c & people) !== 0);
   }
 
   /** Whether two steps of one piece may not be done at once, or the one not on the wet film of the other. */
@@ -141,11 +150,6 @@ export class GivingWay {
         other === j &&
         from < spanEnd(kind === DISJUNCTION.wetOver && how.film ? SPAN.sticky : SPAN.work, how, end, free),
     );
-  }
-
-  /** How a step was planned to be done. */
-  #wayOf(j: number): Mode {
-    return this.#b.model.steps[j]!.modes[this.#toCome.mode[j]!]!;
   }
 
   #needsOf(mode: Mode): Needs {
@@ -175,9 +179,7 @@ function bitsOf(
   );
 }
 
+const peopleOf = (crew: readonly number[]): number => crew.reduce((all, p) => all | bit(p), 0);
+
 /** Bits of a crew, and of the tool it sets up. */
-function handsOf(mode: Mode, crew: number): number {
-  let hands = mode.setups ? TOOL : 0;
-  for (const p of mode.crews[crew]!) hands |= bit(p);
-  return hands;
-}
+const handsOf = (mode: Mode, crew: number): number => peopleOf(mode.crews[crew]!) | (mode.setups ? TOOL : 0);

@@ -3,7 +3,7 @@ import type { Plan, Problem } from '../planner/model/model.ts';
 import type { Instant } from '../quantities/units.ts';
 import { chanceBy, nearestShare, quantile } from './chances.ts';
 import { earliestReady } from './earliestReady.ts';
-import { type Simulated, Simulation } from './simulate.ts';
+import { type Share, simulate, Simulation, WHOLE } from './simulate.ts';
 
 /** Dates by which a piece is ready in about half, in four of five, and in nineteen of twenty simulation runs. */
 export type Chances = {
@@ -25,54 +25,36 @@ const DRAWN = 100;
 /** So many runs lie between two parts of an answer: less than somebody notices in a shop of twenty pieces. */
 const PART_RUNS = 5;
 
-/** What the runs so far say, worked out when it is asked for. */
-export type Part<T> = { readonly runs: number; readonly soFar: () => T };
+/** When a piece was ready in the runs so far, worked out when it is asked for; sorted. */
+export type Part = { readonly runs: number; readonly soFar: () => Float64Array };
 
 /**
- * What can be promised for a new or changed piece, and how sure each date is: after every few runs what they say so far.
+ * When a piece of a plan is ready in each run: after every few runs what they say so far.
+ * @param share of the runs, where others are done elsewhere
+ */
+export function* readyInParts(
+  problem: Problem,
+  plan: Plan,
+  piece: string,
+  runs: number,
+  share: Share = WHOLE,
+  seed = 1,
+): Generator<Part, void> {
+  const simulation = new Simulation(problem, plan, seed, problem.uncertainty, piece, share);
+  const own = Math.ceil((runs - share.part) / share.of);
+  for (let done = 0; done < own;) {
+    const part = Math.min(PART_RUNS, own - done);
+    simulation.run(part);
+    done += part;
+    yield { runs: done, soFar: () => simulation.ready().get(piece)! };
+  }
+}
+
+/**
+ * What can be promised for a new or changed piece, and how sure each date is.
  * @param problem with the piece as it would be saved
  * @param isFirst it goes before pieces whose date nobody was told
  */
-export function* promiseInParts(
-  problem: Problem,
-  current: Plan | null,
-  piece: string,
-  runs: number,
-  seed = 1,
-  isFirst = false,
-): Generator<Part<PromiseAnswer>, void> {
-  const found = earliestReady(problem, current, piece, isFirst);
-  if (found.kind === 'noRoom') {
-    yield { runs, soFar: () => found };
-    return;
-  }
-  const { at: earliest, plan } = found;
-  for (const part of chancesInParts(problem, plan, runs, seed, piece))
-    yield {
-      runs: part.runs,
-      soFar: () => ({ kind: 'ready', earliest, chances: part.soFar().get(piece)!, plan }),
-    };
-}
-
-/** The chances of every piece that has its place in a plan, after every few runs. @param only of this one */
-export function* chancesInParts(
-  problem: Problem,
-  plan: Plan,
-  runs: number,
-  seed = 1,
-  only: string | null = null,
-): Generator<Part<ReadonlyMap<string, Chances>>, void> {
-  const simulation = new Simulation(problem, plan, seed, problem.uncertainty, only);
-  for (let done = 0; done < runs;) {
-    const part = Math.min(PART_RUNS, runs - done);
-    simulation.run(part);
-    done += part;
-    const now = done;
-    yield { runs: now, soFar: () => chancesAfter(problem, simulation.ready(), now) };
-  }
-}
-
-/** As `promiseInParts`, all of it. */
 export function promiseFor(
   problem: Problem,
   current: Plan | null,
@@ -81,10 +63,13 @@ export function promiseFor(
   seed = 1,
   isFirst = false,
 ): PromiseAnswer {
-  return lastOf(promiseInParts(problem, current, piece, runs, seed, isFirst));
+  const found = earliestReady(problem, current, piece, isFirst);
+  if (found.kind === 'noRoom') return found;
+  const { at: earliest, plan } = found;
+  return { kind: 'ready', earliest, chances: chancesOf(problem, plan, runs, seed, piece).get(piece)!, plan };
 }
 
-/** As `chancesInParts`, all of them. */
+/** The chances of every piece that has its place in a plan. @param only of this one */
 export function chancesOf(
   problem: Problem,
   plan: Plan,
@@ -92,29 +77,20 @@ export function chancesOf(
   seed = 1,
   only: string | null = null,
 ): ReadonlyMap<string, Chances> {
-  return lastOf(chancesInParts(problem, plan, runs, seed, only));
+  const ready = simulate(problem, plan, runs, seed, problem.uncertainty, only);
+  const due = new Map(problem.pieces.map((p) => [p.id, p.due]));
+  return new Map(Array.from(ready, ([id, sorted]) => [id, chancesIn(sorted, due.get(id)!)] as const));
 }
 
-function lastOf<T>(parts: Iterable<Part<T>>): T {
-  let last: Part<T> | undefined;
-  for (const part of parts) last = part;
-  return last!.soFar();
-}
-
-function chancesAfter(problem: Problem, ready: Simulated, runs: number): Map<string, Chances> {
-  const out = new Map<string, Chances>();
-  for (const piece of problem.pieces) {
-    const sorted = ready.get(piece.id);
-    if (!sorted) continue;
-    const step = Math.max(1, Math.floor(sorted.length / DRAWN));
-    out.set(piece.id, {
-      runs,
-      p50: nearestShare(sorted, 0.5),
-      p80: quantile(sorted, 0.8),
-      p95: quantile(sorted, 0.95),
-      due: piece.due === null ? null : chanceBy(sorted, piece.due),
-      sample: Array.from(sorted).filter((at, i) => i % step === 0 && at !== Infinity),
-    });
-  }
-  return out;
+/** @param sorted when a piece was ready in each run */
+export function chancesIn(sorted: Float64Array, due: Instant | null): Chances {
+  const step = Math.max(1, Math.floor(sorted.length / DRAWN));
+  return {
+    runs: sorted.length,
+    p50: nearestShare(sorted, 0.5),
+    p80: quantile(sorted, 0.8),
+    p95: quantile(sorted, 0.95),
+    due: due === null ? null : chanceBy(sorted, due),
+    sample: Array.from(sorted).filter((at, i) => i % step === 0 && at !== Infinity),
+  };
 }

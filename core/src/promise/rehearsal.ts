@@ -5,7 +5,6 @@ import { WORTH_MOVING_MINUTES } from '../planner/build/replan.ts';
 import { afterNth } from '../planner/engine/resources/bits.ts';
 import {
   canStartAt,
-  crewRun,
   insert,
   latestFor,
   type PartialSchedule,
@@ -18,6 +17,7 @@ import { STAGES } from '../products/product.ts';
 import { Absences } from './absences.ts';
 import type { Draws } from './draws.ts';
 import { Expectations } from './expectations.ts';
+import { FreeHands } from './freeHands.ts';
 import { GivingWay } from './givingWay.ts';
 import { stillToCome, type StillToCome } from './stillToCome.ts';
 
@@ -58,10 +58,7 @@ export class Rehearsal {
   readonly #expectations: Expectations;
   readonly #givingWay: GivingWay;
   readonly #begun: Uint8Array;
-  /** By step: all who can do it in some way. */
-  readonly #crews: readonly (readonly (readonly number[])[])[];
-  /** By step: slot in which it is looked at next; what else of it is in the queue is out of date. */
-  readonly #lookAt: Int32Array;
+  readonly #hands: FreeHands;
   readonly #waitsFor: Int32Array;
   /** By step: how often it has waited. */
   readonly #timesWaited: Int32Array;
@@ -69,7 +66,8 @@ export class Rehearsal {
   readonly #left: Int32Array;
   /** By piece: what chance has for its re-plans in this run. */
   readonly #shares: Float64Array;
-  readonly #queue = new FlatQueue();
+  /** Of each step that waits for no other the slot in which it is looked at next. */
+  readonly #queue: FlatQueue<number>;
   readonly #ready: Float64Array;
 
   /** @param wanted piece whose last step ends a run, since nothing that happens later can touch it; -1: all */
@@ -81,13 +79,13 @@ export class Rehearsal {
     this.#wanted = wanted;
     this.#absences = new Absences(draft);
     this.#toCome = stillToCome(b);
-    this.#crews = steps.map(({ modes }) => [...new Set(modes.map((m) => m.crews))].flat());
+    this.#hands = new FreeHands(b);
     this.#begun = new Uint8Array(steps.length);
     this.#expectations = new Expectations(b, this.#toCome);
     this.#givingWay = new GivingWay(b, this.#toCome, this.#expectations);
-    this.#lookAt = new Int32Array(steps.length);
     this.#waitsFor = new Int32Array(steps.length);
     this.#timesWaited = new Int32Array(steps.length);
+    this.#queue = new FlatQueue(steps.length);
     this.#left = new Int32Array(pieces.length);
     this.#shares = new Float64Array(pieces.length);
     this.#ready = new Float64Array(pieces.length);
@@ -101,7 +99,6 @@ export class Rehearsal {
     while (this.#queue.length > 0 && (this.#wanted < 0 || this.#left[this.#wanted]! > 0)) {
       const at = Math.floor(this.#queue.peekValue()!);
       const i = this.#toCome.order[this.#queue.pop()!]!;
-      if (this.#begun[i] || this.#lookAt[i] !== at) continue;
       this.#absences.comes(at);
       const next = this.#tryToBegin(i, at);
       if (next >= 0) this.#look(i, next);
@@ -119,7 +116,7 @@ export class Rehearsal {
     this.#queue.clear();
     this.#begun.fill(0);
     this.#timesWaited.fill(0);
-    this.#waitsFor.set(this.#toCome.waitsFor);
+    this.#hands.begin();
     this.#expectations.begin();
     this.#ready.fill(0);
     this.#left.fill(0);
@@ -129,7 +126,7 @@ export class Rehearsal {
     for (const i of this.#toCome.order) {
       const { piece } = steps[i]!;
       this.#left[piece]!++;
-      if (this.#waitsFor[i] !== 0) continue;
+      if ((this.#waitsFor[i] = this.#toCome.preds[i]!.length) > 0) continue;
       if (this.#isPulled(piece)) this.#lookNext(i, now);
       else this.#look(i, this.#toCome.start[i]!);
     }
@@ -150,7 +147,6 @@ export class Rehearsal {
   }
 
   #look(i: number, at: number): void {
-    this.#lookAt[i] = at;
     this.#expectations.expect(i, Math.max(at, this.#toCome.start[i]!));
     // Of what waits for the same moment, what is late for a told date goes first, then what was planned first.
     const isFirst = this.#expectations.isToldLate(this.#b.model.steps[i]!.piece);
@@ -165,7 +161,7 @@ export class Rehearsal {
     const planned = this.#toCome.start[i]!;
     const isSooner = at < planned;
     const later = (slot: number) => (isSooner && slot > planned - WORTH_MOVING_SLOTS ? planned : slot);
-    const hands = this.#handsFrom(i, at);
+    const hands = this.#hands.from(i, at);
     if (hands > at) return later(hands);
     if (!this.#seek(i, at)) return isSooner ? planned : NEVER;
     if (found.start > at) return later(found.start);
@@ -200,16 +196,6 @@ export class Rehearsal {
       from = Math.max(from, Math.ceil(dry + p.min_minutes / GRID_MINUTES - 1e-9));
     }
     return from;
-  }
-
-  /** The first slot in which anybody who can do a step is free, which is never after the first in which it can be done. */
-  #handsFrom(i: number, at: number): number {
-    let soonest = this.#b.model.slots;
-    for (const crew of this.#crews[i]!) {
-      soonest = crewRun(this.#b, crew, at, 1, soonest, 0);
-      if (soonest === at) return at;
-    }
-    return soonest;
   }
 
   /** As it is planned when it can begin so, else in the first way in which it can; else as soon as it can after that. */
@@ -255,6 +241,6 @@ export class Rehearsal {
     this.#left[step.piece]!--;
     this.#expectations.begun(i, start + Math.max(0, end - plannedEnd));
     this.#ready[step.piece] = Math.max(this.#ready[step.piece]!, this.#draws.dryAt(b, i, TRAVEL));
-    for (const { step: f } of this.#toCome.followers[i]!) if (--this.#waitsFor[f]! === 0) this.#lookNext(f, start);
+    for (const f of this.#toCome.followers[i]!) if (--this.#waitsFor[f]! === 0) this.#lookNext(f, start);
   }
 }

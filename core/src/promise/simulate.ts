@@ -10,8 +10,13 @@ import { Rehearsal } from './rehearsal.ts';
 /** When each piece was ready in each run, sorted; Infinity where a run went past what is known. */
 export type Simulated = ReadonlyMap<string, Float64Array>;
 
+/** Of the runs of a simulation, numbered from 0, every `of`-th beginning with `part`: what one of several threads does. */
+export type Share = { readonly part: number; readonly of: number };
+export const WHOLE: Share = { part: 0, of: 1 };
+
 /**
- * Runs a plan many times with work, drying, rework and absence as they may turn out; a few runs at a time, if need be.
+ * Runs a plan many times with work, drying, rework and absence as they may turn out; a few runs at a time, if need be. A run draws by
+ * its number alone, so that many threads together find what one does.
  * Field terms: Monte Carlo, discrete-event simulation
  * Cost: O(runs * steps), in searches for a place
  */
@@ -20,7 +25,11 @@ export class Simulation {
   readonly #compiled: Draft['compiled'];
   readonly #wanted: number;
   readonly #rehearsal: Rehearsal;
+  readonly #share: Share;
   readonly #readyAt: readonly number[][];
+  /** A number for each run, from which all it draws comes. */
+  readonly #seeds: () => number;
+  #draw: () => number;
 
   /** @param only of this piece; each run then ends when it is ready, since nothing that happens later can touch it */
   constructor(
@@ -29,24 +38,29 @@ export class Simulation {
     seed: number,
     uncertainty: Uncertainty = USUAL_UNCERTAINTY,
     only: string | null = null,
+    share: Share = WHOLE,
   ) {
     const draft = newDraft(problem, plan);
     loadBaseline(draft, plan);
     const { compiled } = draft;
     this.#plan = plan;
     this.#compiled = compiled;
+    this.#share = share;
     this.#wanted = only === null ? -1 : compiled.pieces.findIndex((p) => p.id === only);
-    this.#rehearsal = new Rehearsal(draft, new Draws(uncertainty, draft, randomFrom(seed)), this.#wanted);
+    this.#seeds = this.#draw = randomFrom(seed);
+    this.#rehearsal = new Rehearsal(draft, new Draws(uncertainty, draft, () => this.#draw()), this.#wanted);
     this.#readyAt = compiled.pieces.map(() => []);
   }
 
-  /** So many runs more. */
+  /** So many runs more of its share. */
   run(runs: number): void {
     const { origin, model } = this.#compiled;
-    for (let n = 0; n < runs; n++)
+    for (let n = 0; n < runs; n++) {
+      this.#draw = randomFrom(this.#nextSeed());
       this.#rehearsal.once().forEach((at, k) => {
         this.#readyAt[k]!.push(at > model.slots ? Infinity : origin + Math.ceil(at) * GRID_MINUTES);
       });
+    }
   }
 
   /** Of all runs so far. */
@@ -58,6 +72,15 @@ export class Simulation {
           : [[p.id, Float64Array.from(this.#readyAt[k]!).sort()] as const],
       ),
     );
+  }
+
+  #nextSeed(): number {
+    let seed = 0;
+    for (let k = 0; k < this.#share.of; k++) {
+      const next = this.#seeds() * 2 ** 32;
+      if (k === this.#share.part) seed = next;
+    }
+    return seed;
   }
 }
 

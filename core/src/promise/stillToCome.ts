@@ -6,12 +6,12 @@ export type StillToCome = {
   /** Steps that have a place in the plan, in the order of their starts, and the number of each in it; -1: it has none. */
   readonly order: Int32Array;
   readonly number: Int32Array;
-  /** Steps that wait for each, and the slots from its start until what each of them waits for of it is there. */
-  readonly followers: readonly (readonly { readonly step: number; readonly lag: number }[])[];
+  /** Steps that wait for each, those it waits for, and of each of these the slots from its start until what is waited for is there. */
+  readonly followers: readonly Int32Array[];
+  readonly preds: readonly Int32Array[];
+  readonly lags: readonly Int32Array[];
   /** Of those that wait for each: they have to follow it in a window, whatever it takes. */
   readonly tied: readonly (readonly number[])[];
-  /** How many steps still to come each waits for. */
-  readonly waitsFor: Int32Array;
   readonly start: Int32Array;
   readonly end: Int32Array;
   readonly mode: Int32Array;
@@ -26,13 +26,13 @@ export function stillToCome(b: PartialSchedule): StillToCome {
     .sort((x, y) => b.start[x]! - b.start[y]! || x - y);
   const number = new Int32Array(steps.length).fill(-1);
   order.forEach((i, n) => (number[i] = n));
-  const followers: { step: number; lag: number }[][] = steps.map(() => []);
-  const waitsFor = new Int32Array(steps.length);
+  const followers: number[][] = steps.map(() => []);
+  const preds: number[][] = steps.map(() => []);
   for (const i of order)
     for (const of of new Set(steps[i]!.preds.map((p) => p.step))) {
       if (number[of]! < 0) continue;
-      followers[of]!.push({ step: i, lag: lagOf(b, of, i) });
-      waitsFor[i]!++;
+      followers[of]!.push(i);
+      preds[i]!.push(of);
     }
   const isTied = (of: number, step: number) =>
     steps[step]!.rescue_minutes < 0 && steps[step]!.preds.some((p) => p.step === of && p.maxSlots < Infinity);
@@ -40,9 +40,10 @@ export function stillToCome(b: PartialSchedule): StillToCome {
   return {
     order,
     number,
-    followers,
-    tied: followers.map((those, of) => those.map((f) => f.step).filter((step) => isTied(of, step))),
-    waitsFor,
+    followers: followers.map((those) => Int32Array.from(those)),
+    preds: preds.map((those) => Int32Array.from(those)),
+    lags: preds.map((those, i) => Int32Array.from(those, (of) => lagOf(b, of, i))),
+    tied: followers.map((those, of) => those.filter((step) => isTied(of, step))),
     start: start.slice(),
     end: end.slice(),
     mode: mode.slice(),

@@ -100,3 +100,14 @@ const start = () => new Worker(new URL('./core.worker.ts', import.meta.url), { t
 /** The thread for what is answered while a finger moves, and one for what takes seconds in a large shop. */
 export const bridge = new Bridge(start, afterPaint);
 export const slowBridge = new Bridge(start, afterPaint);
+
+/** No more threads than this rehearse together: each holds the whole workshop. */
+const MOST_THREADS = 4;
+/** What `slowBridge` has help from where there is much to do: as many threads in all as the machine has cores. */
+export const rehearsers: readonly Bridge[] = [
+  slowBridge,
+  ...Array.from(
+    { length: Math.min(MOST_THREADS, navigator.hardwareConcurrency || 1) - 1 },
+    () => new Bridge(start, afterPaint),
+  ),
+];

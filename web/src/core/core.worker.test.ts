@@ -1,8 +1,8 @@
 import type { PieceView } from '@app/contract';
-import { planAfresh, problemOf, promiseFor } from '@app/core';
+import { planAfresh, problemOf, promiseFor, simulate, WHOLE } from '@app/core';
 import { describe, expect, test } from 'vitest';
 import { randomWorkshop } from '../../../core/test/fixtures/randomWorkshop.ts';
-import { CoreApi, type Promised } from './core.worker.ts';
+import { CoreApi, type Rehearsed } from './core.worker.ts';
 
 const RUNS = 40;
 
@@ -18,35 +18,49 @@ function laid(pieceCount: number) {
 describe('a question that takes long', () => {
   test('is told early from few rehearsals, then whole, as when it is worked out at once', async () => {
     const { api, asked, shop, pieces, now, plan } = laid(5);
-    const told: Promised[] = [];
-    const whole = await api.promise(asked, RUNS, (soFar) => told.push(soFar));
-    const { plan: _plan, ...atOnce } = promiseFor(problemOf(shop, pieces, now), plan, asked.piece.id, RUNS) as Extract<
-      ReturnType<typeof promiseFor>,
-      { kind: 'ready' }
-    >;
-    expect(whole).toEqual(atOnce);
-    expect(told.map((t) => t.kind === 'ready' && t.chances.runs)).toEqual([20]);
+    const told: Rehearsed[] = [];
+    const whole = await api.rehearse(asked, RUNS, WHOLE, (soFar) => told.push(soFar));
+    const problem = problemOf(shop, pieces, now);
+    const { id } = asked.piece;
+    const atOnce = promiseFor(problem, plan, id, RUNS);
+    const { earliest, plan: saved } = atOnce as Extract<typeof atOnce, { kind: 'ready' }>;
+    expect(whole).toEqual({ kind: 'ready', earliest, ready: simulate(problem, saved, RUNS, 1, undefined, id).get(id) });
+    expect(told.map((t) => t.kind === 'ready' && t.ready.length)).toEqual([20]);
+  });
+
+  test('about a piece that is planned is about the plan there is, and in shares it is told as early', async () => {
+    const { api, asked, shop, pieces, now, plan } = laid(5);
+    const { id } = asked.piece;
+    const told: Rehearsed[] = [];
+    const shares = [0, 1].map((part) => api.rehearse(id, RUNS, { part, of: 2 }, (soFar) => told.push(soFar)));
+    // The same thread is asked anew, so that only the second is wanted.
+    await expect(shares[0]).rejects.toThrow('nobody waits');
+    expect(await shares[1]).toMatchObject({ kind: 'ready', earliest: plan.ready[id], ready: { length: RUNS / 2 } });
+    expect(told.map((t) => t.kind === 'ready' && t.ready.length)).toEqual([10]);
+    const all = await api.rehearse(id, RUNS, WHOLE, () => {});
+    const runs = simulate(problemOf(shop, pieces, now), plan, RUNS, 1, undefined, id).get(id);
+    expect(all).toMatchObject({ ready: runs });
   });
 
   test('is given up when it is asked otherwise, and when it is let go; others of its kind and other kinds go on', async () => {
     const { api, asked } = laid(5);
-    const first = api.promise(asked, 20_000, () => {});
-    const second = api.promise({ ...asked, isFirst: true }, RUNS, () => {});
+    const first = api.rehearse(asked, 20_000, WHOLE, () => {});
+    const second = api.rehearse({ ...asked, isFirst: true }, RUNS, WHOLE, () => {});
     await expect(first).rejects.toThrow('nobody waits');
-    expect(await second).toMatchObject({ kind: 'ready', chances: { runs: RUNS } });
+    expect(await second).toMatchObject({ kind: 'ready', ready: { length: RUNS } });
 
-    const third = api.promise(asked, 20_000, () => {});
-    const chances = api.chances(10);
+    const third = api.rehearse(asked, 20_000, WHOLE, () => {});
+    const chances = api.rehearse(asked.piece.id, 10, WHOLE, () => {});
     api.letGo('promise');
     await expect(third).rejects.toThrow('nobody waits');
-    expect(Object.values(await chances)[0]!.runs).toBe(10);
+    expect(await chances).toMatchObject({ ready: { length: 10 } });
   });
 
   test('is answered the same whether the thread was made ready for it or not', async () => {
     const [cold, ready] = [laid(5), laid(5)];
     ready.api.prepare();
-    expect(await ready.api.promise(ready.asked, 20, () => {})).toEqual(
-      await cold.api.promise(cold.asked, 20, () => {}),
+    expect(await ready.api.rehearse(ready.asked, 20, WHOLE, () => {})).toEqual(
+      await cold.api.rehearse(cold.asked, 20, WHOLE, () => {}),
     );
     expect(ready.api.preview(ready.asked)).toEqual(cold.api.preview(cold.asked));
   });
@@ -54,7 +68,7 @@ describe('a question that takes long', () => {
   test('holds up no quick one for longer than a breath', async () => {
     const { api, asked } = laid(5);
     const order: string[] = [];
-    const slow = api.promise(asked, RUNS, () => {}).then(() => order.push('slow'));
+    const slow = api.rehearse(asked, RUNS, WHOLE, () => {}).then(() => order.push('slow'));
     const quick = new Promise((resolve) => setTimeout(resolve)).then(() => {
       api.scarce();
       order.push('quick');

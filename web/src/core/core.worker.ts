@@ -3,8 +3,7 @@ import {
   byWorth,
   changedBy,
   type DayBreak,
-  type Chances,
-  chancesInParts,
+  type Earliest,
   eachRemedy,
   earliestReady,
   explained,
@@ -25,7 +24,6 @@ import {
   type NearMix,
   type Outlook,
   outlookOf,
-  type Part,
   type PieceMove,
   type PieceToPlan,
   pieceToPlan,
@@ -35,16 +33,16 @@ import {
   type Problem,
   problemOf,
   ProblemKeeper,
-  type PromiseAnswer,
-  promiseInParts,
   queryPlan,
   type ReadyIn,
   readyByPlace,
+  readyInParts,
   type Remedy,
   ResourceCache,
   type Scarce,
   type Score,
   scoreOf,
+  type Share,
   type ShelfPaint,
   type Shop,
   type ShopPiece,
@@ -77,13 +75,12 @@ export type LaidChange = {
 export type Standing = { readonly limits: LowerBounds; readonly score: Score };
 /** What would reach a date, the best first; more may follow. */
 export type Ways = { readonly ways: readonly Remedy[]; readonly isAll: boolean };
-/** A promise without its plan, which is large and not shown. */
-export type Promised =
-  | Exclude<PromiseAnswer, { kind: 'ready' }>
-  | Omit<Extract<PromiseAnswer, { kind: 'ready' }>, 'plan'>;
+type NoRoom = Extract<Earliest, { kind: 'noRoom' }>;
+/** When a piece was ready in the rehearsals so far, in order; without the plan it is in, which is large and not shown. */
+export type Rehearsed = NoRoom | { readonly kind: 'ready'; readonly earliest: Instant; readonly ready: Float64Array };
 /** When a piece could be ready; the plan it is in is not shown. */
 export type Preview =
-  | Exclude<PromiseAnswer, { kind: 'ready' }>
+  | NoRoom
   /** `later`: what saving it makes later. */
   | { readonly kind: 'ready'; readonly at: Instant; readonly later: readonly MadeLater[] };
 /** A piece not yet entered, or as it would be when changed; `isFirst`: those nobody was told of wait for it. */
@@ -106,12 +103,6 @@ const PREPARE_MS = 30;
 
 /** More than a person looks at; the others are explained when their piece is opened. */
 const MOST_EXPLAINED = 60;
-
-function withoutPlan(answer: PromiseAnswer): Promised {
-  if (answer.kind === 'noRoom') return answer;
-  const { plan: _plan, ...rest } = answer;
-  return rest;
-}
 
 /** The core's answers about one workshop, worked out in a thread of their own. */
 export class CoreApi {
@@ -167,7 +158,9 @@ export class CoreApi {
     const { shop, pieces, now, plan } = this.#here;
     const problem = this.#asking.problemOf(shop, pieces, now);
     const some = problem.pieces.find((p) => p.id in plan.ready);
-    if (some) promiseInParts(problem, plan, some.id, 1).next();
+    if (!some) return;
+    const found = earliestReady(problem, plan, some.id);
+    if (found.kind === 'ready') readyInParts(problem, found.plan, some.id, 1).next();
   }
   preview(asked: Asked): Preview {
     const { plan } = this.#here;
@@ -176,17 +169,36 @@ export class CoreApi {
     if (found.kind !== 'ready') return found;
     return { kind: 'ready', at: found.at, later: madeLater(problem, plan, found.plan, asked.piece.id) };
   }
-  /** @param onMore is given a first answer of few rehearsals where all of them take longer than somebody likes to wait */
-  async promise(asked: Asked, runs: number, onMore: (soFar: Promised) => void): Promise<Promised> {
-    const problem = this.#with(asked.piece);
+  /**
+   * @param asked a piece not yet entered, or the id of one that has its place in the plan
+   * @param share of the runs, where other threads do the others
+   * @param onMore is given a first answer of few rehearsals where all of them take longer than somebody likes to wait
+   */
+  async rehearse(
+    asked: Asked | string,
+    runs: number,
+    share: Share,
+    onMore: (soFar: Rehearsed) => void,
+  ): Promise<Rehearsed> {
+    const [kind, id] =
+      typeof asked === 'string' ? (['chances', asked] as const) : (['promise', asked.piece.id] as const);
+    const { plan: current } = this.#here;
+    const problem = typeof asked === 'string' ? this.#here.problem : this.#with(asked.piece);
+    const found: Earliest =
+      typeof asked === 'string'
+        ? { kind: 'ready', at: current.ready[id]!, plan: current }
+        : earliestReady(problem, current, id, asked.isFirst);
+    if (found.kind === 'noRoom') return found;
     const isLong = problem.pieces.reduce((n, p) => n + p.steps.length, 0) > AT_ONCE_STEPS;
-    const parts = promiseInParts(problem, this.#here.plan, asked.piece.id, runs, 1, asked.isFirst);
-    let last: Part<PromiseAnswer> | null = null;
-    for await (const part of this.#whileWanted('promise', parts)) {
-      last = part;
-      if (isLong && part.runs === FIRST_RUNS) onMore(withoutPlan(part.soFar()));
+    let isTold = !isLong;
+    let ready: Float64Array = new Float64Array();
+    for await (const part of this.#whileWanted(kind, readyInParts(problem, found.plan, id, runs, share))) {
+      ready = part.soFar();
+      if (isTold || part.runs * share.of < FIRST_RUNS) continue;
+      isTold = true;
+      onMore({ kind: 'ready', earliest: found.at, ready });
     }
-    return withoutPlan(last!.soFar());
+    return { kind: 'ready', earliest: found.at, ready };
   }
   /** @param onMore is given what is found so far, while the rest is still planned */
   async remedies(asked: RemedyQuestion, onMore: (soFar: Ways) => void): Promise<Ways> {
@@ -200,12 +212,6 @@ export class CoreApi {
       onMore({ ways: [...found].sort(byWorth), isAll: false });
     }
     return { ways: found.sort(byWorth), isAll: true };
-  }
-  async chances(runs: number): Promise<Readonly<Record<string, Chances>>> {
-    const { problem, plan } = this.#here;
-    let last: Part<ReadonlyMap<string, Chances>> | null = null;
-    for await (const part of this.#whileWanted('chances', chancesInParts(problem, plan, runs))) last = part;
-    return Object.fromEntries(last!.soFar());
   }
   /** Nobody waits for the answer to the last question of a kind any more. */
   letGo(kind: Lengthy): void {

@@ -5,7 +5,8 @@ import { useEffect, useState } from 'react';
 import useSWR, { useSWRConfig } from 'swr';
 import useSWRSubscription from 'swr/subscription';
 import { type Bridge, bridge, slowBridge } from './bridge.ts';
-import type { Asked, CoreApi, Lengthy, Promised, RemedyQuestion, Ways } from './core.worker.ts';
+import type { Asked, CoreApi, Lengthy, RemedyQuestion, Ways } from './core.worker.ts';
+import { type Promised, rehearse, threadsFor } from './rehearse.ts';
 
 /** What the core says: nothing yet, an answer, or why there is none. A new question begins with nothing. */
 export type Answer<T> = { readonly data: T | null; readonly error: Error | null; readonly retry: () => void };
@@ -49,12 +50,12 @@ function useCalm(question: unknown): boolean {
 /** What every planned step waits for, and where each piece's days go. */
 export const useExplained = (view: WorkshopView) => useAnswer(view, ['explain'], (api) => api.explain());
 
-/** Has both threads made ready for questions about a new piece, as soon as its form is there. */
+/** Has all threads made ready for questions about a new piece, as soon as its form is there. */
 export function usePrepared(view: WorkshopView): void {
   const [first] = useState(view);
   useEffect(() => {
     // Nothing waits for it: a question that is put meanwhile says itself what is wrong.
-    for (const b of [bridge, slowBridge]) void b.ask(first, (api) => api.prepare()).catch(() => {});
+    for (const b of [bridge, ...threadsFor(first)]) void b.ask(first, (api) => api.prepare()).catch(() => {});
   }, [first]);
 }
 
@@ -105,29 +106,43 @@ export const useHeld = (view: WorkshopView, step: string | null, until: Instant 
 export const useBreakMoves = (view: WorkshopView, what: DayBreak | null) =>
   useAnswer(view, what && ['break', what], (api) => api.breakMoves(what!));
 
-/** Simulation runs for a first answer; enough to tell 80 from 90 per cent. */
-const RUNS = 200;
-
-/** How sure the date of each piece is. */
-export function useChances(view: WorkshopView) {
-  const isCalm = useCalm(view.revision);
-  return useAnswer(view, isCalm ? ['chances', RUNS] : null, (api) => api.chances(RUNS), slowBridge);
-}
+/** How sure the date of a piece is; null: it has no place in the plan. */
+export const useChances = (view: WorkshopView, piece: string | null, due: Instant | null): Answer<Promised> =>
+  useTold(
+    view,
+    piece === null ? null : [piece],
+    'chances',
+    (tell) => rehearse(view, piece!, due, tell),
+    () => threadsFor(view),
+  );
 
 /** What can be promised for a piece not yet entered; in a large shop a first answer comes before the whole one. */
 export const usePromise = (view: WorkshopView, asked: Asked | null): Answer<Promised> =>
-  useTold(view, asked, 'promise', (api, tell) => api.promise(asked!, RUNS, proxy(tell)));
+  useTold(
+    view,
+    asked,
+    'promise',
+    (tell) => rehearse(view, asked!, asked!.piece.due, tell),
+    () => threadsFor(view),
+  );
 
 /** What would bring a piece nearer to a wanted date, told as it is found. */
 export const useRemedies = (view: WorkshopView, asked: RemedyQuestion | null): Answer<Ways> =>
-  useTold(view, asked, 'remedies', (api, tell) => api.remedies(asked!, proxy(tell)));
+  useTold(
+    view,
+    asked,
+    'remedies',
+    (tell) => slowBridge.ask(view, (api) => api.remedies(asked!, proxy(tell))),
+    () => [slowBridge],
+  );
 
 /** A question whose answer is told in parts, each better than the one before; asked once nothing changes for a while. */
 function useTold<T>(
   view: WorkshopView,
   asked: object | null,
   kind: Lengthy,
-  ask: (api: Remote<CoreApi>, tell: (soFar: T) => void) => Promise<T>,
+  ask: (tell: (soFar: T) => void) => Promise<T>,
+  threads: () => readonly Bridge[],
 ): Answer<T> {
   const isCalm = useCalm([view.revision, asked]);
   const [tries, setTries] = useState(0);
@@ -139,13 +154,12 @@ function useTold<T>(
       const tell = (error: Error | null, data?: T) => {
         if (isWanted) next(error, data);
       };
-      slowBridge
-        .ask(view, (api) => ask(api, (soFar) => tell(null, soFar)))
+      ask((soFar) => tell(null, soFar))
         .then((all) => tell(null, all))
         .catch((error: Error) => tell(error));
       return () => {
         isWanted = false;
-        slowBridge.tell((api) => api.letGo(kind));
+        for (const thread of threads()) thread.tell((api) => api.letGo(kind));
       };
     },
   );

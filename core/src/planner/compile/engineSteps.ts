@@ -132,18 +132,57 @@ function ownDisjunctions({ numbered, disjunctions }: Compiled, piece: number): P
   const own = numbered.own[piece]!;
   const known = disjunctions.get(of);
   if (known && known.first === own[0]) return known;
-  const found = { first: own[0]!, of: own.map((i) => disjunctionsOf(numbered.steps[i]!, own, numbered.steps)) };
+  const before = ancestors(own, numbered);
+  const found = {
+    first: own[0]!,
+    of: own.map((i) => {
+      const isOrdered = (k: number) => before.get(i)!.has(k) || before.get(k)!.has(i);
+      return disjunctionsOf(numbered.steps[i]!, own, numbered.steps, isOrdered);
+    }),
+  };
   disjunctions.set(of, found);
   return found;
 }
 
-/** Steps of its piece that may not overlap it: on a zone of both, while one is turned over, or dust where the other is wet. */
-function disjunctionsOf(s: Step, own: readonly number[], steps: readonly Step[]): Disjunction[] {
+/** All that each step of a piece waits for, and what that waits for. */
+function ancestors(
+  own: readonly number[],
+  { steps, indexOf }: NumberedSteps,
+): ReadonlyMap<number, ReadonlySet<number>> {
+  const found = new Map<number, Set<number>>();
+  const collect = (i: number): Set<number> => {
+    const known = found.get(i);
+    if (known) return known;
+    const before = new Set<number>();
+    found.set(i, before);
+    for (const { step } of steps[i]!.after) {
+      const k = indexOf.get(step);
+      if (k === undefined) continue;
+      before.add(k);
+      for (const b of collect(k)) before.add(b);
+    }
+    return before;
+  };
+  for (const i of own) collect(i);
+  return found;
+}
+
+/**
+ * Steps of its piece that may not overlap it: on a zone of both, while one is turned over, or dust where the other is wet.
+ * @param isOrdered the one waits for the end of the other, so that their work never overlaps unless it was begun before its turn
+ */
+function disjunctionsOf(
+  s: Step,
+  own: readonly number[],
+  steps: readonly Step[],
+  isOrdered: (i: number) => boolean,
+): Disjunction[] {
   const out: Disjunction[] = [];
   for (const i of own) {
     const other = steps[i]!;
     if (other === s) continue;
-    if (s.moves || other.moves || other.zones.some((z) => s.zones.includes(z)))
+    const isInTurn = s.state.kind === 'planned' && other.state.kind === 'planned' && isOrdered(i);
+    if (!isInTurn && (s.moves || other.moves || other.zones.some((z) => s.zones.includes(z))))
       out.push({ step: i, kind: DISJUNCTION.work });
     if (s.dusty && isWetInPlace(other)) out.push({ step: i, kind: DISJUNCTION.underWet });
     if (other.dusty && isWetInPlace(s)) out.push({ step: i, kind: DISJUNCTION.wetOver });

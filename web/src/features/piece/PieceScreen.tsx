@@ -60,8 +60,8 @@ function Piece({ piece }: { readonly piece: PieceView }) {
   const saying = useSaying();
   const why = useExplained(view);
   const explained = why.data;
-  const sure = useChances(view);
-  const chances = sure.data?.[piece.id];
+  const isPlanned = piece.active && view.plan.ready[piece.id] !== undefined;
+  const sure = useChances(view, isPlanned ? piece.id : null, piece.due);
   const { open, sheet } = useStepSheet(explained);
   const isLate = piece.due !== null && (view.plan.ready[piece.id] ?? Infinity) > piece.due;
   const days = explained?.days[piece.id] ?? [];
@@ -99,12 +99,10 @@ function Piece({ piece }: { readonly piece: PieceView }) {
             </Section>
           </div>
           <div className="flex flex-col gap-6">
-            {piece.active && chances && (
+            {sure.data?.kind === 'ready' && (
               <Section title="How sure its date is">
-                <ChanceCurve chances={chances} due={piece.due} saying={saying} />
-                {view.plan.ready[piece.id] !== undefined && (
-                  <p className="text-table">{saySure(view.plan.ready[piece.id]!, chances, saying)}</p>
-                )}
+                <ChanceCurve chances={sure.data.chances} due={piece.due} saying={saying} />
+                <p className="text-table">{saySure(sure.data.earliest, sure.data.chances, saying)}</p>
               </Section>
             )}
             {piece.active && days.length > 0 && (

@@ -425,11 +425,15 @@ function isBrokenPossible(
   relaxed: number,
 ): boolean {
   const open = mode.calendars[crewIndex]!;
-  if (at >= b.model.slots || !isSet(open, at)) return false;
+  const { people, slots } = b.model;
+  const crew = mode.crews[crewIndex]!;
+  if (at >= slots || !isSet(open, at)) return false;
+  const needsCrew = (relaxed & RELAXATION.person) === 0;
+  // Somebody who is at other work is passed over at once, before anything is counted.
+  if (needsCrew) for (let c = 0; c < crew.length; c++) if (!isSet(people[crew[c]!]!.idle, at)) return false;
   const e = afterNth(open, at, d);
   if (e < 0) return false;
-  if ((relaxed & RELAXATION.person) === 0)
-    for (const p of mode.crews[crewIndex]!) if (lastClear(b.model.people[p]!.idle, at, e) >= 0) return false;
+  if (needsCrew) for (let c = 0; c < crew.length; c++) if (lastClear(people[crew[c]!]!.idle, at, e) >= 0) return false;
   if (fit(b, step, mode, at, e, relaxed) !== at) return false;
   reach.crew = crewIndex;
   return true;
