@@ -1,12 +1,11 @@
 // A large shop in the browser: the plan opened cold, scrolled, a step dragged, a promise asked. node bench/largePlan.mjs ADDRESS
-import { chromium } from '@playwright/test';
-import { chromiumOptions } from '../scripts/lib/chromium.mjs';
+import { promised, sizeOf, visitor } from './visitor.mjs';
 
 const address = process.argv[2];
 const rows = [];
 const opened = [];
 for (let run = 0; run < 3; run++) {
-  const { browser, page } = await visitor();
+  const { browser, page } = await visitor(address, 'large');
   const start = performance.now();
   await page.goto(`${address}/plan`);
   await page.locator('[data-testid^="lane-"]').first().waitFor();
@@ -16,7 +15,7 @@ for (let run = 0; run < 3; run++) {
 opened.sort((a, b) => a - b);
 rows.push(['the plan opened, cold', '2000 ms', `${opened[1].toFixed(0)} ms`, `${opened[2].toFixed(0)} ms`]);
 
-const { browser, page } = await visitor();
+const { browser, page } = await visitor(address, 'large');
 await page.goto(`${address}/plan`);
 await page.locator('[data-testid^="lane-"]').first().waitFor();
 // What the plan screen asks of the core is answered first; meanwhile two cores are busy.
@@ -37,33 +36,19 @@ rows.push([
   `${ghosts[4].toFixed(0)} ms`,
   `${ghosts[7].toFixed(0)} ms`,
 ]);
-const [atOnce] = await promised(0);
-const [first, all] = await promised(2000);
+const atOnce = await promised(page, address, 0);
+const read = await promised(page, address, 2000);
 rows.push([
   'the chances of a new piece',
   '1000 ms',
-  `${first.toFixed(0)} ms`,
-  `all 200 rehearsals ${all.toFixed(0)} ms`,
+  `${read.first.toFixed(0)} ms`,
+  `${read.count} rehearsals ${read.all.toFixed(0)} ms`,
 ]);
-rows.push(['the same, chosen the moment the page is there', '', `${atOnce.toFixed(0)} ms`, '']);
-const sized = await size();
+rows.push(['the same, chosen the moment the page is there', '', `${atOnce.first.toFixed(0)} ms`, '']);
+const sized = await sizeOf(page, address);
 await browser.close();
 console.log(`| ${sized}, in the browser | aim | median | worst |\n| --- | --- | --- | --- |`);
 for (const row of rows) console.log(`| ${row.join(' | ')} |`);
-
-async function size() {
-  const { pieces } = await (await page.request.get(`${address}/api/view`)).json();
-  return `${pieces.length} pieces, ${pieces.reduce((n, p) => n + p.steps.length, 0)} steps`;
-}
-
-async function visitor() {
-  const one = await chromium.launch(chromiumOptions());
-  const context = await one.newContext({ viewport: { width: 1280, height: 800 } });
-  const data = { name: 'large', password: 'long enough to sign in' };
-  const answer = await context.request.post(`${address}/api/session`, { data });
-  if (!answer.ok()) throw new Error('the sign-in failed');
-  return { browser: one, page: await context.newPage() };
-}
 
 /** Frames a second over two seconds of scrolling so many pixels a frame. */
 function scrolled(x, y) {
@@ -121,18 +106,4 @@ async function ghostAfter(n) {
   await page.mouse.up();
   await page.waitForTimeout(300);
   return took;
-}
-
-/** From the last thing entered of a new piece until it says how sure each date is, and until all rehearsals are in. */
-async function promised(readFor_ms) {
-  await page.goto(`${address}/pieces/new`);
-  await page.getByRole('button', { name: 'Chair set' }).waitFor();
-  await page.waitForTimeout(readFor_ms);
-  await page.getByRole('button', { name: 'Chair set' }).click();
-  const start = performance.now();
-  const said = page.getByText(/How sure each date is, from \d+ rehearsals/);
-  await said.waitFor({ timeout: 30_000 });
-  const first = performance.now() - start;
-  await page.getByText('from 200 rehearsals').waitFor({ timeout: 30_000 });
-  return [first, performance.now() - start];
 }

@@ -51,11 +51,17 @@ run('.mokume/bench/calibration.js', '10');
 const cluster = await startPostgres('postgres-test', { mayCreateDatabases: true });
 await onDatabase('demo', [], (address) => run('bench/firstScreen.mjs', address));
 const ten = Array.from({ length: 10 }, (_, i) => [`ten-${i + 1}`, '12', '10']);
-await onDatabase('load', [['large', '300', '1500'], ['one', '12', '40'], ...ten], (address) => {
-  run('bench/load.mjs', address, '120');
-  console.log('');
-  run('bench/largePlan.mjs', address);
-});
+await onDatabase(
+  'load',
+  [['large', '300', '1500'], ['forty', '40', '40'], ['seventy-five', '75', '75'], ['one', '12', '40'], ...ten],
+  (address) => {
+    run('bench/load.mjs', address, '120');
+    console.log('');
+    run('bench/largePlan.mjs', address);
+    console.log('');
+    run('bench/promises.mjs', address, 'forty', 'seventy-five', 'large');
+  },
+);
 await onDatabase('backup', [['photos', '60', '0']], backup);
 await onDatabase('year', [['year', '12', '0']], (_address, url) => run('--import', 'tsx', 'bench/yearOfTaps.ts', url));
 await cluster.stop();

@@ -671,7 +671,7 @@ export const MUTANTS = [
     tests: core('rehearsal'),
   },
   {
-    file: 'core/src/promise/freeHands.ts',
+    file: 'core/src/promise/waitingForHands.ts',
     find: 'modes.flatMap((m) => m.crews).map((c) => [c.join(), c])',
     to: '(modes[0]?.crews ?? []).map((c) => [c.join(), c])',
     fault: 'a step waits for who is quickest although somebody slower is free',
@@ -1501,6 +1501,27 @@ export const MUTANTS = [
     to: '',
     fault: 'a first answer is told again and again',
     tests: ['web/src/core/core.worker.test.ts'],
+  },
+  {
+    file: 'core/src/planner/engine/schedule/partialSchedule.ts',
+    find: 'if (c.span === SPAN.wet || c.span === SPAN.setting) continue;',
+    to: '',
+    fault: 'work is thought to need at its start what only its wet film does',
+    tests: core('roomFrom'),
+  },
+  {
+    file: 'core/src/planner/engine/schedule/partialSchedule.ts',
+    find: 'if (from < 0 || from > at) continue;',
+    to: 'if (from < 0) continue;',
+    fault: 'a step is thought to wait for what is only begun after it',
+    tests: core('roomFrom'),
+  },
+  {
+    file: 'core/src/promise/waitingForHands.ts',
+    find: 'turns[k - 1]! > turn',
+    to: 'turns[k - 1]! < turn',
+    fault: 'of those who wait for the same hands, what was planned last goes first',
+    tests: core('waitingForHands'),
   },
   {
     file: 'core/src/promise/simulate.ts',

@@ -9,6 +9,7 @@ import {
   latestFor,
   type PartialSchedule,
   remove,
+  roomFrom,
   seek,
   seekOnly,
   slotsOf,
@@ -17,9 +18,9 @@ import { STAGES } from '../products/product.ts';
 import { Absences } from './absences.ts';
 import type { Draws } from './draws.ts';
 import { Expectations } from './expectations.ts';
-import { FreeHands } from './freeHands.ts';
 import { GivingWay } from './givingWay.ts';
 import { stillToCome, type StillToCome } from './stillToCome.ts';
+import { WaitingForHands } from './waitingForHands.ts';
 
 const TRAVEL = STAGES.indexOf('travel');
 
@@ -35,7 +36,8 @@ const WORTH_MOVING_SLOTS = WORTH_MOVING_MINUTES / GRID_MINUTES;
  */
 const NOBODY_SHARE = 0.5;
 const URGENT_NOBODY_SHARE = 0.1;
-const URGENT_SLOTS = (3 * 1440) / GRID_MINUTES;
+const DAY_SLOTS = 1440 / GRID_MINUTES;
+const URGENT_SLOTS = 3 * DAY_SLOTS;
 /** So often a step waits for others, or for room in what follows it; then it goes all the same. */
 const MOST_WAITS = 12;
 /** Answers of `Rehearsal.#tryToBegin` that are no slot. */
@@ -58,7 +60,9 @@ export class Rehearsal {
   readonly #expectations: Expectations;
   readonly #givingWay: GivingWay;
   readonly #begun: Uint8Array;
-  readonly #hands: FreeHands;
+  readonly #hands: WaitingForHands;
+  /** By line in which steps wait for the same hands: its value in the queue; what else of it is there is out of date. */
+  readonly #lineValue: Float64Array;
   readonly #waitsFor: Int32Array;
   /** By step: how often it has waited. */
   readonly #timesWaited: Int32Array;
@@ -79,13 +83,14 @@ export class Rehearsal {
     this.#wanted = wanted;
     this.#absences = new Absences(draft);
     this.#toCome = stillToCome(b);
-    this.#hands = new FreeHands(b);
+    this.#hands = new WaitingForHands(b);
+    this.#lineValue = new Float64Array(this.#hands.count);
     this.#begun = new Uint8Array(steps.length);
     this.#expectations = new Expectations(b, this.#toCome);
     this.#givingWay = new GivingWay(b, this.#toCome, this.#expectations);
     this.#waitsFor = new Int32Array(steps.length);
     this.#timesWaited = new Int32Array(steps.length);
-    this.#queue = new FlatQueue(steps.length);
+    this.#queue = new FlatQueue();
     this.#left = new Int32Array(pieces.length);
     this.#shares = new Float64Array(pieces.length);
     this.#ready = new Float64Array(pieces.length);
@@ -97,11 +102,11 @@ export class Rehearsal {
     const ready = this.#ready;
     this.#begin();
     while (this.#queue.length > 0 && (this.#wanted < 0 || this.#left[this.#wanted]! > 0)) {
-      const at = Math.floor(this.#queue.peekValue()!);
-      const i = this.#toCome.order[this.#queue.pop()!]!;
-      this.#absences.comes(at);
-      const next = this.#tryToBegin(i, at);
-      if (next >= 0) this.#look(i, next);
+      const value = this.#queue.peekValue()!;
+      const id = this.#queue.pop()!;
+      this.#absences.comes(Math.floor(value));
+      if (id < this.#toCome.order.length) this.#lookNow(this.#toCome.order[id]!, Math.floor(value));
+      else this.#enter(id - this.#toCome.order.length, value);
     }
     for (let k = 0; k < ready.length; k++) if (this.#left[k]! > 0) ready[k] = Infinity;
     for (const i of this.#toCome.order) remove(this.#b, i);
@@ -117,6 +122,7 @@ export class Rehearsal {
     this.#begun.fill(0);
     this.#timesWaited.fill(0);
     this.#hands.begin();
+    this.#lineValue.fill(-1);
     this.#expectations.begin();
     this.#ready.fill(0);
     this.#left.fill(0);
@@ -148,10 +154,60 @@ export class Rehearsal {
 
   #look(i: number, at: number): void {
     this.#expectations.expect(i, Math.max(at, this.#toCome.start[i]!));
-    // Of what waits for the same moment, what is late for a told date goes first, then what was planned first.
+    this.#queue.push(this.#toCome.number[i]!, at + this.#turnOf(i) * TIE);
+  }
+
+  /** Of what waits for the same moment, what is late for a told date goes first, then what was planned first. */
+  #turnOf(i: number): number {
     const isFirst = this.#expectations.isToldLate(this.#b.model.steps[i]!.piece);
-    const turn = this.#toCome.number[i]! + (isFirst ? 0 : this.#toCome.order.length);
-    this.#queue.push(this.#toCome.number[i]!, at + turn * TIE);
+    return this.#toCome.number[i]! + (isFirst ? 0 : this.#toCome.order.length);
+  }
+
+  #lookNow(i: number, at: number): void {
+    const line = this.#hands.lineOf(i);
+    const hands = this.#hands.freeFrom(line, at);
+    if (hands > at) {
+      if (this.#isNearPlan(i, at, hands)) this.#look(i, this.#toCome.start[i]!);
+      else {
+        this.#expectations.expect(i, Math.max(hands, this.#toCome.start[i]!));
+        if (this.#hands.join(i, this.#turnOf(i))) this.#queueLine(line, hands);
+      }
+      return;
+    }
+    const next = this.#tryToBegin(i, at);
+    if (next >= 0) this.#look(i, next);
+  }
+
+  /** Whether a step that could go sooner would hardly do so in a slot. */
+  #isNearPlan(i: number, at: number, slot: number): boolean {
+    const planned = this.#toCome.start[i]!;
+    return at < planned && slot > planned - WORTH_MOVING_SLOTS;
+  }
+
+  /** Somebody a line waits for may be free: whose turn it is has a look, or all wait on. */
+  #enter(line: number, value: number): void {
+    if (value !== this.#lineValue[line]) return;
+    const at = Math.floor(value);
+    const hands = this.#hands.freeFrom(line, at);
+    if (hands === at) {
+      const i = this.#hands.next(line);
+      this.#queueLine(line, at);
+      this.#lookNow(i, at);
+      return;
+    }
+    this.#hands.leave(line, (i) => {
+      const isNear = this.#isNearPlan(i, at, hands);
+      if (isNear) this.#look(i, this.#toCome.start[i]!);
+      else if (hands >= this.#expectations.at[i]! + WORTH_MOVING_SLOTS) this.#expectations.expect(i, hands);
+      return isNear;
+    });
+    this.#queueLine(line, hands);
+  }
+
+  #queueLine(line: number, at: number): void {
+    const turn = this.#hands.firstTurn(line);
+    this.#lineValue[line] = turn < 0 ? -1 : at + turn * TIE;
+    if (turn >= 0) this.#queue.push(this.#toCome.order.length + line, at + turn * TIE);
   }
 
   /** @returns BEGUN, NEVER, or the slot in which it is to be looked at again */
@@ -160,9 +216,9 @@ export class Rehearsal {
     const { found } = this.#b;
     const planned = this.#toCome.start[i]!;
     const isSooner = at < planned;
-    const later = (slot: number) => (isSooner && slot > planned - WORTH_MOVING_SLOTS ? planned : slot);
-    const hands = this.#hands.from(i, at);
-    if (hands > at) return later(hands);
+    const later = (slot: number) => (this.#isNearPlan(i, at, slot) ? planned : slot);
+    const room = roomFrom(this.#b, i, at, DAY_SLOTS);
+    if (room > at) return later(room);
     if (!this.#seek(i, at)) return isSooner ? planned : NEVER;
     if (found.start > at) return later(found.start);
     // What stands where it was planned has its place.

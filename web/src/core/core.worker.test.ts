@@ -1,6 +1,6 @@
 import type { PieceView } from '@app/contract';
 import { planAfresh, problemOf, promiseFor, simulate, WHOLE } from '@app/core';
-import { describe, expect, test } from 'vitest';
+import { describe, expect, test, vi } from 'vitest';
 import { randomWorkshop } from '../../../core/test/fixtures/randomWorkshop.ts';
 import { CoreApi, type Rehearsed } from './core.worker.ts';
 
@@ -40,6 +40,17 @@ describe('a question that takes long', () => {
     const all = await api.rehearse(id, RUNS, WHOLE, () => {});
     const runs = simulate(problemOf(shop, pieces, now), plan, RUNS, 1, undefined, id).get(id);
     expect(all).toMatchObject({ ready: runs });
+  });
+
+  test('ends with the rehearsals there are when all of them take longer than anybody waits', async () => {
+    const { api, asked } = laid(5);
+    // Every look at the clock a second later: two for each few runs.
+    let now = 0;
+    vi.spyOn(performance, 'now').mockImplementation(() => (now += 1000));
+    const whole = await api.rehearse(asked, 200, WHOLE, () => {});
+    vi.restoreAllMocks();
+    expect(whole.kind === 'ready' && whole.ready.length).toBeGreaterThanOrEqual(10);
+    expect(whole.kind === 'ready' && whole.ready.length).toBeLessThanOrEqual(30);
   });
 
   test('is given up when it is asked otherwise, and when it is let go; others of its kind and other kinds go on', async () => {

@@ -98,6 +98,8 @@ const BREATH_MS = 40;
 /** With more steps than this a promise is told in two parts: at first from few rehearsals. */
 const AT_ONCE_STEPS = 100;
 const FIRST_RUNS = 20;
+/** After so long of rehearsing, what there is is the answer: a very large shop has it from fewer runs, and says from how many. */
+const LONGEST_MS = 10_000;
 /** After so long without another question the plan is laid out for a drag. */
 const PREPARE_MS = 30;
 
@@ -171,7 +173,7 @@ export class CoreApi {
   }
   /**
    * @param asked a piece not yet entered, or the id of one that has its place in the plan
-   * @param share of the runs, where other threads do the others
+   * @param share of the runs, where other threads do the others; all of it unless that takes too long
    * @param onMore is given a first answer of few rehearsals where all of them take longer than somebody likes to wait
    */
   async rehearse(
@@ -190,10 +192,12 @@ export class CoreApi {
         : earliestReady(problem, current, id, asked.isFirst);
     if (found.kind === 'noRoom') return found;
     const isLong = problem.pieces.reduce((n, p) => n + p.steps.length, 0) > AT_ONCE_STEPS;
+    const begun = performance.now();
     let isTold = !isLong;
     let ready: Float64Array = new Float64Array();
     for await (const part of this.#whileWanted(kind, readyInParts(problem, found.plan, id, runs, share))) {
       ready = part.soFar();
+      if (performance.now() - begun > LONGEST_MS) break;
       if (isTold || part.runs * share.of < FIRST_RUNS) continue;
       isTold = true;
       onMore({ kind: 'ready', earliest: found.at, ready });

@@ -100,7 +100,10 @@ function Piece({ piece }: { readonly piece: PieceView }) {
           </div>
           <div className="flex flex-col gap-6">
             {sure.data?.kind === 'ready' && (
-              <Section title="How sure its date is">
+              <Section
+                title="How sure its date is"
+                aside={<span className="text-table text-sub">from {sure.data.chances.runs} rehearsals</span>}
+              >
                 <ChanceCurve chances={sure.data.chances} due={piece.due} saying={saying} />
                 <p className="text-table">{saySure(sure.data.earliest, sure.data.chances, saying)}</p>
               </Section>

@@ -1,0 +1,45 @@
+import { expect, test } from 'vitest';
+import { planAfresh } from '../src/index.ts';
+import { newDraft } from '../src/planner/build/draft.ts';
+import { loadBaseline } from '../src/planner/build/loadBaseline.ts';
+import { canStartAt, remove, roomFrom } from '../src/planner/engine/schedule/partialSchedule.ts';
+import { randomFrom, randomWorkshop } from './fixtures/randomWorkshop.ts';
+
+const WORKSHOPS = process.env['MOKUME_LONG'] ? 120 : 12;
+const DAY_SLOTS = 288;
+const TRIES = 150;
+
+test(`in ${WORKSHOPS} workshops no step can start before there is said to be room for it`, () => {
+  let [passed, free, unsaid] = [0, 0, 0];
+  for (let seed = 1; seed <= WORKSHOPS; seed++) {
+    const { problem } = randomWorkshop(seed, 5);
+    const plan = planAfresh(problem);
+    const { schedule: b } = draftOf(problem, plan);
+    const r = randomFrom(seed);
+    const placed = b.model.steps.flatMap((s, i) => (b.start[i]! >= 0 && !s.fixed ? [i] : []));
+    if (placed.length === 0) continue;
+    // Half of what is to come is begun; the others ask when they could, while that is under way and wet.
+    const asking = placed.filter((_, n) => n % 2 === 0);
+    const begun = placed.filter((_, n) => n % 2 === 1);
+    for (const i of asking) remove(b, i);
+    for (let n = 0; n < TRIES; n++) {
+      const i = asking[Math.floor(r() * asking.length)]!;
+      const beside = begun[Math.floor(r() * begun.length)] ?? asking[0]!;
+      const at = Math.max(0, b.start[beside]! + Math.floor((b.hold[beside]! - b.start[beside]!) * r()));
+      const room = roomFrom(b, i, at, DAY_SLOTS);
+      expect(room).toBeGreaterThanOrEqual(at);
+      expect(room).toBeLessThan(at + DAY_SLOTS);
+      for (let k = at; k < room; k++) expect(canStartAt(b, i, k), `seed ${seed}, step ${i} in slot ${k}`).toBe(false);
+      if (room > at) passed++;
+      else if (canStartAt(b, i, at)) free++;
+      else unsaid++;
+    }
+  }
+  for (const seen of [passed, free, unsaid]) expect(seen).toBeGreaterThan(20);
+});
+
+function draftOf(problem: Parameters<typeof newDraft>[0], plan: Parameters<typeof loadBaseline>[1]) {
+  const draft = newDraft(problem, plan);
+  loadBaseline(draft, plan);
+  return draft;
+}
