@@ -5,6 +5,18 @@ const WIDTH = 320;
 const HEIGHT = 112;
 const FOOT = 46;
 
+/** The place of the curve while the plan is rehearsed, so that nothing moves when it comes. */
+export function Rehearsing() {
+  return (
+    <svg viewBox={`0 0 ${WIDTH} ${HEIGHT + 10}`} className="w-full" role="img" aria-label="Rehearsing the plan">
+      <path d={`M8 8V${HEIGHT - FOOT}H${WIDTH - 70}`} fill="none" stroke="var(--m-keyline)" />
+      <text x="20" y={HEIGHT - FOOT - 12} fontSize="12" fill="var(--m-sub)">
+        Rehearsing the plan…
+      </text>
+    </svg>
+  );
+}
+
 /**
  * How sure each date is, along the time axis: the film of chance thickens as rehearsals come in, with the dates by which
  * half, four of five and nineteen of twenty are ready, and the pennant of the date that was asked for.

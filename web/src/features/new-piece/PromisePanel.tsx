@@ -6,7 +6,7 @@ import { useSaying } from '../../data/saying.ts';
 import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { usePromise, useRemedies } from '../../core/useCore.ts';
-import { ChanceCurve } from '../../plan/ChanceCurve.tsx';
+import { ChanceCurve, Rehearsing } from '../../plan/ChanceCurve.tsx';
 import { Button } from '../../ui/parts.tsx';
 import type { Kept, PieceDraft } from './pieceDraft.ts';
 import { variantsOf } from './variants.ts';
@@ -67,15 +67,23 @@ export function PromisePanel({
     }
   };
   if (promise.error) return <CoreFault of={promise} />;
-  if (!chances) return null;
+  if (promise.data?.kind === 'noRoom') return null;
+  if (!chances)
+    return (
+      <section className="flex flex-col gap-2" aria-label="What can be promised">
+        <p className="condensed text-lane font-semibold text-sub">How sure each date is</p>
+        <Rehearsing />
+        <p className="min-h-[3lh]" />
+      </section>
+    );
   return (
     <section className="flex flex-col gap-2" aria-label="What can be promised">
       <p className="condensed text-lane font-semibold text-sub">
         How sure each date is, from {chances.runs} rehearsals
       </p>
       <ChanceCurve chances={chances} due={due} saying={saying} />
-      {promise.data?.kind === 'ready' && (
-        <p className="text-table">{saySure(promise.data.earliest, chances, saying)}</p>
+      {promise.data && (
+        <p className="min-h-[3lh] text-table">{saySure(promise.data.earliest, chances, saying)}</p>
       )}
       {draft.goesFirst && (
         <p className="flex items-center justify-between gap-2 text-table">

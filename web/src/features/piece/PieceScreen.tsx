@@ -12,7 +12,7 @@ import { ConflictList } from '../../conflict/ConflictList.tsx';
 import { pieceWith } from '../../conflict/pieceWith.ts';
 import { lookAt, withFix } from '../../conflict/routeDraft.ts';
 import { useChances, useExplained } from '../../core/useCore.ts';
-import { ChanceCurve } from '../../plan/ChanceCurve.tsx';
+import { ChanceCurve, Rehearsing } from '../../plan/ChanceCurve.tsx';
 import { DaysBar } from '../../plan/DaysBar.tsx';
 import { laneModel } from '../../grain/laneModel.ts';
 import { LaneDrawing, Pennant } from '../../grain/LaneDrawing.tsx';
@@ -62,6 +62,7 @@ function Piece({ piece }: { readonly piece: PieceView }) {
   const explained = why.data;
   const isPlanned = piece.active && view.plan.ready[piece.id] !== undefined;
   const sure = useChances(view, isPlanned ? piece.id : null, piece.due);
+  const chances = sure.data?.kind === 'ready' ? sure.data.chances : null;
   const { open, sheet } = useStepSheet(explained);
   const isLate = piece.due !== null && (view.plan.ready[piece.id] ?? Infinity) > piece.due;
   const days = explained?.days[piece.id] ?? [];
@@ -99,13 +100,17 @@ function Piece({ piece }: { readonly piece: PieceView }) {
             </Section>
           </div>
           <div className="flex flex-col gap-6">
-            {sure.data?.kind === 'ready' && (
+            {isPlanned && (
               <Section
                 title="How sure its date is"
-                aside={<span className="text-table text-sub">from {sure.data.chances.runs} rehearsals</span>}
+                aside={chances && <span className="text-table text-sub">from {chances.runs} rehearsals</span>}
               >
-                <ChanceCurve chances={sure.data.chances} due={piece.due} saying={saying} />
-                <p className="text-table">{saySure(sure.data.earliest, sure.data.chances, saying)}</p>
+                {chances && <ChanceCurve chances={chances} due={piece.due} saying={saying} />}
+                {!chances && !sure.error && <Rehearsing />}
+                <CoreFault of={sure} />
+                <p className="min-h-[3lh] text-table">
+                  {chances && saySure(view.plan.ready[piece.id]!, chances, saying)}
+                </p>
               </Section>
             )}
             {piece.active && days.length > 0 && (
