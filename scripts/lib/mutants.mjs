@@ -1546,8 +1546,8 @@ export const MUTANTS = [
   },
   {
     file: 'core/src/promise/promise.ts',
-    find: 'const part = Math.min(PART_RUNS, own - done);',
-    to: 'const part = PART_RUNS;',
+    find: 'run < runs; run += share.of, done++',
+    to: 'run <= runs; run += share.of, done++',
     fault: 'more rehearsals than were asked for',
     tests: core('rehearsal'),
   },

@@ -22,14 +22,11 @@ export type PromiseAnswer =
 
 const DRAWN = 100;
 
-/** So many runs lie between two parts of an answer: less than somebody notices in a shop of twenty pieces. */
-const PART_RUNS = 5;
-
 /** When a piece was ready in the runs so far, worked out when it is asked for; sorted. */
 export type Part = { readonly runs: number; readonly soFar: () => Float64Array };
 
 /**
- * When a piece of a plan is ready in each run: after every few runs what they say so far.
+ * When a piece of a plan is ready in each run: after every one what they say so far.
  * @param share of the runs, where others are done elsewhere
  */
 export function* readyInParts(
@@ -41,11 +38,8 @@ export function* readyInParts(
   seed = 1,
 ): Generator<Part, void> {
   const simulation = new Simulation(problem, plan, seed, problem.uncertainty, piece, share);
-  const own = Math.ceil((runs - share.part) / share.of);
-  for (let done = 0; done < own;) {
-    const part = Math.min(PART_RUNS, own - done);
-    simulation.run(part);
-    done += part;
+  for (let run = share.part, done = 1; run < runs; run += share.of, done++) {
+    simulation.run(1);
     yield { runs: done, soFar: () => simulation.ready().get(piece)! };
   }
 }

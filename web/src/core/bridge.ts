@@ -103,11 +103,15 @@ export const slowBridge = new Bridge(start, afterPaint);
 
 /** No more threads than this rehearse together: each holds the whole workshop. */
 const MOST_THREADS = 4;
-/** What `slowBridge` has help from where there is much to do: as many threads in all as the machine has cores. */
-export const rehearsers: readonly Bridge[] = [
-  slowBridge,
-  ...Array.from(
-    { length: Math.min(MOST_THREADS, navigator.hardwareConcurrency || 1) - 1 },
-    () => new Bridge(start, afterPaint),
-  ),
-];
+const cores = navigator.hardwareConcurrency || 1;
+/**
+ * Who rehearses where there is much to do. Of two cores both threads do, each letting quick questions through; where there are more,
+ * further threads, so that one core is left to the page and to what a finger asks.
+ */
+export const rehearsers: readonly Bridge[] =
+  cores <= 2
+    ? [slowBridge, bridge].slice(0, cores)
+    : [
+        slowBridge,
+        ...Array.from({ length: Math.min(MOST_THREADS, cores - 1) - 1 }, () => new Bridge(start, afterPaint)),
+      ];

@@ -24,6 +24,7 @@ import {
   type NearMix,
   type Outlook,
   outlookOf,
+  type Part,
   type PieceMove,
   type PieceToPlan,
   pieceToPlan,
@@ -117,6 +118,9 @@ export class CoreApi {
   /** The plan laid out for questions about where a step may start; made ahead, so that a drag is answered at once. */
   #query: { readonly of: object; readonly draft: ReturnType<typeof queryPlan> } | null = null;
 
+  /** The last piece asked about in this workshop, and when it could be ready. */
+  #found: { readonly of: object; readonly key: string; readonly earliest: Earliest } | null = null;
+
   /** Lays out the workshop all later questions are about. */
   lay(laid: Laid): void {
     this.#put(laid);
@@ -167,7 +171,7 @@ export class CoreApi {
   preview(asked: Asked): Preview {
     const { plan } = this.#here;
     const problem = this.#with(asked.piece);
-    const found = earliestReady(problem, plan, asked.piece.id, asked.isFirst);
+    const found = this.#earliest(asked, problem);
     if (found.kind !== 'ready') return found;
     return { kind: 'ready', at: found.at, later: madeLater(problem, plan, found.plan, asked.piece.id) };
   }
@@ -189,20 +193,22 @@ export class CoreApi {
     const found: Earliest =
       typeof asked === 'string'
         ? { kind: 'ready', at: current.ready[id]!, plan: current }
-        : earliestReady(problem, current, id, asked.isFirst);
+        : this.#earliest(asked, problem);
     if (found.kind === 'noRoom') return found;
     const isLong = problem.pieces.reduce((n, p) => n + p.steps.length, 0) > AT_ONCE_STEPS;
     const begun = performance.now();
+    const told = (part: Part): Rehearsed => ({ kind: 'ready', earliest: found.at, ready: part.soFar() });
     let isTold = !isLong;
-    let ready: Float64Array = new Float64Array();
+    let last: Part | null = null;
     for await (const part of this.#whileWanted(kind, readyInParts(problem, found.plan, id, runs, share))) {
-      ready = part.soFar();
+      last = part;
+      if (part.runs * share.of < FIRST_RUNS) continue;
       if (performance.now() - begun > LONGEST_MS) break;
-      if (isTold || part.runs * share.of < FIRST_RUNS) continue;
+      if (isTold) continue;
       isTold = true;
-      onMore({ kind: 'ready', earliest: found.at, ready });
+      onMore(told(part));
     }
-    return { kind: 'ready', earliest: found.at, ready };
+    return told(last!);
   }
   /** @param onMore is given what is found so far, while the rest is still planned */
   async remedies(asked: RemedyQuestion, onMore: (soFar: Ways) => void): Promise<Ways> {
@@ -292,6 +298,18 @@ export class CoreApi {
       if (this.#newest.get(kind) !== mine) throw new Error('nobody waits for this any more');
       since = performance.now();
     }
+  }
+
+  /** When a piece could be ready: the plan saving it would make. What was found is kept, since how sure it is will be asked next. */
+  #earliest(asked: Asked, problem: Problem): Earliest {
+    const { plan } = this.#here;
+    const key = JSON.stringify(asked);
+    const known = this.#found?.of === this.#laid && this.#found?.key === key ? this.#found : null;
+    return (this.#found = known ?? {
+      of: this.#laid!,
+      key,
+      earliest: earliestReady(problem, plan, asked.piece.id, asked.isFirst),
+    }).earliest;
   }
 
   /** @throws {Error} when no workshop was laid out before the question */

@@ -55,7 +55,7 @@ export function usePrepared(view: WorkshopView): void {
   const [first] = useState(view);
   useEffect(() => {
     // Nothing waits for it: a question that is put meanwhile says itself what is wrong.
-    for (const b of [bridge, ...threadsFor(first)]) void b.ask(first, (api) => api.prepare()).catch(() => {});
+    for (const b of new Set([bridge, ...threadsFor(first)])) void b.ask(first, (api) => api.prepare()).catch(() => {});
   }, [first]);
 }
 

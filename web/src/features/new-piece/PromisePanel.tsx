@@ -82,9 +82,7 @@ export function PromisePanel({
         How sure each date is, from {chances.runs} rehearsals
       </p>
       <ChanceCurve chances={chances} due={due} saying={saying} />
-      {promise.data && (
-        <p className="min-h-[3lh] text-table">{saySure(promise.data.earliest, chances, saying)}</p>
-      )}
+      {promise.data && <p className="min-h-[3lh] text-table">{saySure(promise.data.earliest, chances, saying)}</p>}
       {draft.goesFirst && (
         <p className="flex items-center justify-between gap-2 text-table">
           Pieces whose date nobody was told wait for it.

@@ -80,11 +80,7 @@ describe('wet film', () => {
   });
   test('1.5 mil dry at half solids, unthinned, is 3.0 mil wet', () => {
     expect(
-      answerOf(
-        <FilmSum />,
-        { 'Dry film wanted, mil': '1.5', 'Volume solids, %': '50', 'Thinned by, %': '0' },
-        'us',
-      ),
+      answerOf(<FilmSum />, { 'Dry film wanted, mil': '1.5', 'Volume solids, %': '50', 'Thinned by, %': '0' }, 'us'),
     ).toContain('3.0 mil wet');
   });
   test('paint without solids is refused', () => {
