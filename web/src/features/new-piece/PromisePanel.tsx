@@ -73,7 +73,7 @@ export function PromisePanel({
       <section className="flex flex-col gap-2" aria-label="What can be promised">
         <p className="condensed text-lane font-semibold text-sub">How sure each date is</p>
         <Rehearsing />
-        <p className="min-h-[3lh]" />
+        <p className="min-h-[3lh] text-table" />
       </section>
     );
   return (

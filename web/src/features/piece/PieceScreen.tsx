@@ -60,7 +60,9 @@ function Piece({ piece }: { readonly piece: PieceView }) {
   const saying = useSaying();
   const why = useExplained(view);
   const explained = why.data;
-  const isPlanned = piece.active && view.plan.ready[piece.id] !== undefined;
+  // What is done needs no chance.
+  const isToCome = piece.active && piece.steps.some((s) => s.state.kind !== 'done');
+  const isPlanned = isToCome && view.plan.ready[piece.id] !== undefined;
   const sure = useChances(view, isPlanned ? piece.id : null, piece.due);
   const chances = sure.data?.kind === 'ready' ? sure.data.chances : null;
   const { open, sheet } = useStepSheet(explained);
