@@ -7,12 +7,10 @@ import { type Saying, sayDay, sayTime } from './time.ts';
  * the plan counts with nothing going wrong, the chances with what does.
  */
 export function saySure(ready: Instant, { p50, p95 }: Chances, saying: Saying): string {
-  const [plan, likely, safe] = [sayDay(ready, saying), sayDay(p50, saying), sayDay(p95, saying)];
   if (p95 === Infinity)
     return `The plan has it ready ${sayTime(ready, saying)}; too much may go wrong to promise any date.`;
+  const [plan, likely, safe] = [sayDay(ready, saying), sayDay(p50, saying), sayDay(p95, saying)];
   if (plan === likely && plan === safe) return `Ready ${plan} by the plan, likely, and safe to promise.`;
-  if (p50 < ready && plan !== likely)
-    return `The plan has it ready ${sayTime(ready, saying)}. It is likely ready sooner, ${likely}, since it is gone on with when others leave time free; safe to promise ${safe}.`;
   if (p50 < ready && plan !== likely)
     return `The plan has it ready ${sayTime(ready, saying)}. It is likely ready sooner, ${likely}, since it is gone on with when others leave time free; safe to promise ${safe}.`;
   return `The plan has it ready ${sayTime(ready, saying)} if nothing goes wrong, with no slack for nights that dry slowly or work done twice: likely ${likely}, safe to promise ${safe}.`;

@@ -31,9 +31,11 @@ export function ChanceCurve({
   readonly saying: Saying;
 }) {
   const { sample, p50, p80, p95 } = chances;
-  if (sample.length === 0) return null;
-  const first = Math.min(sample[0]!, due ?? Infinity);
-  const last = Math.max(p95 === Infinity ? sample.at(-1)! : p95, due ?? 0, sample[0]! + 1440);
+  // Runs that went past what is known are runs all the same: where there are some, the curve ends below “all ready”.
+  const known = sample.filter((at) => at !== Infinity);
+  if (known.length === 0) return null;
+  const first = Math.min(known[0]!, due ?? Infinity);
+  const last = Math.max(p95 === Infinity ? known.at(-1)! : p95, due ?? 0, known[0]! + 1440);
   const x = scaleLinear()
     .domain([first, last])
     .range([8, WIDTH - 70])
@@ -41,8 +43,8 @@ export function ChanceCurve({
   const y = scaleLinear()
     .domain([0, 1])
     .range([HEIGHT - FOOT, 8]);
-  let path = `M${x(sample[0]!)} ${y(0)}`;
-  sample.forEach((at, i) => {
+  let path = `M${x(known[0]!)} ${y(0)}`;
+  known.forEach((at, i) => {
     path += `H${x(at)}V${y((i + 1) / sample.length)}`;
   });
   path += `H${WIDTH - 70}V${y(0)}Z`;
