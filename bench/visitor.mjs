@@ -21,6 +21,9 @@ export async function sizeOf(page, address) {
 /** From the last thing entered of a new piece until it says how sure each date is, and until no more rehearsals are to come. */
 export async function promised(page, address, readFor_ms) {
   await page.goto(`${address}/pieces/new`);
+  // What was begun before is kept as a draft, and would be answered already.
+  await page.evaluate(() => localStorage.clear());
+  await page.reload();
   await page.getByRole('button', { name: 'Chair set' }).waitFor();
   await page.waitForTimeout(readFor_ms);
   await page.getByRole('button', { name: 'Chair set' }).click();

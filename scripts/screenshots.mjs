@@ -31,7 +31,7 @@ const SHOTS = [
   { name: 'plan-what-if', path: '/plan', act: whatIf },
   { name: 'today', path: '/today' },
   { name: 'pieces', path: '/pieces' },
-  { name: 'piece', path: '/pieces/plan-chest' },
+  { name: 'piece', path: '/pieces/plan-chest', act: rehearsed },
   { name: 'new-piece', path: '/pieces/new', act: newChest },
   { name: 'route', path: '/pieces/bedstead/route', act: routeWithTrouble },
   { name: 'arrival', path: '/pieces/sideboard/arrival', act: photographed },
@@ -76,6 +76,11 @@ async function newChest(page) {
   await page.getByRole('button', { name: 'Chest of drawers' }).click();
   await page.getByRole('radio', { name: 'Stained wood' }).check({ force: true });
   await page.getByRole('button', { name: 'Knots' }).click();
+  await rehearsed(page);
+}
+
+/** Chances come from a few rehearsals first. */
+async function rehearsed(page) {
   await page.getByText('from 200 rehearsals').waitFor({ timeout: 60_000 });
 }
 
