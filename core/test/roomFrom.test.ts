@@ -2,7 +2,8 @@ import { expect, test } from 'vitest';
 import { planAfresh } from '../src/index.ts';
 import { newDraft } from '../src/planner/build/draft.ts';
 import { loadBaseline } from '../src/planner/build/loadBaseline.ts';
-import { canStartAt, remove, roomFrom } from '../src/planner/engine/schedule/partialSchedule.ts';
+import { canStartAt, remove } from '../src/planner/engine/schedule/partialSchedule.ts';
+import { roomFrom } from '../src/planner/engine/schedule/roomFrom.ts';
 import { randomFrom, randomWorkshop } from './fixtures/randomWorkshop.ts';
 
 const WORKSHOPS = process.env['MOKUME_LONG'] ? 120 : 12;

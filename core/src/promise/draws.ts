@@ -14,8 +14,8 @@ const LONGEST_AWAY = 3;
 export class Draws {
   readonly #uncertainty: Uncertainty;
   readonly #r: () => number;
-  #work: () => number = () => 1;
-  #weekDrying: () => number = () => 1;
+  #work!: () => number;
+  #weekDrying!: () => number;
   readonly #steps: Draft['compiled']['model']['steps'];
   readonly #isCoat: readonly boolean[];
   /** By step: its product on its piece; they dry well or badly together. */

@@ -9,11 +9,11 @@ import {
   latestFor,
   type PartialSchedule,
   remove,
-  roomFrom,
   seek,
   seekOnly,
   slotsOf,
 } from '../planner/engine/schedule/partialSchedule.ts';
+import { roomFrom } from '../planner/engine/schedule/roomFrom.ts';
 import { STAGES } from '../products/product.ts';
 import { Absences } from './absences.ts';
 import type { Draws } from './draws.ts';

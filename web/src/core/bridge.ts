@@ -103,15 +103,15 @@ export const slowBridge = new Bridge(start, afterPaint);
 
 /** No more threads than this rehearse together: each holds the whole workshop. */
 const MOST_THREADS = 4;
-const cores = navigator.hardwareConcurrency || 1;
 /**
- * Who rehearses where there is much to do. Of two cores both threads do, each letting quick questions through; where there are more,
- * further threads, so that one core is left to the page and to what a finger asks.
+ * Who rehearses where there is much to do, by the number of cores. Of two both threads do, each letting quick questions through; where
+ * there are more, further threads, so that one core is left to the page and to what a finger asks.
  */
-export const rehearsers: readonly Bridge[] =
+export const rehearsersOn = (cores: number): readonly Bridge[] =>
   cores <= 2
     ? [slowBridge, bridge].slice(0, cores)
     : [
         slowBridge,
         ...Array.from({ length: Math.min(MOST_THREADS, cores - 1) - 1 }, () => new Bridge(start, afterPaint)),
       ];
+export const rehearsers = rehearsersOn(navigator.hardwareConcurrency || 1);

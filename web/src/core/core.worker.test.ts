@@ -82,6 +82,21 @@ describe('a question that takes long', () => {
     expect(ready.api.preview(ready.asked)).toEqual(cold.api.preview(cold.asked));
   });
 
+  test('about a date is answered anew when the piece or the workshop is another, though what was found is kept', () => {
+    const { api, asked, shop, pieces, now, plan } = laid(5);
+    const first = api.preview(asked);
+    const other = { ...asked, piece: pieces[0]! };
+    expect(api.preview(other)).toEqual(laid(5).api.preview(other));
+    expect(api.preview(asked)).toEqual(first);
+    const later = now + 3 * 1440;
+    const moved = { shop, pieces: pieces as unknown as readonly PieceView[], now: later, plan };
+    api.lay(moved);
+    const afresh = new CoreApi();
+    afresh.lay(moved);
+    expect(afresh.preview(asked)).not.toEqual(first);
+    expect(api.preview(asked)).toEqual(afresh.preview(asked));
+  });
+
   test('holds up no quick one for longer than a breath', async () => {
     const { api, asked } = laid(5);
     const order: string[] = [];

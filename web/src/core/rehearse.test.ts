@@ -2,9 +2,9 @@ import type { WorkshopView } from '@app/contract';
 import { chancesOf, planAfresh, problemOf } from '@app/core';
 import { expect, test } from 'vitest';
 import { randomWorkshop } from '../../../core/test/fixtures/randomWorkshop.ts';
-import { type Bridge, CoreFailure } from './bridge.ts';
+import { bridge, type Bridge, CoreFailure, rehearsersOn, slowBridge } from './bridge.ts';
 import { CoreApi } from './core.worker.ts';
-import { type Promised, rehearse } from './rehearse.ts';
+import { type Promised, rehearse, threadsFor } from './rehearse.ts';
 
 const { shop, pieces, now } = randomWorkshop(4, 5);
 const problem = problemOf(shop, pieces, now);
@@ -33,4 +33,13 @@ test('a thread that fails fails the answer, since a part of the rehearsals would
   const failing = { ask: () => Promise.reject(new CoreFailure('This took too long to work out.')) };
   const threads = [thread(), failing as unknown as Bridge];
   await expect(rehearse(view, id, due, () => {}, threads)).rejects.toThrow('too long');
+});
+test('as many threads rehearse as there are cores but one, up to four, and one where there is little to do', () => {
+  expect([1, 2, 3, 4, 5, 6, 16].map((cores) => rehearsersOn(cores).length)).toEqual([1, 2, 2, 3, 4, 4, 4]);
+  expect(rehearsersOn(2)).toEqual([slowBridge, bridge]);
+  // What a finger asks has its thread to itself where there are more.
+  expect(rehearsersOn(4)).not.toContain(bridge);
+  const threads = rehearsersOn(4);
+  const shopOf = (steps: number) => ({ pieces: [{ steps: Array.from({ length: steps }) }] }) as unknown as WorkshopView;
+  expect([299, 300].map((steps) => threadsFor(shopOf(steps), threads).length)).toEqual([1, 3]);
 });

@@ -15,8 +15,8 @@ const RUNS = 200;
 const MANY_STEPS = 300;
 
 /** The threads that rehearse a workshop. */
-export const threadsFor = (view: WorkshopView): readonly Bridge[] =>
-  rehearsers.slice(0, view.pieces.reduce((n, p) => n + p.steps.length, 0) < MANY_STEPS ? 1 : rehearsers.length);
+export const threadsFor = (view: WorkshopView, all: readonly Bridge[] = rehearsers): readonly Bridge[] =>
+  all.slice(0, view.pieces.reduce((n, p) => n + p.steps.length, 0) < MANY_STEPS ? 1 : all.length);
 
 /**
  * How sure each date of a piece is, each of some threads doing a share of the rehearsals.

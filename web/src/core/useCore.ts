@@ -113,28 +113,18 @@ export const useChances = (view: WorkshopView, piece: string | null, due: Instan
     piece === null ? null : [piece],
     'chances',
     (tell) => rehearse(view, piece!, due, tell),
-    () => threadsFor(view),
+    threadsFor(view),
   );
 
 /** What can be promised for a piece not yet entered; in a large shop a first answer comes before the whole one. */
 export const usePromise = (view: WorkshopView, asked: Asked | null): Answer<Promised> =>
-  useTold(
-    view,
-    asked,
-    'promise',
-    (tell) => rehearse(view, asked!, asked!.piece.due, tell),
-    () => threadsFor(view),
-  );
+  useTold(view, asked, 'promise', (tell) => rehearse(view, asked!, asked!.piece.due, tell), threadsFor(view));
 
 /** What would bring a piece nearer to a wanted date, told as it is found. */
 export const useRemedies = (view: WorkshopView, asked: RemedyQuestion | null): Answer<Ways> =>
-  useTold(
-    view,
-    asked,
-    'remedies',
-    (tell) => slowBridge.ask(view, (api) => api.remedies(asked!, proxy(tell))),
-    () => [slowBridge],
-  );
+  useTold(view, asked, 'remedies', (tell) => slowBridge.ask(view, (api) => api.remedies(asked!, proxy(tell))), [
+    slowBridge,
+  ]);
 
 /** A question whose answer is told in parts, each better than the one before; asked once nothing changes for a while. */
 function useTold<T>(
@@ -142,7 +132,7 @@ function useTold<T>(
   asked: object | null,
   kind: Lengthy,
   ask: (tell: (soFar: T) => void) => Promise<T>,
-  threads: () => readonly Bridge[],
+  threads: readonly Bridge[],
 ): Answer<T> {
   const isCalm = useCalm([view.revision, asked]);
   const [tries, setTries] = useState(0);
@@ -159,7 +149,7 @@ function useTold<T>(
         .catch((error: Error) => tell(error));
       return () => {
         isWanted = false;
-        for (const thread of threads()) thread.tell((api) => api.letGo(kind));
+        for (const thread of threads) thread.tell((api) => api.letGo(kind));
       };
     },
   );

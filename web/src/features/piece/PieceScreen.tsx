@@ -54,6 +54,8 @@ export function PieceScreen() {
 /** Of a piece that left nothing waits to be sent. */
 const both = (view: WorkshopView) => ({ view, shown: view });
 
+const isDone = (piece: PieceView) => piece.steps.every((s) => s.state.kind === 'done');
+
 /** One piece: where it stands, its lane, its route with reasons and waits, and its log. */
 function Piece({ piece }: { readonly piece: PieceView }) {
   const { view } = useWorkshop();
@@ -61,8 +63,7 @@ function Piece({ piece }: { readonly piece: PieceView }) {
   const why = useExplained(view);
   const explained = why.data;
   // What is done needs no chance.
-  const isToCome = piece.active && piece.steps.some((s) => s.state.kind !== 'done');
-  const isPlanned = isToCome && view.plan.ready[piece.id] !== undefined;
+  const isPlanned = piece.active && !isDone(piece) && view.plan.ready[piece.id] !== undefined;
   const sure = useChances(view, isPlanned ? piece.id : null, piece.due);
   const chances = sure.data?.kind === 'ready' ? sure.data.chances : null;
   const { open, sheet } = useStepSheet(explained);
@@ -169,9 +170,7 @@ function PieceHead({ piece }: { readonly piece: PieceView }) {
             >
               <Pencil size={14} aria-hidden="true" /> Change
             </Link>
-            <Button onClick={() => void remove()}>
-              {piece.steps.every((s) => s.state.kind === 'done') ? 'Fetched, it has left' : 'Out of the shop'}
-            </Button>
+            <Button onClick={() => void remove()}>{isDone(piece) ? 'Fetched, it has left' : 'Out of the shop'}</Button>
           </div>
         </>
       ) : (
