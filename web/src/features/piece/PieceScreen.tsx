@@ -54,6 +54,8 @@ export function PieceScreen() {
 /** Of a piece that left nothing waits to be sent. */
 const both = (view: WorkshopView) => ({ view, shown: view });
 
+/** Pixels a day's word takes. */
+const DAY_WORD = 36;
 const isDone = (piece: PieceView) => piece.steps.every((s) => s.state.kind === 'done');
 
 /** One piece: where it stands, its lane, its route with reasons and waits, and its log. */
@@ -226,14 +228,15 @@ function WideLane({ piece }: { readonly piece: PieceView }) {
         {scale.shut.map((n) => (
           <rect key={n.x} x={n.x} width={n.width} y="0" height="104" fill="var(--m-night)" />
         ))}
-        {scale.days.map(
-          (d) =>
-            d.width > 30 && (
-              <text key={d.at} x={besideNow(d.x + 6, scale.x(now))} y="14" fontSize="12" fill="var(--m-sub)">
-                {sayDate(d.at + 720, saying)}
-              </text>
-            ),
-        )}
+        {scale.days.map((d) => {
+          const x = besideNow(d.x + 6, scale.x(now));
+          // Late in the evening the word of a day beside the line of now would stand on that of the next.
+          return d.x + d.width - x < DAY_WORD ? null : (
+            <text key={d.at} x={x} y="14" fontSize="12" fill="var(--m-sub)">
+              {sayDate(d.at + 720, saying)}
+            </text>
+          );
+        })}
         <g transform="translate(0 4) scale(1 1.5)">
           <LaneDrawing lane={lane} scale={scale} />
         </g>
