@@ -1,15 +1,24 @@
 import { lastOverload } from '../resources/floor.ts';
 import type { PartialSchedule } from './partialSchedule.ts';
 
-/** Pieces placed among one another, and by piece the slot by which each is thought to leave the floor. */
-export type FloorAhead = { readonly group: readonly number[]; readonly leaves: Float64Array };
+/** Pieces placed among one another; by piece the slot by which each is thought to leave the floor, and from which it has room, as found so far. */
+export type FloorAhead = {
+  readonly group: readonly number[];
+  readonly leaves: Float64Array;
+  readonly room: Float64Array;
+};
 
 /**
  * Whether a piece may come in a slot, while pieces placed among one another are not done yet: each that has begun is thought
  * to stay until it leaves.
  * @returns -1 when it has come already or there is room for all of its stay; else the first slot after which there is more
  */
-export function floorFullUntil(b: PartialSchedule, { group, leaves }: FloorAhead, piece: number, from: number): number {
+export function floorFullUntil(
+  b: PartialSchedule,
+  { group, leaves }: Omit<FloorAhead, 'room'>,
+  piece: number,
+  from: number,
+): number {
   const { floor, pieces, slots } = b.model;
   const units = pieces[piece]!.floor;
   if (!floor || units === 0 || begunAt(b, piece) < Infinity) return -1;

@@ -27,9 +27,14 @@ export type Scratch = {
   readonly joinAt: Int32Array;
   /** Who is thought to stand on the floor, while pieces placed among one another are not done yet; null: nobody is asked before they are. */
   floorAhead: FloorAhead | null;
+  /** Where in its order what was placed was taken off again, and for the sake of which step later in it; null: nobody asks. */
+  setBack: SetBack[] | null;
   /** When a piece is done at best after one of its steps. */
   bound: DoneBound;
 };
+/** Two places in an order: all from the first on was placed anew when it was the second's turn. */
+export type SetBack = { readonly from: number; readonly by: number };
+
 export const newScratch = (steps: number, isPartial: boolean, isStrict = false): Scratch => ({
   push: new Int32Array(steps),
   left: isPartial ? new Uint8Array(steps) : null,
@@ -37,6 +42,7 @@ export const newScratch = (steps: number, isPartial: boolean, isStrict = false):
   notBefore: new Float64Array(steps),
   joinAt: new Int32Array(steps),
   floorAhead: null,
+  setBack: null,
   bound: { after: (_, end) => end },
 });
 
@@ -100,6 +106,19 @@ export function placeTogether(
   order: readonly number[],
   cost: CostBound,
 ): boolean {
+  const isPlaced = placeOn(b, scratch, group, order, cost);
+  if (!isPlaced) clearAway(b, order, NO_ROOM);
+  return isPlaced;
+}
+
+/** As `placeTogether`, where some of the order may stand already; when it fails, what was placed is left, and no floor is booked. */
+export function placeOn(
+  b: PartialSchedule,
+  scratch: Scratch,
+  group: readonly number[],
+  order: readonly number[],
+  cost: CostBound,
+): boolean {
   const { push, left } = scratch;
   for (const i of order) {
     push[i] = Math.max(scratch.joinAt[i]!, scratch.notBefore[b.model.steps[i]!.piece]!);
@@ -112,7 +131,6 @@ export function placeTogether(
     for (let m = 0; m < n; m++) releaseFloor(b, group[m]!);
     done = false;
   }
-  if (!done) clearAway(b, order, NO_ROOM);
   return done;
 }
 
@@ -202,17 +220,18 @@ export function placeSteps(
       isWhole = false;
       continue;
     }
-    const ready = Math.max(from, push[i]!, readyFor(b, step));
+    const { floorAhead } = scratch;
+    const ready = Math.max(from, push[i]!, floorAhead ? floorAhead.room[step.piece]! : 0, readyFor(b, step));
     if (!seekSoonest(b, i, ready)) {
       if (!left) return NO_ROOM;
       left[i] = NO_PLACE;
       isWhole = false;
       continue;
     }
-    const room = scratch.floorAhead ? floorFullUntil(b, scratch.floorAhead, step.piece, b.found.start) : -1;
+    const room = floorAhead ? floorFullUntil(b, floorAhead, step.piece, b.found.start) : -1;
     if (room >= 0) {
       if (++pushes > MOST_PUSHES) return NO_ROOM;
-      for (const j of b.model.pieces[step.piece]!.steps) push[j] = Math.max(push[j]!, room);
+      floorAhead!.room[step.piece] = Math.max(floorAhead!.room[step.piece]!, room);
       k--;
       continue;
     }
@@ -238,6 +257,7 @@ export function placeSteps(
         }
         push[anchor] = b.start[anchor]! + b.found.start - latest;
         takeOff(b, order, back, cost);
+        scratch.setBack?.push({ from: back, by: k });
         k = back - 1;
         continue;
       } else if (!left) return NO_ROOM;

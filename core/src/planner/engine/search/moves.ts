@@ -2,6 +2,7 @@ import { type PartialSchedule, modeLockOf } from '../schedule/partialSchedule.ts
 import { pieceCost, UNPLACED } from '../schedule/cost.ts';
 import type { CostBound } from '../schedule/costBound.ts';
 import type { Arc } from './criticalArcs.ts';
+import type { KeyedSteps } from './keyedSteps.ts';
 import { NO_ROOM, placePiece, placeTogether, type Scratch, TOO_LATE } from '../schedule/serialSgs.ts';
 
 /** Places whole pieces one after another. @returns their cost, or Infinity once it is sure to be more than `before` */
@@ -44,36 +45,21 @@ export function placeInterleaved(
 }
 
 /** The steps of a group in the order they start now, with a few of them sooner than before. */
-export function shuffledOrder(b: PartialSchedule, group: readonly number[], r: () => number): number[] {
+export function shuffledOrder(
+  b: PartialSchedule,
+  keyed: KeyedSteps,
+  group: readonly number[],
+  r: () => number,
+): number[] {
   const { pieces, steps } = b.model;
-  const keys = new Map<number, number>();
   const jolt = r() < 0.5 ? 0 : r() * 60;
   for (const k of group)
     for (const i of pieces[k]!.steps)
-      if (!steps[i]!.fixed) keys.set(i, b.start[i]! + (jolt > 0 ? (r() - 0.5) * jolt : 0));
-  const all = [...keys.keys()];
+      if (!steps[i]!.fixed) keyed.set(i, b.start[i]! + (jolt > 0 ? (r() - 0.5) * jolt : 0));
   // Some steps jump the queue; what they wait for goes with them, since order keeps to the links.
   const jumps = 1 + Math.floor(r() * 3);
-  for (let n = 0; n < jumps; n++) {
-    const i = all[Math.floor(r() * all.length)]!;
-    keys.set(i, keys.get(i)! - r() * 200);
-  }
-  return inKeyOrder(b, keys);
-}
-
-/** Steps by their keys, each after those it waits for. */
-export function inKeyOrder(b: PartialSchedule, keys: ReadonlyMap<number, number>): number[] {
-  const { steps } = b.model;
-  const out: number[] = [];
-  const seen = new Set<number>();
-  const visit = (i: number) => {
-    if (seen.has(i)) return;
-    seen.add(i);
-    for (const p of steps[i]!.preds) if (keys.has(p.step)) visit(p.step);
-    out.push(i);
-  };
-  for (const i of [...keys.keys()].sort((x, y) => keys.get(x)! - keys.get(y)! || x - y)) visit(i);
-  return out;
+  for (let n = 0; n < jumps; n++) keyed.lower(keyed.list[Math.floor(r() * keyed.list.length)]!, r() * 200);
+  return keyed.takeInOrder();
 }
 
 /** Another hand or place for one or two steps than they have: what is soonest for a step need not be best for the rest. */
@@ -95,14 +81,18 @@ export function lockModes(b: PartialSchedule, group: readonly number[], r: () =>
 }
 
 /** The steps of a group from the first of the arc on, in the order they start now, but the second before it. */
-export function orderWithArcSwapped(b: PartialSchedule, group: readonly number[], { first, second }: Arc): number[] {
+export function orderWithArcSwapped(
+  b: PartialSchedule,
+  keyed: KeyedSteps,
+  group: readonly number[],
+  { first, second }: Arc,
+): number[] {
   const from = b.start[first]!;
-  const keys = new Map<number, number>();
   for (const k of group)
     for (const i of b.model.pieces[k]!.steps)
-      if (!b.model.steps[i]!.fixed && b.start[i]! >= from) keys.set(i, b.start[i]!);
-  keys.set(second, from - 0.5);
-  return inKeyOrder(b, keys);
+      if (!b.model.steps[i]!.fixed && b.start[i]! >= from) keyed.set(i, b.start[i]!);
+  keyed.set(second, from - 0.5);
+  return keyed.takeInOrder();
 }
 
 /** Last slot in which a piece may be done to cost no more than `most`. */

@@ -4,6 +4,7 @@ import type { PartialSchedule } from '../schedule/partialSchedule.ts';
 import { latenessCost, loadsCost, pieceCost } from '../schedule/cost.ts';
 import { type Arc, criticalArcs } from './criticalArcs.ts';
 import { stayOf } from '../schedule/serialSgs.ts';
+import type { Search } from './search.ts';
 
 /** Pieces on time are looked at too: their going sooner is a gain, and makes room. */
 const ON_TIME_INTEREST = 1;
@@ -13,6 +14,7 @@ export class Neighbourhood {
   readonly movable: readonly number[];
   readonly cost: Float64Array;
   readonly #b: PartialSchedule;
+  readonly #isFresh: boolean;
   readonly #canMove: Uint8Array;
   /** What there is to gain, where it is known; else what each piece costs, lateness twice. */
   readonly excess: Excess | null;
@@ -23,10 +25,17 @@ export class Neighbourhood {
   readonly #until: Int32Array;
   /** When it leaves the floor. */
   readonly #gone: Int32Array;
+  /** By piece: the arcs on its path in the plan as it is, as far as they were asked for. */
+  readonly #arcs: (readonly Arc[] | null)[];
 
-  constructor(b: PartialSchedule, frozen?: Uint8Array, unavoidable?: Float64Array) {
+  /**
+   * @param search pieces that stay as they are; what each piece costs at best, which is looked at in a plan people have seen; and
+   * whether nobody has
+   */
+  constructor(b: PartialSchedule, { frozen, leastCosts, isFresh }: Pick<Search, 'frozen' | 'leastCosts' | 'isFresh'>) {
     this.#b = b;
-    this.excess = unavoidable ? new Excess(b.model, unavoidable) : null;
+    this.#isFresh = isFresh === true;
+    this.excess = leastCosts && !isFresh ? new Excess(b.model, leastCosts) : null;
     const { pieces, steps } = b.model;
     this.cost = new Float64Array(pieces.length);
     this.#canMove = new Uint8Array(pieces.length);
@@ -34,6 +43,7 @@ export class Neighbourhood {
     this.#from = new Int32Array(pieces.length);
     this.#until = new Int32Array(pieces.length);
     this.#gone = new Int32Array(pieces.length);
+    this.#arcs = pieces.map(() => null);
     this.movable = pieces
       .map((_, k) => k)
       .filter((k) => !frozen?.[k] && pieces[k]!.steps.some((i) => !steps[i]!.fixed));
@@ -42,6 +52,7 @@ export class Neighbourhood {
   }
 
   note(k: number): void {
+    this.#arcs.fill(null);
     const stay = stayOf(this.#b, k);
     this.#from[k] = stay.from;
     this.#until[k] = stay.done;
@@ -95,12 +106,20 @@ export class Neighbourhood {
   /** Two steps on the path that decides when a dear piece is done, and the pieces they belong to. */
   arc(r: () => number): { readonly arc: Arc; readonly group: number[] } | null {
     const { steps } = this.#b.model;
-    const arcs = criticalArcs(this.#b, this.dear(r), r).filter(
-      (a) => this.#canMove[steps[a.first]!.piece] && this.#canMove[steps[a.second]!.piece],
-    );
+    const k = this.dear(r);
+    // Of several paths that are as long now and then another is looked at.
+    const arcs = (r() < OTHER_PATH ? null : this.#arcs[k]) ?? this.#arcsOf(k, r);
+    this.#arcs[k] = arcs;
     if (arcs.length === 0) return null;
     const arc = arcs[Math.floor(r() * arcs.length)]!;
     return { arc, group: [...new Set([steps[arc.second]!.piece, steps[arc.first]!.piece])] };
+  }
+
+  #arcsOf(k: number, r: () => number): readonly Arc[] {
+    const { steps } = this.#b.model;
+    return criticalArcs(this.#b, k, r, this.#isFresh).filter(
+      (a) => this.#canMove[steps[a.first]!.piece] && this.#canMove[steps[a.second]!.piece],
+    );
   }
 
   /** Pieces that stand on the floor just before this one comes. */
@@ -130,3 +149,5 @@ export class Neighbourhood {
 }
 /** How often a piece is begun later than it could be. */
 const LATER_SHARE = 0.1;
+/** How often the path that decides when a piece is done is looked for anew in the same plan. */
+const OTHER_PATH = 0.1;

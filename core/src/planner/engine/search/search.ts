@@ -8,7 +8,8 @@ import { LEVELS } from './excess.ts';
 import { HeatLevels } from './heatLevels.ts';
 import { loadsCost, pieceCost, UNPLACED } from '../schedule/cost.ts';
 import { ParallelSgs } from '../schedule/parallelSgs.ts';
-import { inKeyOrder, shuffledOrder, placeOneByOne, placeInterleaved, orderWithArcSwapped, lockModes } from './moves.ts';
+import { KeyedSteps } from './keyedSteps.ts';
+import { shuffledOrder, placeOneByOne, placeInterleaved, orderWithArcSwapped, lockModes } from './moves.ts';
 import { Neighbourhood } from './neighbourhood.ts';
 import { releaseFloor, removePiece, type Scratch } from '../schedule/serialSgs.ts';
 import { randomFrom } from './random.ts';
@@ -60,6 +61,8 @@ class Run {
   readonly #least: Float64Array;
   readonly #costBound: CostBound;
   readonly #before: Snapshot;
+  readonly #keyed: KeyedSteps;
+  readonly #shares: Shares;
   readonly #bestSchedule: Snapshot;
   readonly #targetSearch: TargetSearch | null;
   readonly #tabuSearch: TabuSearch | null;
@@ -79,7 +82,7 @@ class Run {
     this.#scratch = scratch;
     this.#search = search;
     this.#r = randomFrom(search.seed);
-    this.neighbourhood = new Neighbourhood(b, search.frozen, search.isFresh ? undefined : search.leastCosts);
+    this.neighbourhood = new Neighbourhood(b, search);
     const isSmall = model.steps.length <= MOST_SHIFTED;
     const isByHours = isSmall && (search.isFresh || search.evaluations >= LEAST_FOR_CALENDARS);
     const hours = isByHours || search.dateTries ? new OwnHours(model) : null;
@@ -89,6 +92,7 @@ class Run {
     this.#all = model.pieces.map((_, k) => k);
     this.#least = search.leastCosts ?? new Float64Array(model.pieces.length);
     this.#before = new Snapshot(model.steps.length);
+    this.#keyed = new KeyedSteps(model.steps);
     this.#bestSchedule = new Snapshot(model.steps.length);
     this.#bestSchedule.keep(b, this.#all);
     this.#total = this.#best = this.neighbourhood.total();
@@ -99,6 +103,7 @@ class Run {
         ? new TabuSearch(b, scratch, movable[0]!, this.#least, this.#costBound, this.#r)
         : null;
     this.#heatLevels = excess && !search.isFresh && !search.isDescentOnly ? new HeatLevels(excess) : null;
+    this.#shares = this.#sharesOf();
   }
 
   /** Dates of all pieces that have a place: what has none now would have none in any of these plans. */
@@ -112,6 +117,13 @@ class Run {
         ? undefined
         : { tries: dateTries, sure: group.reduce((n, k) => n + this.#least[k]!, 0) };
     return new TargetSearch(this.#b, hours, this.#scratch, group, this.#r, this.#least, seen);
+  }
+
+  #sharesOf(): Shares {
+    const isOne = this.#b.model.pieces.length === 1;
+    if (this.#heatLevels) return isOne ? { ...SHARES.seen, arc: SHARES.one.arc } : SHARES.seen;
+    if (isOne) return SHARES.one;
+    return this.#search.isFresh && this.#targetSearch ? SHARES.few : SHARES.many;
   }
 
   go(): number {
@@ -245,15 +257,16 @@ class Run {
     const b = this.#b;
     const r = this.#r;
     const { isDescentOnly } = this.#search;
+    const { redo, shift, arc, parallel } = this.#shares;
     const { neighbourhood } = this;
-    if (!isDescentOnly && r() < (this.#heatLevels ? REDO_SHARE_SEEN : REDO_SHARE)) return this.#redo(temperature);
-    if (!isDescentOnly && b.model.steps.length <= MOST_SHIFTED && r() < SHIFT_SHARE) return this.#shift(temperature);
-    const arc = r() < (b.model.pieces.length === 1 ? ARC_SHARE_OF_ONE : ARC_SHARE) ? neighbourhood.arc(r) : null;
-    if (arc)
-      return this.#try(arc.group, temperature, (most) =>
-        this.#interleave(arc.group, orderWithArcSwapped(b, arc.group, arc.arc), most),
+    if (!isDescentOnly && r() < redo) return this.#redo(temperature);
+    if (!isDescentOnly && b.model.steps.length <= MOST_SHIFTED && r() < shift) return this.#shift(temperature);
+    const swapped = r() < arc ? neighbourhood.arc(r) : null;
+    if (swapped)
+      return this.#try(swapped.group, temperature, (most) =>
+        this.#interleave(swapped.group, orderWithArcSwapped(b, this.#keyed, swapped.group, swapped.arc), most),
       );
-    if (!isDescentOnly && r() < (this.#heatLevels ? PARALLEL_SHARE_SEEN : PARALLEL_SHARE)) {
+    if (!isDescentOnly && r() < parallel) {
       const group = neighbourhood.group(r, 2 + Math.floor(r() * PARALLEL_MOST));
       return this.#try(group, temperature, (most) => this.#dispatch(group, anyPriority(b, group, r), most));
     }
@@ -275,9 +288,9 @@ class Run {
     const from = Math.max(0, Math.min(b.start[i]!, to));
     const isLater = (j: number) => !steps[j]!.fixed && b.start[j]! >= from;
     const group = this.neighbourhood.movable.filter((k) => pieces[k]!.steps.some(isLater));
-    const keys = new Map(group.flatMap((k) => pieces[k]!.steps.filter(isLater).map((j) => [j, b.start[j]!] as const)));
-    keys.set(i, to - 0.5);
-    const sequence = inKeyOrder(b, keys);
+    for (const k of group) for (const j of pieces[k]!.steps) if (isLater(j)) this.#keyed.set(j, b.start[j]!);
+    this.#keyed.set(i, to - 0.5);
+    const sequence = this.#keyed.takeInOrder();
     const kept = r() < KEPT_SHARE ? sequence.filter((j) => j !== i) : [];
     for (const j of kept) b.modeLock[j] = modeLockOf(b.mode[j]!, b.crew[j]!);
     this.#try(group, temperature, (most) => this.#interleave(group, sequence, most));
@@ -320,8 +333,8 @@ class Run {
     const b = this.#b;
     const r = this.#r;
     const scratch = this.#scratch;
-    const isMixed = group.length === 1 || r() < MIXED_SHARE;
-    const sequence = isMixed ? shuffledOrder(b, group, r) : null;
+    const isMixed = group.length === 1 || r() < this.#shares.mixed;
+    const sequence = isMixed ? shuffledOrder(b, this.#keyed, group, r) : null;
     const locked = r() < MODE_LOCK_SHARE ? lockModes(b, group, r) : [];
     if (b.model.floor) for (const k of group) scratch.notBefore[k] = this.neighbourhood.later(k, r);
     const joining = b.loads && r() < JOIN_SHARE ? this.#join(group) : -1;
@@ -380,6 +393,29 @@ class Run {
   }
 }
 
+/** How often each kind of move is tried, where those before it in this list were not. */
+type Shares = {
+  /** Everything from some slot on is placed by a priority anew. */
+  readonly redo: number;
+  /** One step is moved among all others. */
+  readonly shift: number;
+  /** Two steps on a critical path change places. */
+  readonly arc: number;
+  /** A group of pieces is placed by a priority. */
+  readonly parallel: number;
+  /** Of the other groups: placed step by step among one another, and not one piece after another. */
+  readonly mixed: number;
+};
+/**
+ * Of few pieces nobody has seen yet, by what each kind of move won in a second (docs/decisions/0028); of many; of one alone, where
+ * half of all there is to try are swaps; and of a plan people have seen, whose steps stay rather where they are.
+ */
+const SHARES = {
+  few: { redo: 0.06, shift: 0.3, arc: 0.8, parallel: 0.03, mixed: 0.9 },
+  many: { redo: 0.06, shift: 0.3, arc: 0.15, parallel: 0.2, mixed: 0.5 },
+  one: { redo: 0.06, shift: 0.3, arc: 0.5, parallel: 0.2, mixed: 0.5 },
+  seen: { redo: 0.005, shift: 0.3, arc: 0.15, parallel: 0.02, mixed: 0.5 },
+} as const;
 /** Share of the whole cost by which a move may be worse, less where there are many pieces. */
 const HEAT = 1.5;
 /** More than this is never let pass: little and much in turn, since some knots open only hot and others only cold; the seed says which first. */
@@ -401,26 +437,14 @@ const MOST_DATES = 20;
 const MOST_FRUITLESS = 2;
 /** Swaps on the critical path of the only piece that may bring nothing before the search begins anew. */
 const MOST_FRUITLESS_SWAPS = 1000;
-/** How often two steps on a critical path change places instead of a group of pieces being placed anew. */
-const ARC_SHARE = 0.15;
-/** In one piece alone that is half of all there is to try. */
-const ARC_SHARE_OF_ONE = 0.5;
-/** How often a group is placed step by step among one another, and not one piece after another. */
-const MIXED_SHARE = 0.5;
 /** How often a step of the group is given another hand or place than the soonest. */
 const MODE_LOCK_SHARE = 0.3;
 /** Pieces placed again in the first round of moves: at least so many, and more where there is more to place; few where levels take turns. */
 const ROUND = [500, 2.5] as const;
 const ROUND_SEEN = [200, 0.5] as const;
-/**
- * How often everything from some slot on is placed by priority anew, next to never where people have seen a plan, whose steps
- * stay rather where they are; and how often by a priority near the best one.
- */
-const REDO_SHARE = 0.06;
-const REDO_SHARE_SEEN = 0.005;
+/** How often everything from some slot on is placed anew by a priority near the best one, and not by any. */
 const REDO_NEAR = 0.5;
-/** How often one step is moved among all others, where there are few: with many, all that is placed anew takes too long. */
-const SHIFT_SHARE = 0.3;
+/** With more steps none is moved alone: all that is placed anew with it takes too long. */
 const MOST_SHIFTED = 300;
 /** How far one step is moved at most, how often sooner, and how often all others keep their hands and places. */
 const FARTHEST = 600;
@@ -428,7 +452,5 @@ const SOONER_SHARE = 0.7;
 const KEPT_SHARE = 0.6;
 /** How often a coat waits to share a tray, where trays are counted. */
 const JOIN_SHARE = 0.2;
-/** How often a group is placed by priority by priority, and how much larger it may be then. */
-const PARALLEL_SHARE = 0.2;
-const PARALLEL_SHARE_SEEN = 0.02;
+/** How much larger a group is that is placed by a priority. */
 const PARALLEL_MOST = 4;

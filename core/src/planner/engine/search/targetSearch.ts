@@ -3,8 +3,11 @@ import type { OwnHours } from '../bounds/ownHours.ts';
 import { linkBound } from '../bounds/doneBound.ts';
 import { CostBound } from '../schedule/costBound.ts';
 import { loadsCost, pieceCost } from '../schedule/cost.ts';
-import { clearSchedule, doneSlot, type PartialSchedule } from '../schedule/partialSchedule.ts';
-import { placeTogether, removePiece, type Scratch } from '../schedule/serialSgs.ts';
+import type { EngineModel } from '../engineModel.ts';
+import { doneSlot, type PartialSchedule } from '../schedule/partialSchedule.ts';
+import { IncrementalSgs } from '../schedule/incrementalSgs.ts';
+import type { Scratch } from '../schedule/serialSgs.ts';
+import { SHORT_WINDOW } from '../schedule/parallelSgs.ts';
 import { doneByApparentTardiness, elapsedWork } from '../schedule/apparentTardiness.ts';
 import { waitFor } from './waitFor.ts';
 
@@ -44,10 +47,9 @@ type Seen = {
  */
 export class TargetSearch {
   readonly #b: PartialSchedule;
-  readonly #scratch: Scratch;
   readonly #group: readonly number[];
   readonly #r: () => number;
-  readonly #costBound: CostBound;
+  readonly #sgs: IncrementalSgs;
   readonly #leastCosts: Float64Array;
   readonly #latestStarts: LatestStarts;
   readonly #earliestDone: Float64Array;
@@ -57,6 +59,8 @@ export class TargetSearch {
   readonly #elapsed: Float64Array | null;
   readonly #steps: number[];
   readonly #isSorted: Uint8Array;
+  /** By step: those that must begin within hours of its end. */
+  readonly #tied: readonly (readonly number[])[];
   readonly #order: number[] = [];
   /** The order of the plan that is gone on from. */
   readonly #orderHere: number[] = [];
@@ -89,17 +93,17 @@ export class TargetSearch {
   ) {
     const { model } = b;
     this.#b = b;
-    this.#scratch = scratch;
     this.#group = group;
     this.#r = r;
     // Looser than by the hours of each step, but ready at once; most tries are given up early by either.
-    this.#costBound = new CostBound(b, linkBound(model));
+    this.#sgs = new IncrementalSgs(b, scratch, group, new CostBound(b, linkBound(model)), leastCosts);
     this.#leastCosts = leastCosts;
     this.#latestStarts = new LatestStarts(model, hours);
     this.#earliestDone = Float64Array.from(model.pieces, (_, k) => this.#latestStarts.earliestDone(k));
     this.#latest = new Float64Array(model.steps.length);
     this.#isSorted = new Uint8Array(model.steps.length);
     this.#steps = group.flatMap((k) => model.pieces[k]!.steps.filter((i) => !model.steps[i]!.fixed));
+    this.#tied = tiedSteps(model);
     this.#sure = seen?.sure ?? 0;
     this.#elapsed = seen ? elapsedWork(model) : null;
     this.#length = Math.min(seen?.tries ?? Infinity, TRIES_PER_STEP * this.#steps.length);
@@ -117,6 +121,7 @@ export class TargetSearch {
     this.#corrections = this.#elapsed ? CORRECTIONS_SEEN : isCorrected && this.#group.length > 1 ? CORRECTIONS : 0;
     this.#here = null;
     this.#last = null;
+    this.#sgs.begin();
     this.#cost = Infinity;
     return this.#groupCost();
   }
@@ -125,7 +130,7 @@ export class TargetSearch {
     return this.#tries >= this.#length;
   }
 
-  /** One more plan. @returns its cost; Infinity, with none of the pieces placed, when it is too dear to go on with */
+  /** One more plan. @returns its cost; Infinity, with some of the pieces placed in part, when it is too dear to go on with */
   try(): number {
     const isStart = this.#tries < this.#starts || !this.#here;
     const cost = isStart ? this.#start() : this.#move(this.#here!);
@@ -232,18 +237,7 @@ export class TargetSearch {
 
   /** Places all steps in `#order`. */
   #build({ targets, notBefore }: Aim, most: number): number {
-    const b = this.#b;
-    const scratch = this.#scratch;
-    const group = this.#group;
-    if (group.length === b.model.pieces.length) clearSchedule(b);
-    else for (const k of group) removePiece(b, k);
-    scratch.floorAhead = b.model.floor ? { group, leaves: targets } : null;
-    for (const k of group) scratch.notBefore[k] = notBefore[k]!;
-    const isPlaced =
-      this.#costBound.begin(group, this.#leastCosts, most) &&
-      placeTogether(b, scratch, group, this.#order, this.#costBound);
-    scratch.floorAhead = null;
-    for (const k of group) scratch.notBefore[k] = 0;
+    const isPlaced = this.#sgs.place({ order: this.#order, leaves: targets, notBefore }, most);
     return isPlaced ? this.#groupCost() : Infinity;
   }
 
@@ -277,6 +271,18 @@ export class TargetSearch {
     const { steps } = this.#b.model;
     for (const p of steps[i]!.preds) if (!steps[p.step]!.fixed) this.#take(p.step);
     this.#order.push(i);
+    // What a window ties to it comes at once: placed much later it would be pushed out of it, and all between be placed again.
+    for (const f of this.#tied[i]!) if (this.#isFollower(f)) this.#take(f);
+  }
+
+  /** Whether a step of these pieces is still to come, and all it waits for is there. */
+  #isFollower(f: number): boolean {
+    const { steps } = this.#b.model;
+    return (
+      !steps[f]!.fixed &&
+      this.#isSorted[f] === 0 &&
+      steps[f]!.preds.every((p) => steps[p.step]!.fixed || this.#isSorted[p.step] === 1)
+    );
   }
 
   /**
@@ -337,11 +343,14 @@ export class TargetSearch {
     else targets[k]! += (r() - 0.5) * r() * TARGET_SPREAD;
   }
 
-  /** When the plan made last has a piece done; 0: it has not. */
+  /** When the plan made last has a piece done; 0: it was given up before. */
   #doneNow(k: number): number {
     const b = this.#b;
     let done = 0;
-    for (const i of b.model.pieces[k]!.steps) if (b.start[i]! >= 0) done = Math.max(done, doneSlot(b, i));
+    for (const i of b.model.pieces[k]!.steps) {
+      if (b.start[i]! < 0) return 0;
+      done = Math.max(done, doneSlot(b, i));
+    }
     return done;
   }
 
@@ -365,6 +374,13 @@ export class TargetSearch {
       }
     return this.#group[Math.floor(r() * this.#group.length)]!;
   }
+}
+
+/** By step: what a short window ties to it. */
+function tiedSteps({ steps }: EngineModel): number[][] {
+  const tied: number[][] = steps.map(() => []);
+  steps.forEach(({ preds }, f) => preds.forEach((p) => p.maxSlots <= SHORT_WINDOW && tied[p.step]!.push(f)));
+  return tied;
 }
 
 /** Tries anywhere before the best of them is gone on from; where they are corrected, how often each, and what share of all tries. */

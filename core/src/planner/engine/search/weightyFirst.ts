@@ -61,7 +61,7 @@ function lighterPieces(model: EngineModel): number[] {
  */
 export function isWorthWinning(b: PartialSchedule, leastCosts: Float64Array): boolean {
   const heaviest = b.model.pieces.reduce((most, p) => Math.max(most, p.lateCost), 0);
-  return new Neighbourhood(b, undefined, leastCosts).excess!.total(LEVEL.weightyDate) >= WORTH_WINNING_SLOTS * heaviest;
+  return new Neighbourhood(b, { leastCosts }).excess!.total(LEVEL.weightyDate) >= WORTH_WINNING_SLOTS * heaviest;
 }
 
 /** Leaves the schedule with the weightiest dates better, if it can, and everything lighter put back as well as it may be. */
