@@ -52,6 +52,17 @@ describe('the path that decides when a piece is done', () => {
     const others = [long, piece('b', [work('other', 90)]), piece('c', [work('next', 40)])];
     expect(arcsOf(others, 2, true, 2).arcs).toEqual(['long before next', 'other before next']);
   });
+  test('which is nobody whose work was over before it could have begun', () => {
+    // Ready in slot 45, when only the second is in the way: the others were done by slot 15, though the first of them dries on.
+    const pieces = [
+      piece('a', [work('early', 10, { hold: 500 })]),
+      { ...piece('b', [work('long', 70)]), release: 100 },
+      piece('c', [work('first', 5), work('next', 40, { after: [after('first', 30)] })]),
+    ];
+    const { arcs, at } = arcsOf(pieces, 2, true);
+    expect(['early', 'first', 'long', 'next'].map(at)).toEqual([0, 10, 20, 288]);
+    expect(arcs).toEqual(['long before next']);
+  });
   test('is the one of the plan as it is, when another was looked at before', () => {
     const { b, scratch, named } = placed([long, next]);
     const neighbourhood = new Neighbourhood(b, { isFresh: true });

@@ -9,6 +9,7 @@ import { newScratch } from '../src/planner/engine/schedule/serialSgs.ts';
 import { randomFrom } from '../src/planner/engine/search/random.ts';
 import { KeyedSteps } from '../src/planner/engine/search/keyedSteps.ts';
 import type { NeutralInstance } from '../src/neutral/format.ts';
+import { after, piece, shop, step } from './fixtures/neutralShop.ts';
 
 const load = (name: string) =>
   JSON.parse(readFileSync(new URL(`../../bench/instances/${name}.json`, import.meta.url), 'utf8')) as NeutralInstance;
@@ -53,5 +54,20 @@ describe('steps placed in one order after another', () => {
       all.forEach(({ incremental, anew }, n) => expect(incremental, `${name}, seed ${seed}, order ${n}`).toEqual(anew));
       expect(all.some(({ anew }) => anew[0] === true)).toBe(true);
     }
+  });
+  test('what was put off for the sake of a step that came later is not, when that comes sooner', () => {
+    // The second machine is taken until 20 when a2 comes last, so that a1, which it must follow within two slots, is put off.
+    const a = piece('a', [step('a1', 5), step('a2', 5, { station: 'm1', after: [after('a1', 0, 2)] })], 0);
+    const { model } = compile(shop([a, piece('c', [step('c1', 20, { station: 'm1' })], 0)]));
+    const b = newPartialSchedule(model);
+    const cost = new CostBound(b, linkBound(model));
+    const sgs = new IncrementalSgs(b, newScratch(3, false), [0, 1], cost, new Float64Array(2));
+    const starts = (...order: number[]) => {
+      sgs.place({ order, leaves: new Float64Array(2), notBefore: new Float64Array(2) }, Infinity);
+      return [...b.start];
+    };
+    const [a1, a2, c1] = [0, 1, 2] as const;
+    expect(starts(a1, c1, a2)).toEqual([13, 20, 0]);
+    expect(starts(a1, a2, c1)).toEqual([0, 5, 10]);
   });
 });

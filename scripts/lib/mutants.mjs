@@ -124,8 +124,8 @@ export const MUTANTS = [
   // What kept a step from beginning before the night
   {
     file: engine('schedule/takenBefore.ts'),
-    find: 'b.hold[j]! <= from ||',
-    to: '',
+    find: 'const isAtWork = b.end[j]! > from;',
+    to: 'const isAtWork = true;',
     fault: 'what was over long before is thought to have been in the way',
     tests: core('criticalArcs'),
   },
