@@ -24,7 +24,7 @@ export function criticalArcs(b: PartialSchedule, piece: number, r: () => number,
   let i = lastOf(b, piece);
   for (let n = 0; i >= 0 && n < LONGEST; n++) {
     if (steps[i]!.fixed) break;
-    let tied = tiedTo(b, i);
+    let tied = lastFor(b, i, b.start[i]!);
     let freed = freedBy(b, i, r);
     if (isThroughNights && tied < 0 && freed < 0) ({ tied, freed } = beforeClosing(b, i, r));
     // Where both bind, either path is as long.
@@ -56,11 +56,11 @@ function lastOf(b: PartialSchedule, piece: number): number {
   return last;
 }
 
-/** The step a step waits for by its links, when it starts as soon as that lets it; -1: none. */
-function tiedTo(b: PartialSchedule, i: number): number {
+/** The step a step waits for by its links, when that does not let it start before a slot; -1: none. */
+function lastFor(b: PartialSchedule, i: number, slot: number): number {
   const step = b.model.steps[i]!;
   for (const p of step.preds)
-    if (b.start[p.step]! >= 0 && readyFor(b, { ...step, earliest: 0, preds: [p] }) >= b.start[i]!) return p.step;
+    if (b.start[p.step]! >= 0 && readyFor(b, { ...step, earliest: 0, preds: [p] }) >= slot) return p.step;
   return -1;
 }
 
@@ -69,13 +69,12 @@ function tiedTo(b: PartialSchedule, i: number): number {
  * links, if it would begin no sooner with nothing else in the shop; else a step that has what it needs when it could begin then.
  */
 function beforeClosing(b: PartialSchedule, i: number, r: () => number): { tied: number; freed: number } {
-  const step = b.model.steps[i]!;
   const alone = startAlone(b, i);
   if (alone < b.start[i]!) return { tied: -1, freed: takenBefore(b, i, alone, r) };
-  const ready = readyFor(b, step);
-  const last = step.preds.find((p) => readyFor(b, { ...step, earliest: 0, preds: [p] }) >= ready);
-  return { tied: last ? last.step : -1, freed: -1 };
+  const ready = readyFor(b, b.model.steps[i]!);
+  return { tied: lastFor(b, i, ready), freed: -1 };
 }
+
 /** A step, any of them, that gives up something in the slot this one takes it; -1: none. */
 function freedBy(b: PartialSchedule, i: number, r: () => number): number {
   const at = b.start[i]!;
