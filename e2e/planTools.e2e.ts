@@ -97,7 +97,7 @@ test('why a late piece is late adds up, and names the chain that decides it', { 
   await enterDemo(page, mokume.address, '/plan');
   await page.getByRole('button', { name: 'Why?' }).click();
   const panel = page.getByRole('complementary', { name: 'Why then?' });
-  await expect(panel.getByText('from here to ready')).toBeVisible();
+  await expect(panel.getByText('from its beginning to ready')).toBeVisible();
   await expect(panel.getByText('The chain that decides it')).toBeVisible();
   await expect(panel.getByTestId('alone')).toContainText(/Even alone in the shop|Alone in the shop it could be ready/);
   await panel.getByLabel('Piece').selectOption({ label: 'Bookcase' });

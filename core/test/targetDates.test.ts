@@ -216,22 +216,21 @@ describe('a search of the dates at which pieces are to be done', () => {
     expect(search('small-2', 60, 1, true)).toEqual(search('small-2', 60, 1, true));
     expect(search('small-2', 60, 1, true)).not.toEqual(search('small-2', 60));
   });
-  test('what a window ties to a step is placed with it, before what is more urgent than that', () => {
-    // By their latest starts: a1 6, b1 7, a2 8. Placed after b1, a2 would miss its window and a1 be put off.
-    const a = piece('a', [step('a1', 2), step('a2', 2, { station: 'm1', after: [after('a1', 0, 1)] })], 10);
-    const b1 = step('b1', 3, { station: 'm1' });
-    const startsIn = (pieces: ReturnType<typeof piece>[]) => {
-      const { model } = compile(shop(pieces));
-      const b = newPartialSchedule(model);
-      const scratch = newScratch(3, false);
-      const dates = new TargetSearch(b, new OwnHours(model), scratch, [0, 1], randomFrom(1), leastCosts(model));
-      dates.begin();
-      dates.try();
-      return [...b.start];
-    };
-    expect(startsIn([a, piece('b', [b1], 10)])).toEqual([0, 2, 4]);
-    const loose = piece('a', [step('a1', 2), step('a2', 2, { station: 'm1', after: [after('a1')] })], 10);
-    expect(startsIn([loose, piece('b', [b1], 10)])).toEqual([0, 3, 0]);
+  // By their latest starts: a1 6, b1 7, a2 8, so that a2 comes after b1 unless a window of up to five hours ties it to a1.
+  test.each([
+    [1, [0, 2, 4]],
+    [60, [0, 2, 4]],
+    [61, [0, 3, 0]],
+    [null, [0, 3, 0]],
+  ])('what must begin within %s slots of a step is placed with it, or in its turn', (most, starts) => {
+    const a = piece('a', [step('a1', 2), step('a2', 2, { station: 'm1', after: [after('a1', 0, most)] })], 10);
+    const { model } = compile(shop([a, piece('b', [step('b1', 3, { station: 'm1' })], 10)]));
+    const b = newPartialSchedule(model);
+    const scratch = newScratch(3, false);
+    const dates = new TargetSearch(b, new OwnHours(model), scratch, [0, 1], randomFrom(1), leastCosts(model));
+    dates.begin();
+    dates.try();
+    expect([...b.start]).toEqual(starts);
   });
   test('a piece alone is not corrected: all of its steps have the same date', () => {
     expect(search('ft06', 40, 1, true)).toEqual(search('ft06', 40));

@@ -62,7 +62,7 @@ export function DaysBar({ parts }: { readonly parts: readonly LeadTimePart[] }) 
             </li>
           ))}
           <li className="flex justify-between gap-3 border-t border-line">
-            <span>from here to ready</span>
+            <span>from its beginning to ready</span>
             <span className="font-semibold">{sayLength(whole)}</span>
           </li>
         </ul>
