@@ -144,6 +144,27 @@ export const MUTANTS = [
     tests: core('criticalArcs'),
   },
   {
+    file: engine('schedule/takenBefore.ts'),
+    find: '(full.length > 0 && other.demands.some((t) => full.includes(t.profile)))',
+    to: 'false',
+    fault: 'what filled a place until the night is not thought to have been in the way',
+    tests: core('criticalArcs'),
+  },
+  {
+    file: engine('schedule/takenBefore.ts'),
+    find: '(isAtWork && mode.setups !== null && mode.setups === other.setups) ||',
+    to: '',
+    fault: 'what had the sprayer until the night is not thought to have been in the way',
+    tests: core('criticalArcs'),
+  },
+  {
+    file: engine('search/neighbourhood.ts'),
+    find: 'const OTHER_PATH = 0.1;',
+    to: 'const OTHER_PATH = 0;',
+    fault: 'of several things in the way only the first that was found is ever moved',
+    tests: core('criticalArcs'),
+  },
+  {
     file: engine('search/neighbourhood.ts'),
     find: 'this.#arcs.fill(null);',
     to: '',

@@ -1,3 +1,4 @@
+import { SHORT_WINDOW } from './followers.ts';
 import FlatQueue from 'flatqueue';
 import {
   type PartialSchedule,
@@ -357,8 +358,6 @@ export class ParallelSgs {
 }
 
 const JUST_BEFORE = 1e-6;
-/** Windows of up to five hours: what they tie together is placed in one go. */
-export const SHORT_WINDOW = 60;
 const MOST_PUSHES = 60;
 /** A piece without a date has all the slack there is, in slots. */
 const NEVER_DUE = 1e6;

@@ -3,11 +3,10 @@ import type { OwnHours } from '../bounds/ownHours.ts';
 import { linkBound } from '../bounds/doneBound.ts';
 import { CostBound } from '../schedule/costBound.ts';
 import { loadsCost, pieceCost } from '../schedule/cost.ts';
-import type { EngineModel } from '../engineModel.ts';
 import { doneSlot, type PartialSchedule } from '../schedule/partialSchedule.ts';
 import { IncrementalSgs } from '../schedule/incrementalSgs.ts';
 import type { Scratch } from '../schedule/serialSgs.ts';
-import { SHORT_WINDOW } from '../schedule/parallelSgs.ts';
+import { tiedFollowers } from '../schedule/followers.ts';
 import { doneByApparentTardiness, elapsedWork } from '../schedule/apparentTardiness.ts';
 import { waitFor } from './waitFor.ts';
 
@@ -59,7 +58,7 @@ export class TargetSearch {
   readonly #elapsed: Float64Array | null;
   readonly #steps: number[];
   readonly #isSorted: Uint8Array;
-  /** By step: those that must begin within hours of its end. */
+  /** By step: those that a short window ties to it. */
   readonly #tied: readonly (readonly number[])[];
   readonly #order: number[] = [];
   /** The order of the plan that is gone on from. */
@@ -103,7 +102,7 @@ export class TargetSearch {
     this.#latest = new Float64Array(model.steps.length);
     this.#isSorted = new Uint8Array(model.steps.length);
     this.#steps = group.flatMap((k) => model.pieces[k]!.steps.filter((i) => !model.steps[i]!.fixed));
-    this.#tied = tiedSteps(model);
+    this.#tied = tiedFollowers(model);
     this.#sure = seen?.sure ?? 0;
     this.#elapsed = seen ? elapsedWork(model) : null;
     this.#length = Math.min(seen?.tries ?? Infinity, TRIES_PER_STEP * this.#steps.length);
@@ -374,13 +373,6 @@ export class TargetSearch {
       }
     return this.#group[Math.floor(r() * this.#group.length)]!;
   }
-}
-
-/** By step: what a short window ties to it. */
-function tiedSteps({ steps }: EngineModel): number[][] {
-  const tied: number[][] = steps.map(() => []);
-  steps.forEach(({ preds }, f) => preds.forEach((p) => p.maxSlots <= SHORT_WINDOW && tied[p.step]!.push(f)));
-  return tied;
 }
 
 /** Tries anywhere before the best of them is gone on from; where they are corrected, how often each, and what share of all tries. */
