@@ -21,24 +21,65 @@ export function floorFullUntil(
 ): number {
   const { floor, pieces, slots } = b.model;
   const units = pieces[piece]!.floor;
-  if (!floor || units === 0 || begunAt(b, piece) < Infinity) return -1;
+  if (!floor || units === 0 || hasBegun(b, piece)) return -1;
   const until = Math.min(slots, Math.max(from + 1, leaves[piece]!));
   const full = lastOverload(floor, from, until, units);
   if (full >= 0) return full + 1;
-  for (const at of [piece, ...group]) {
-    const slot = at === piece ? from : begunAt(b, at);
-    if (slot < from || slot >= until) continue;
+  const count = meet(b, group, leaves, piece, from, until);
+  const { who, comes, goes } = met;
+  let gone = Infinity;
+  // When it comes itself, and when others come while it stands.
+  for (let n = -1; n < count && gone === Infinity; n++) {
+    const slot = n < 0 ? from : comes[n]!;
+    if (n >= 0 && slot <= from) continue;
     let taken = units;
-    let gone = Infinity;
-    for (const k of group) {
-      const leave = Math.max(leaves[k]!, pieces[k]!.staysUntil);
-      if (k === piece || begunAt(b, k) > slot || leave <= slot) continue;
-      taken += pieces[k]!.floor;
-      if (leave < gone) gone = leave;
+    let first = Infinity;
+    for (let m = 0; m < count; m++) {
+      if (comes[m]! > slot || goes[m]! <= slot) continue;
+      taken += pieces[who[m]!]!.floor;
+      if (goes[m]! < first) first = goes[m]!;
     }
-    if (taken > floor.capacity && gone < Infinity) return Math.ceil(gone);
+    if (taken > floor.capacity) gone = first;
   }
-  return -1;
+  return gone < Infinity ? Math.ceil(gone) : -1;
+}
+
+/** Others that have begun and share some of a stay, and when each comes and goes; kept here, since this is asked for every step. */
+const met = { who: new Int32Array(64), comes: new Float64Array(64), goes: new Float64Array(64) };
+
+/** @returns how many there are */
+function meet(
+  b: PartialSchedule,
+  group: readonly number[],
+  leaves: Float64Array,
+  piece: number,
+  from: number,
+  until: number,
+): number {
+  const { pieces } = b.model;
+  if (met.who.length < group.length) {
+    met.who = new Int32Array(group.length);
+    met.comes = new Float64Array(group.length);
+    met.goes = new Float64Array(group.length);
+  }
+  let count = 0;
+  for (const k of group) {
+    const leave = Math.max(leaves[k]!, pieces[k]!.staysUntil);
+    if (k === piece || leave <= from) continue;
+    const begun = begunAt(b, k);
+    if (begun >= until) continue;
+    met.who[count] = k;
+    met.comes[count] = begun;
+    met.goes[count++] = leave;
+  }
+  return count;
+}
+
+function hasBegun(b: PartialSchedule, piece: number): boolean {
+  const { isHere, steps } = b.model.pieces[piece]!;
+  if (isHere) return true;
+  for (const i of steps) if (b.start[i]! >= 0) return true;
+  return false;
 }
 
 /** First start of a piece as far as it is placed; Infinity: not begun. */
