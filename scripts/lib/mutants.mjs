@@ -17,7 +17,7 @@ export const MUTANTS = [
   },
   {
     file: engine('schedule/floorAhead.ts'),
-    find: '|| begunAt(b, piece) < Infinity) return -1;',
+    find: '|| hasBegun(b, piece)) return -1;',
     to: ') return -1;',
     fault: 'a piece that has come is kept from the floor it stands on',
     tests: core('targetDates'),
@@ -38,15 +38,15 @@ export const MUTANTS = [
   },
   {
     file: engine('schedule/floorAhead.ts'),
-    find: 'if (taken > floor.capacity && gone < Infinity)',
-    to: 'if (taken >= floor.capacity && gone < Infinity)',
+    find: 'if (taken > floor.capacity)',
+    to: 'if (taken >= floor.capacity)',
     fault: 'the last room on the floor is not used',
     tests: core('targetDates'),
   },
   {
     file: engine('schedule/floorAhead.ts'),
-    find: 'leave <= slot',
-    to: 'leave < slot',
+    find: 'goes[m]! <= slot',
+    to: 'goes[m]! < slot',
     fault: 'a piece is thought to stand a slot longer than it does',
     tests: core('targetDates'),
   },
@@ -435,10 +435,17 @@ export const MUTANTS = [
   },
   {
     file: engine('resources/cumulativeProfile.ts'),
-    find: 'const most = capacity - queryPlan[i]!;',
-    to: 'const most = capacity - queryPlan[i]! + 1;',
+    find: 'profile.capacity - units + 1',
+    to: 'profile.capacity - units + 2',
     fault: 'a place takes one more than it has room for',
     tests: core('edges', 'rows', 'neutral'),
+  },
+  {
+    file: engine('resources/cumulativeProfile.ts'),
+    find: 'for (let n = taken; n > taken - units; n--)',
+    to: 'for (let n = taken; n > taken - 1; n--)',
+    fault: 'of several places given back at once one stays taken',
+    tests: core('rows'),
   },
   {
     file: engine('resources/floor.ts'),

@@ -25,7 +25,7 @@ export function floorFullUntil(
   const until = Math.min(slots, Math.max(from + 1, leaves[piece]!));
   const full = lastOverload(floor, from, until, units);
   if (full >= 0) return full + 1;
-  const count = meet(b, group, leaves, piece, from, until);
+  const count = meet(b, group, leaves, piece, until);
   const { who, comes, goes } = met;
   let gone = Infinity;
   // When it comes itself, and when others come while it stands.
@@ -44,7 +44,7 @@ export function floorFullUntil(
   return gone < Infinity ? Math.ceil(gone) : -1;
 }
 
-/** Others that have begun and share some of a stay, and when each comes and goes; kept here, since this is asked for every step. */
+/** Others that have begun before a slot, and when each comes and goes; kept here, since this is asked for every step. */
 const met = { who: new Int32Array(64), comes: new Float64Array(64), goes: new Float64Array(64) };
 
 /** @returns how many there are */
@@ -53,7 +53,6 @@ function meet(
   group: readonly number[],
   leaves: Float64Array,
   piece: number,
-  from: number,
   until: number,
 ): number {
   const { pieces } = b.model;
@@ -64,13 +63,11 @@ function meet(
   }
   let count = 0;
   for (const k of group) {
-    const leave = Math.max(leaves[k]!, pieces[k]!.staysUntil);
-    if (k === piece || leave <= from) continue;
     const begun = begunAt(b, k);
-    if (begun >= until) continue;
+    if (k === piece || begun >= until) continue;
     met.who[count] = k;
     met.comes[count] = begun;
-    met.goes[count++] = leave;
+    met.goes[count++] = Math.max(leaves[k]!, pieces[k]!.staysUntil);
   }
   return count;
 }
