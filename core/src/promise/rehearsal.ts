@@ -5,6 +5,7 @@ import { WORTH_MOVING_MINUTES } from '../planner/build/replan.ts';
 import { afterNth } from '../planner/engine/resources/bits.ts';
 import {
   canStartAt,
+  clearSchedule,
   insert,
   latestFor,
   type PartialSchedule,
@@ -94,7 +95,7 @@ export class Rehearsal {
     this.#left = new Int32Array(pieces.length);
     this.#shares = new Float64Array(pieces.length);
     this.#ready = new Float64Array(pieces.length);
-    for (const i of this.#toCome.order) remove(b, i);
+    clearSchedule(b);
   }
 
   /** @returns the slot in which each piece is ready, beyond the plan when it never is; the same array every time */
@@ -109,7 +110,7 @@ export class Rehearsal {
       else this.#enter(id - this.#toCome.order.length, value);
     }
     for (let k = 0; k < ready.length; k++) if (this.#left[k]! > 0) ready[k] = Infinity;
-    for (const i of this.#toCome.order) remove(this.#b, i);
+    clearSchedule(this.#b);
     this.#absences.end();
     return ready;
   }
@@ -217,10 +218,12 @@ export class Rehearsal {
     const planned = this.#toCome.start[i]!;
     const isSooner = at < planned;
     const later = (slot: number) => (this.#isNearPlan(i, at, slot) ? planned : slot);
-    const room = roomFrom(this.#b, i, at, DAY_SLOTS);
-    if (room > at) return later(room);
-    if (!this.#seek(i, at)) return isSooner ? planned : NEVER;
-    if (found.start > at) return later(found.start);
+    if (!this.#canAsPlanned(i, at)) {
+      const room = roomFrom(this.#b, i, at, DAY_SLOTS);
+      if (room > at) return later(room);
+      if (!canStartAt(this.#b, i, at) && !seek(this.#b, i, at + 1)) return isSooner ? planned : NEVER;
+      if (found.start > at) return later(found.start);
+    }
     // What stands where it was planned has its place.
     if (isSooner || (at > planned && this.#timesWaited[i]! < MOST_WAITS)) {
       const free = this.#doAllGiveWay(piece, isSooner) ? at : this.#givingWay.freeFor(i);
@@ -254,11 +257,10 @@ export class Rehearsal {
     return from;
   }
 
-  /** As it is planned when it can begin so, else in the first way in which it can; else as soon as it can after that. */
-  #seek(i: number, from: number): boolean {
-    const b = this.#b;
+  /** Whether it can begin in a slot as it is planned, by whom and where; that is found then. */
+  #canAsPlanned(i: number, at: number): boolean {
     const { mode, crew } = this.#toCome;
-    return seekOnly(b, i, mode[i]!, crew[i]!, from) || canStartAt(b, i, from) || seek(b, i, from + 1);
+    return seekOnly(this.#b, i, mode[i]!, crew[i]!, at);
   }
 
   /** Slots by which a step must begin later than it was found, so that what has to follow it in a window can. */

@@ -1,5 +1,5 @@
 import { DISJUNCTION, type Mode, SPAN } from '../engineModel.ts';
-import { lastClear } from '../resources/bits.ts';
+import { lastClear, nextSet } from '../resources/bits.ts';
 import { dustFree, type PartialSchedule, slotsOf } from './partialSchedule.ts';
 
 /**
@@ -16,23 +16,29 @@ export function roomFrom(b: PartialSchedule, i: number, at: number, ahead: numbe
     const until = c.kind === DISJUNCTION.underWet ? dustFree(b, c.step) : b.end[c.step]!;
     if (until > at) return until;
   }
-  let soonest = at + ahead;
+  const end = Math.min(at + ahead, b.model.slots);
+  let soonest = end;
   for (const mode of step.modes) {
     const d = slotsOf(step, mode, 0);
-    let s = at;
-    for (let next = clearFrom(mode, s, d); next > s && s < soonest; next = clearFrom(mode, s, d)) s = next;
+    const s = clearFrom(mode, at, d, soonest);
     if (s < soonest) soonest = s;
     if (s === at) break;
   }
-  return soonest < at + ahead ? soonest : at;
+  return soonest < end ? soonest : at;
 }
 
-/** `s` when rows that are asked for from the start of work are clear for as long as it takes, else the slot after the last that is not. */
-function clearFrom(mode: Mode, s: number, d: number): number {
-  for (const c of mode.checks) {
-    if (c.span === SPAN.wet || c.span === SPAN.setting) continue;
-    const blockedSlot = lastClear(c.bits, s, s + d);
-    if (blockedSlot >= 0) return blockedSlot + 1;
+/** The first start at or after `at` from which rows that are asked for from the start of work are clear as long as it takes; `limit` when there is none before it. */
+function clearFrom(mode: Mode, at: number, d: number, limit: number): number {
+  let s = at;
+  for (let k = 0, agreed = 0; agreed < mode.checks.length; k = (k + 1) % mode.checks.length) {
+    const { span, bits } = mode.checks[k]!;
+    agreed++;
+    if (span === SPAN.wet || span === SPAN.setting) continue;
+    for (let blocked = lastClear(bits, s, s + d); blocked >= 0; blocked = lastClear(bits, s, s + d)) {
+      s = nextSet(bits, blocked + 1, limit);
+      if (s >= limit) return limit;
+      agreed = 1;
+    }
   }
   return s;
 }
