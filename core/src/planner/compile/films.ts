@@ -49,19 +49,17 @@ export class Films {
     if (film) return film;
     const { slots, origin } = this.#grid;
     const drying = this.air(climates, product, thickness);
-    // By stage and page of slots; most pages of a long plan are never asked about.
-    const pages = STAGES.map((): (Int32Array | null)[] =>
-      Array.from({ length: (slots >>> PAGE_BITS) + 1 }, () => null),
-    );
+    // By page of slots, all stages of a slot side by side; most pages of a long plan are never asked about.
+    const pages: (Int32Array | null)[] = Array.from({ length: (slots >>> PAGE_BITS) + 1 }, () => null);
     const minutes = (stage: number, end: number): number => {
       if (end > slots) return NEVER;
       // Kept with one added, so that a fresh page, all 0, is one that knows nothing yet.
-      const page = (pages[stage]![end >>> PAGE_BITS] ??= new Int32Array(1 << PAGE_BITS));
-      const slot = end & PAGE_MASK;
-      let at = page[slot]!;
+      const page = (pages[end >>> PAGE_BITS] ??= new Int32Array(STAGES.length << PAGE_BITS));
+      const place = (end & PAGE_MASK) * STAGES.length + stage;
+      let at = page[place]!;
       if (at === 0) {
         const found = drying.to(STAGES[stage]!, origin + end * GRID_MINUTES) - origin;
-        at = page[slot] = Math.min(NEVER, found) + 1;
+        at = page[place] = Math.min(NEVER, found) + 1;
       }
       return at - 1;
     };
@@ -78,8 +76,8 @@ export class Films {
   }
 }
 
-/** Slots of a page: a day and three quarters. */
-const PAGE_BITS = 9;
+/** Slots of a page: five hours. */
+const PAGE_BITS = 6;
 const PAGE_MASK = (1 << PAGE_BITS) - 1;
 /** Later than any slot. */
 const NEVER = 0x7ffffffe;
