@@ -60,14 +60,16 @@ describe('a better plan', () => {
       await rona.addChest(undefined, { name, due: null, promised: false, kind: 'stock', client: null });
     await person(hours);
     const before = await rona.view();
-    let answer = await improve();
-    let looks = 1;
-    for (; looks < 10 && answer.isLooking; looks++) answer = await improve();
-    expect(looks).toBe(2);
+    const answers = [await improve()];
+    while (answers.length < 10 && answers.at(-1)!.isLooking) answers.push(await improve());
+    expect(answers.length).toBeLessThanOrEqual(4);
     expect((await rona.view()).plan).toEqual(before.plan);
-    const { proposal } = answer;
+    const { proposal } = answers.at(-1)!;
     if (!proposal) throw new Error('Three pieces entered in the wrong order leave something to better.');
     expect(proposal.moves.length).toBeGreaterThan(0);
+    // Whoever reads it can take it, whatever is found meanwhile.
+    const [offer] = [...shop.deps.offers.values()].filter((o) => o.proposals.some((p) => p.id === proposal.id));
+    offer!.proposals.push({ ...offer!.proposals.at(-1)!, id: 'found meanwhile' });
     const taken = await rona.command('post', '/plan/adopt', { proposal: proposal.id });
     const after = await rona.view();
     holds(after);

@@ -1,11 +1,17 @@
 import type { ProposalView } from '@app/contract';
 import type { Plan } from '@app/core';
 
-/** What was found on top of one plan, and how often it was looked for. */
+type Offered = ProposalView & { readonly plan: Plan };
+/** What was found on top of one plan so far. */
 export type Offer = {
   readonly base: number;
-  readonly tries: number;
-  readonly proposal: (ProposalView & { readonly plan: Plan }) | null;
+  /** How often it was looked for, and whether too little more is to be expected. */
+  looks: number;
+  isOver: boolean;
+  /** The best last. Each can be taken: somebody may be reading the one before. */
+  readonly proposals: Offered[];
+  /** The look under way: whether it was answered. */
+  running: Promise<boolean> | null;
 };
 
 /** The newest offer of each workshop; lost with a restart, and then looked for again. */

@@ -18,7 +18,8 @@ const SLIDERS: readonly (readonly [keyof Preferences, string, string, string])[]
 ];
 
 function sayLook({ proposal, state }: Improvement): string {
-  if (proposal) return 'A better plan was found; it is offered below the grain.';
+  const found = 'A better plan was found; it is offered below the grain.';
+  if (proposal) return state === 'looking' ? `${found} A still better one is being looked for.` : found;
   if (state === 'lost') return 'A look for a better plan got no answer; it begins again with the next change.';
   return state === 'looking' ? 'A better plan is being looked for.' : 'No better plan was found.';
 }

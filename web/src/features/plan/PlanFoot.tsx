@@ -24,7 +24,7 @@ export function PlanFoot({
   readonly explained: Explained | null;
   readonly improvement: Improvement;
   readonly onWhy: (pieceId: string) => void;
-  readonly onProposal: () => void;
+  readonly onProposal: (proposal: ProposalView) => void;
 }) {
   const { view } = useWorkshop();
   const { undo, refusal } = useCommand();
@@ -52,7 +52,7 @@ export function PlanFoot({
       {improvement.proposal && (
         <Button
           className="!h-11 shrink-0 max-md:w-full md:max-w-52 !border-dashed text-left leading-tight text-balance"
-          onClick={onProposal}
+          onClick={() => onProposal(improvement.proposal!)}
         >
           {better(improvement.proposal)}
         </Button>

@@ -1,4 +1,5 @@
 import { CoreFault } from '../../core/CoreFault.tsx';
+import type { ProposalView } from '@app/contract';
 import type { Gap, WhatIf } from '@app/core';
 import { lazy, type ReactNode, Suspense, useCallback, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -30,7 +31,7 @@ type Panel =
   | { readonly kind: 'why'; readonly piece: string }
   | { readonly kind: 'whatIf'; readonly what: WhatIf }
   | { readonly kind: 'matters' }
-  | { readonly kind: 'proposal' }
+  | { readonly kind: 'proposal'; readonly proposal: ProposalView; readonly revision: number }
   | { readonly kind: 'gap'; readonly gap: Gap };
 
 const ZOOMS: readonly (readonly [Zoom, string])[] = [
@@ -52,6 +53,7 @@ export function PlanScreen() {
   const [panel, setPanel] = useState<Panel | null>(null);
   const improvement = useImprovement(view);
   const close = useCallback(() => setPanel(null), []);
+  const read = (proposal: ProposalView) => setPanel({ kind: 'proposal', proposal, revision: view.revision });
   const openPiece = useCallback((id: string) => void navigate(`/pieces/${id}`), [navigate]);
   const fillGap = useCallback((gap: Gap) => setPanel({ kind: 'gap', gap }), []);
   const what = panel?.kind === 'whatIf' ? panel.what : null;
@@ -132,8 +134,8 @@ export function PlanScreen() {
           )}
           {panel?.kind === 'matters' && <Matters improvement={improvement} onClose={close} />}
           {panel?.kind === 'gap' && <GapPanel gap={panel.gap} onClose={close} />}
-          {panel?.kind === 'proposal' && improvement.proposal && (
-            <ProposalPanel proposal={improvement.proposal} onClose={close} />
+          {panel?.kind === 'proposal' && panel.revision === view.revision && improvement.proposal && (
+            <ProposalPanel proposal={panel.proposal} newest={improvement.proposal} onNewest={read} onClose={close} />
           )}
         </Suspense>
       </div>
@@ -144,7 +146,7 @@ export function PlanScreen() {
         explained={explained}
         improvement={improvement}
         onWhy={(piece) => setPanel({ kind: 'why', piece })}
-        onProposal={() => setPanel({ kind: 'proposal' })}
+        onProposal={read}
       />
       {sheet}
     </main>

@@ -6,12 +6,19 @@ import { sayGains, sayLosses } from '@app/core';
 import { Button } from '../../ui/parts.tsx';
 import { SidePanel } from './SidePanel.tsx';
 
-/** A better plan that was found: what is better, what moves, and take it or leave it. */
+/**
+ * A better plan that was found: what is better, what moves, and take it or leave it. It stays the one that is read, whatever is
+ * found meanwhile.
+ */
 export function ProposalPanel({
   proposal,
+  newest,
+  onNewest,
   onClose,
 }: {
   readonly proposal: ProposalView;
+  readonly newest: ProposalView;
+  readonly onNewest: (newest: ProposalView) => void;
   readonly onClose: () => void;
 }) {
   const { view } = useWorkshop();
@@ -32,6 +39,14 @@ export function ProposalPanel({
         ))}
       </ul>
       <DiffList moves={proposal.moves} view={view} />
+      {newest.id !== proposal.id && (
+        <p role="status" className="flex items-center gap-2 text-table">
+          A still better plan was found meanwhile.
+          <Button kind="plain" onClick={() => onNewest(newest)}>
+            Read it
+          </Button>
+        </p>
+      )}
       {refusal}
       <div className="flex gap-2">
         <Button kind="primary" onClick={take}>
