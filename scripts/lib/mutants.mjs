@@ -435,17 +435,10 @@ export const MUTANTS = [
   },
   {
     file: engine('resources/cumulativeProfile.ts'),
-    find: 'profile.capacity - units + 1',
-    to: 'profile.capacity - units + 2',
+    find: 'const most = capacity - queryPlan[i]!;',
+    to: 'const most = capacity - queryPlan[i]! + 1;',
     fault: 'a place takes one more than it has room for',
     tests: core('edges', 'rows', 'neutral'),
-  },
-  {
-    file: engine('resources/cumulativeProfile.ts'),
-    find: 'for (let n = taken; n > taken - units; n--)',
-    to: 'for (let n = taken; n > taken - 1; n--)',
-    fault: 'of several places given back at once one stays taken',
-    tests: core('rows'),
   },
   {
     file: engine('resources/floor.ts'),

@@ -159,7 +159,7 @@ export class GivingWay {
       // A row that must be clear of dust, or of what is wet, says so of what is taken of one profile.
       const clear = mode.checks.filter((c) => c.kind === RELAXATION.dust);
       const clashes = clear.flatMap(({ bits, span }) =>
-        this.#beside.filter((p) => p.below.includes(bits)).map((profile) => ({ profile, span })),
+        this.#beside.filter((p) => p.fits.includes(bits)).map((profile) => ({ profile, span })),
       );
       known = { demands, clashes, places: bitsOf(demands, this.#short), air: bitsOf(clashes, this.#beside) };
       this.#needs.set(mode, known);

@@ -1,43 +1,40 @@
 import { type Bits, bitRow, setRange } from './bits.ts';
 
 /**
- * Space, tools or another thing of which there are several, and how many units of it are taken in each slot: for every number of
- * units a row of bits that says where fewer are taken, so that 32 slots are counted at once.
+ * Space, tools or another thing of which there are several: how many units are taken in each slot, and for each number
+ * of units somebody needs a row of bits that says where so many still fit.
  */
 export type CumulativeProfile = {
   readonly capacity: number;
   readonly slots: number;
-  /** Where fewer units are taken than the row's number; 0: nowhere. Made when that many are taken or asked about. */
-  readonly below: (Bits | undefined)[];
-  /** No more than so many are taken anywhere. */
-  most: number;
+  /** Units taken, a row of bits for each binary digit, lowest first: so 32 slots are counted at once. */
+  readonly digits: Bits[];
+  /** Units asked for, ascending, and their rows. */
+  readonly queryPlan: number[];
+  readonly fits: Bits[];
 };
 
 export const newProfile = (slots: number, capacity: number): CumulativeProfile => ({
   capacity,
   slots,
-  below: [bitRow(slots)],
-  most: 0,
+  digits: [],
+  queryPlan: [],
+  fits: [],
 });
 
-/** The row that says where `units` still fit. */
-export const rowFor = (profile: CumulativeProfile, units: number): Bits =>
-  belowRow(profile, Math.max(0, profile.capacity - units + 1));
-
-function belowRow(profile: CumulativeProfile, units: number): Bits {
-  let row = profile.below[units];
-  if (!row) {
-    // More than are taken anywhere, since of those there are rows.
-    profile.below[units] = row = bitRow(profile.slots);
-    setRange(row, 0, profile.slots);
-  }
+/** The row that says where `units` still fit; made when it is first asked for. */
+export function rowFor(profile: CumulativeProfile, units: number): Bits {
+  const known = profile.queryPlan.indexOf(units);
+  if (known >= 0) return profile.fits[known]!;
+  const row = bitRow(profile.slots);
+  profile.queryPlan.push(units);
+  profile.fits.push(row);
+  fill(profile, profile.queryPlan.length - 1);
+  if (profile.digits.length > 0) for (let w = 0; w < row.length; w++) mark(profile, w, row[w]!);
   return row;
 }
 
-/**
- * Takes `units` (or, below 0, gives them back) over a range of slots. More than the capacity may be taken by what already happened.
- * Cost: O(words * units taken there)
- */
+/** Takes `units` (or, below 0, gives them back) over a range of slots. */
 export function consume(profile: CumulativeProfile, from: number, until: number, units: number): void {
   if (until > profile.slots) until = profile.slots;
   if (from >= until) return;
@@ -47,32 +44,68 @@ export function consume(profile: CumulativeProfile, from: number, until: number,
   const tail = -1 >>> (31 - ((until - 1) & 31));
   for (let w = first; w <= last; w++) {
     const mask = (w === first ? head : -1) & (w === last ? tail : -1);
-    if (units < 0) giveBack(profile, w, mask, -units);
-    else take(profile, w, mask, units);
+    if (units < 0) subtract(profile, w, mask, -units);
+    else add(profile, w, mask, units);
+    mark(profile, w, mask);
   }
 }
 
-function take(profile: CumulativeProfile, w: number, mask: number, units: number): void {
-  for (let taken = 0, left = mask; left !== 0; taken++) {
-    const exactly = left & belowRow(profile, taken + 1)[w]!;
-    if (exactly === 0) continue;
-    left &= ~exactly;
-    const now = taken + units;
-    for (let n = taken + 1; n <= now; n++) belowRow(profile, n)[w]! &= ~exactly;
-    if (now > profile.most) profile.most = now;
+/** Adds to 32 counters at once, digit by digit with carry. More than the capacity may be taken by what already happened. */
+function add({ digits, slots }: CumulativeProfile, w: number, mask: number, units: number): void {
+  for (let low = 0; units >>> low > 0; low++) {
+    if (((units >>> low) & 1) === 0) continue;
+    for (let d = low, carry = mask; carry !== 0; d++) {
+      while (d >= digits.length) digits.push(bitRow(slots));
+      const row = digits[d]!;
+      const old = row[w]!;
+      row[w] = old ^ carry;
+      carry &= old;
+    }
   }
 }
 
-function giveBack(profile: CumulativeProfile, w: number, mask: number, units: number): void {
-  for (let taken = units, left = mask; left !== 0; taken++) {
-    const exactly = left & belowRow(profile, taken + 1)[w]!;
-    if (exactly === 0) continue;
-    left &= ~exactly;
-    for (let n = taken; n > taken - units; n--) profile.below[n]![w]! |= exactly;
+function subtract({ digits }: CumulativeProfile, w: number, mask: number, units: number): void {
+  for (let low = 0; units >>> low > 0; low++) {
+    if (((units >>> low) & 1) === 0) continue;
+    for (let d = low, borrow = mask; borrow !== 0 && d < digits.length; d++) {
+      const row = digits[d]!;
+      const old = row[w]!;
+      row[w] = old ^ borrow;
+      borrow &= ~old;
+    }
+  }
+}
+
+/** Brings what is asked for up to date in the slots of `mask`. */
+function mark({ digits, queryPlan, fits, capacity }: CumulativeProfile, w: number, mask: number): void {
+  for (let i = 0; i < queryPlan.length; i++) {
+    const most = capacity - queryPlan[i]!;
+    if (most < 0) continue;
+    // Compares with `most` from the highest digit down: where more is taken the bit is cleared.
+    let more = most >>> digits.length > 0 ? 0 : -1;
+    let isMore = 0;
+    for (let d = digits.length - 1; d >= 0; d--) {
+      const digit = digits[d]![w]!;
+      if (((most >>> d) & 1) === 0) {
+        isMore |= more & digit;
+        more &= ~digit;
+      } else more &= digit;
+    }
+    const row = fits[i]!;
+    row[w] = (row[w]! & ~mask) | (~isMore & mask);
   }
 }
 
 export function clearProfile(profile: CumulativeProfile): void {
-  for (let n = 1; n <= profile.most; n++) setRange(profile.below[n]!, 0, profile.slots);
-  profile.most = 0;
+  if (profile.digits.length === 0) return;
+  profile.digits.length = 0;
+  for (let i = 0; i < profile.queryPlan.length; i++) {
+    profile.fits[i]!.fill(0);
+    fill(profile, i);
+  }
+}
+
+/** Says that it fits everywhere, or nowhere. */
+function fill(profile: CumulativeProfile, i: number): void {
+  if (profile.queryPlan[i]! <= profile.capacity) setRange(profile.fits[i]!, 0, profile.slots);
 }
