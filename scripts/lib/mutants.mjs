@@ -519,10 +519,10 @@ export const MUTANTS = [
   },
   {
     file: 'core/src/planner/compile/films.ts',
-    find: 'const slot = end & PAGE_MASK;',
-    to: 'const slot = end & (PAGE_MASK >>> 1);',
-    fault: 'films that end twenty-one hours apart are taken to dry alike',
-    tests: PLANNER,
+    find: '(end & PAGE_MASK) * STAGES.length',
+    to: '(end & (PAGE_MASK >>> 1)) * STAGES.length',
+    fault: 'films that end two and a half hours apart are taken to dry alike',
+    tests: core('films'),
   },
   {
     file: engine('bounds/headsAndTails.ts'),
@@ -1625,10 +1625,31 @@ export const MUTANTS = [
   },
   {
     file: 'core/src/planner/engine/schedule/roomFrom.ts',
-    find: 'if (c.span === SPAN.wet || c.span === SPAN.setting) continue;',
+    find: 'if (span === SPAN.wet || span === SPAN.setting) continue;',
     to: '',
     fault: 'work is thought to need at its start what only its wet film does',
     tests: core('roomFrom'),
+  },
+  {
+    file: 'core/src/planner/engine/schedule/roomFrom.ts',
+    find: 'agreed = 1;',
+    to: '',
+    fault: 'room is said where something looked at before is taken by then',
+    tests: core('roomFrom'),
+  },
+  {
+    file: 'core/src/planner/engine/schedule/roomFrom.ts',
+    find: 's = nextSet(bits, blocked + 1, limit);',
+    to: 's = nextSet(bits, blocked + d + 1, limit);',
+    fault: 'a short gap between what is taken is passed over',
+    tests: core('roomFrom'),
+  },
+  {
+    file: 'core/src/promise/rehearsal.ts',
+    find: '    clearSchedule(this.#b);\n    this.#absences.end();',
+    to: '    this.#absences.end();',
+    fault: 'what was done in one rehearsal stands in the way of the next',
+    tests: core('rehears', 'promise', 'simulate'),
   },
   {
     file: 'core/src/planner/engine/schedule/roomFrom.ts',
