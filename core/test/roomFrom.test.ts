@@ -52,7 +52,8 @@ test(`in ${WORKSHOPS} workshops no step can start before there is said to be roo
       else unsaid++;
     }
   }
-  for (const seen of [passed, free, unsaid, told]) expect(seen).toBeGreaterThan(20);
+  for (const seen of [passed, free, unsaid]) expect(seen).toBeGreaterThan(20);
+  expect(told).toBeGreaterThan(10);
 });
 
 function draftOf(problem: Parameters<typeof newDraft>[0], plan: Parameters<typeof loadBaseline>[1]) {
