@@ -1,8 +1,8 @@
 import { expect, test } from 'vitest';
 import { planAfresh } from '../src/index.ts';
 import { newDraft } from '../src/planner/build/draft.ts';
-import { SPAN } from '../src/planner/engine/engineModel.ts';
-import { lastClear } from '../src/planner/engine/resources/bits.ts';
+import { RELAXATION, SPAN } from '../src/planner/engine/engineModel.ts';
+import { bitRow, clearRange, lastClear, setRange } from '../src/planner/engine/resources/bits.ts';
 import { loadBaseline } from '../src/planner/build/loadBaseline.ts';
 import { canStartAt, type PartialSchedule, remove, slotsOf } from '../src/planner/engine/schedule/partialSchedule.ts';
 import { roomFrom } from '../src/planner/engine/schedule/roomFrom.ts';
@@ -61,3 +61,18 @@ function draftOf(problem: Parameters<typeof newDraft>[0], plan: Parameters<typeo
   loadBaseline(draft, plan);
   return draft;
 }
+
+test('room is where all that is needed is free at once, not one after another', () => {
+  const row = (taken: readonly (readonly [number, number])[]) => {
+    const bits = bitRow(100);
+    setRange(bits, 0, 100);
+    for (const [from, until] of taken) clearRange(bits, from, until);
+    return bits;
+  };
+  const needs = [row([[10, 20]]), row([[0, 12]])].map((bits) => ({ bits, span: SPAN.work, kind: RELAXATION.space }));
+  const step = { disjunctions: [], slots: 2, modes: [{ speed: 1, checks: needs }] };
+  const b = { model: { slots: 100, steps: [step] } } as unknown as PartialSchedule;
+  expect(roomFrom(b, 0, 0, DAY_SLOTS)).toBe(20);
+  expect(roomFrom(b, 0, 8, DAY_SLOTS)).toBe(20);
+  expect(roomFrom(b, 0, 20, DAY_SLOTS)).toBe(20);
+});
