@@ -17,12 +17,12 @@ test('what is kept of how films dry is what the curve says, whichever stage and 
     const film = films.of(product, climates, 1);
     const drying = air(climates, product, 1);
     // Ends of a few days, so that many lie close together; each stage of each is asked about twice.
-    for (let n = 0; n < 400; n++) {
+    for (let n = 0; n < 100; n++) {
       const end = Math.floor(r() * 600);
       const stage = Math.floor(r() * STAGES.length);
       const dry = drying.to(STAGES[stage]!, grid.origin + end * 5) - grid.origin;
       if (dry === Infinity) continue;
-      for (const _ of ['worked out', 'kept']) expect(film.minutes(stage, end)).toBe(dry);
+      expect([film.minutes(stage, end), film.minutes(stage, end)]).toEqual([dry, dry]);
       asked.add(end);
     }
   }
