@@ -55,6 +55,27 @@ test('a coat dragged over a closed window is refused in words, dropped elsewhere
   await expect(coat).toHaveAttribute('aria-label', before!);
 });
 
+test('a better plan is read, taken and undone', async ({ page }) => {
+  await enterDemo(page, mokume.address, '/plan');
+  await page.getByRole('button', { name: /^A better plan: / }).click();
+  const panel = page.getByRole('complementary', { name: 'A better plan' });
+  // What moves is a long list; taking it needs no looking for.
+  await expect(panel.getByRole('button', { name: 'Take it' })).toBeInViewport();
+  const grain = () =>
+    page
+      .getByTestId(/^lane-/)
+      .getByRole('button')
+      .evaluateAll((all) => all.map((e) => e.getAttribute('aria-label')));
+  const before = await grain();
+  await panel.getByRole('button', { name: 'Take it' }).click();
+  await expect(panel).toHaveCount(0);
+  const change = page.getByTestId('last-change');
+  await expect(change).toContainText('Took the better plan');
+  await expect.poll(grain).not.toEqual(before);
+  await change.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(grain).toEqual(before);
+});
+
 test(
   'what if someone were away is shown in the grain, and dropped without a trace',
   { tag: '@long' },

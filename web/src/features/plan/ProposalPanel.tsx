@@ -26,19 +26,8 @@ export function ProposalPanel({
   const gains = sayGains(proposal.before, proposal.after);
   const losses = sayLosses(proposal.before, proposal.after);
   const take = () => void command('POST', '/plan/adopt', { proposal: proposal.id }).then((done) => done && onClose());
-  return (
-    <SidePanel title="A better plan" onClose={onClose}>
-      <ul className="flex list-disc flex-col pl-5">
-        {gains.map((g) => (
-          <li key={g}>{g}</li>
-        ))}
-        {losses.map((l) => (
-          <li key={l} className="text-sub">
-            but {l}
-          </li>
-        ))}
-      </ul>
-      <DiffList moves={proposal.moves} view={view} />
+  const foot = (
+    <>
       {newest.id !== proposal.id && (
         <p role="status" className="flex items-center gap-2 text-table">
           A still better plan was found meanwhile.
@@ -54,6 +43,21 @@ export function ProposalPanel({
         </Button>
         <Button onClick={onClose}>Leave the plan as it is</Button>
       </div>
+    </>
+  );
+  return (
+    <SidePanel title="A better plan" onClose={onClose} foot={foot}>
+      <ul className="flex list-disc flex-col pl-5">
+        {gains.map((g) => (
+          <li key={g}>{g}</li>
+        ))}
+        {losses.map((l) => (
+          <li key={l} className="text-sub">
+            but {l}
+          </li>
+        ))}
+      </ul>
+      <DiffList moves={proposal.moves} view={view} />
     </SidePanel>
   );
 }

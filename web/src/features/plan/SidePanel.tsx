@@ -7,10 +7,13 @@ export function SidePanel({
   title,
   onClose,
   children,
+  foot,
 }: {
   readonly title: string;
   readonly onClose: () => void;
   readonly children: ReactNode;
+  /** Stays in sight below what is read. */
+  readonly foot?: ReactNode;
 }) {
   const panel = useTakesFocus<HTMLElement>(onClose);
   return (
@@ -31,6 +34,7 @@ export function SidePanel({
         </button>
       </div>
       <div className="flex min-h-0 flex-1 flex-col gap-4 overflow-auto p-4">{children}</div>
+      {foot && <div className="flex shrink-0 flex-col gap-2 border-t border-line px-4 py-3">{foot}</div>}
     </aside>
   );
 }
