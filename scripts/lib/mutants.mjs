@@ -441,6 +441,27 @@ export const MUTANTS = [
     tests: core('edges', 'rows', 'neutral'),
   },
   {
+    file: engine('schedule/snapshot.ts'),
+    find: 'b.crew[i] === at[o + 4]',
+    to: 'true',
+    fault: 'work that others do now is taken to be done by those who did it before',
+    tests: core('snapshot'),
+  },
+  {
+    file: engine('schedule/snapshot.ts'),
+    find: 'if (c === NOT_KEPT) return false;',
+    to: 'if (c === NOT_KEPT) return true;',
+    fault: 'what had no place before a move keeps the one it got by it',
+    tests: core('snapshot'),
+  },
+  {
+    file: engine('schedule/snapshot.ts'),
+    find: 'this.#placeOf[this.#steps[c]!] = NOT_KEPT;',
+    to: '{}',
+    fault: 'what was kept before the last time is put back, too',
+    tests: core('snapshot'),
+  },
+  {
     file: engine('resources/floor.ts'),
     find: 'if (f.besides[s]! > left) return s;',
     to: 'if (f.besides[s]! > left + 1) return s;',

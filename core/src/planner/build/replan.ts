@@ -125,9 +125,8 @@ function remembered({ schedule, scratch, compiled }: Draft): () => void {
   const left = scratch.left!.slice();
   return () => {
     clearSchedule(schedule);
-    steps.restore(schedule);
+    steps.replace(schedule, all);
     scratch.left!.set(left);
-    for (const k of all) bookFloor(schedule, k, true);
   };
 }
 const NONE: ReadonlySet<string> = new Set();
