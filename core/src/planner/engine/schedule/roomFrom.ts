@@ -27,7 +27,10 @@ export function roomFrom(b: PartialSchedule, i: number, at: number, ahead: numbe
   return soonest < end ? soonest : at;
 }
 
-/** The first start at or after `at` from which rows that are asked for from the start of work are clear as long as it takes; `limit` when there is none before it. */
+/**
+ * The first start at or after `at` from which rows that are asked for from the start of work are clear as long as it takes;
+ * `limit` when there is none before it.
+ */
 function clearFrom(mode: Mode, at: number, d: number, limit: number): number {
   let s = at;
   for (let k = 0, agreed = 0; agreed < mode.checks.length; k = (k + 1) % mode.checks.length) {
