@@ -1,6 +1,5 @@
 import {
   breakMoves,
-  byWorth,
   changedBy,
   type DayBreak,
   type Earliest,
@@ -210,7 +209,10 @@ export class CoreApi {
     }
     return told(last!);
   }
-  /** @param onMore is given what is found so far, while the rest is still planned */
+  /**
+   * Ways in the order they come: whoever is about to tap one must not have it move away.
+   * @param onMore is given what is found so far, while the rest is still planned
+   */
   async remedies(asked: RemedyQuestion, onMore: (soFar: Ways) => void): Promise<Ways> {
     const problem = this.#with(asked.piece);
     const { plan } = this.#here;
@@ -219,9 +221,9 @@ export class CoreApi {
     const each = eachRemedy(problem, plan, this.#toPlan(asked.piece), asked.wanted, variants, asked.isFirst);
     for await (const remedy of this.#whileWanted('remedies', each)) {
       found.push(remedy);
-      onMore({ ways: [...found].sort(byWorth), isAll: false });
+      onMore({ ways: [...found], isAll: false });
     }
-    return { ways: found.sort(byWorth), isAll: true };
+    return { ways: found, isAll: true };
   }
   /** Nobody waits for the answer to the last question of a kind any more. */
   letGo(kind: Lengthy): void {

@@ -1,6 +1,15 @@
 import type { Asked } from '../../core/core.worker.ts';
 import { CoreFault } from '../../core/CoreFault.tsx';
-import { assertNever, type Remedy, type RemedyChange, sayLength, sayRemedy, saySure, sayTime } from '@app/core';
+import {
+  assertNever,
+  byWorth,
+  type Remedy,
+  type RemedyChange,
+  sayLength,
+  sayRemedy,
+  saySure,
+  sayTime,
+} from '@app/core';
 import { useMemo } from 'react';
 import { useSaying } from '../../data/saying.ts';
 import { useCommand } from '../../data/useCommand.tsx';
@@ -42,6 +51,7 @@ export function PromisePanel({
   );
   const answer = useRemedies(view, wish);
   const found = answer.data;
+  const [best] = found?.isAll ? [...found.ways].sort(byWorth) : [];
   const take = ({ change }: Remedy) => {
     const { people } = view.shop;
     switch (change.kind) {
@@ -96,8 +106,8 @@ export function PromisePanel({
           </p>
           {refusal}
           <ul className="flex flex-col">
-            {found?.ways.slice(0, 6).map((w) => (
-              <Way key={nameOf(w)} way={w} words={nameOf(w)} onTake={() => take(w)} />
+            {found?.ways.map((w) => (
+              <Way key={nameOf(w)} way={w} words={nameOf(w)} isBest={w === best && w.reaches} onTake={() => take(w)} />
             ))}
           </ul>
           <CoreFault of={answer} />
@@ -116,13 +126,24 @@ const TAKE: Readonly<Record<RemedyChange['kind'], string>> = {
   others: 'Do that',
 };
 
-function Way({ way, words, onTake }: { readonly way: Remedy; readonly words: string; readonly onTake: () => void }) {
+function Way({
+  way,
+  words,
+  isBest,
+  onTake,
+}: {
+  readonly way: Remedy;
+  readonly words: string;
+  readonly isBest: boolean;
+  readonly onTake: () => void;
+}) {
   const saying = useSaying();
   return (
     <li className="flex items-center justify-between gap-2 border-b border-line py-1.5">
       <span>
         <span className="block text-table font-semibold">{words}</span>
         <span className="condensed block text-lane text-sub">
+          {isBest && <span className="font-semibold text-ink">The least trouble: </span>}
           ready {sayTime(way.ready, saying)}
           {way.reaches ? ', in time' : ', not yet in time'}
           {way.later.length > 0
