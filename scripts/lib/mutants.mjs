@@ -1639,6 +1639,13 @@ export const MUTANTS = [
   },
   {
     file: 'web/src/core/core.worker.ts',
+    find: 'onMore({ ways: [...found], isAll: false });',
+    to: 'onMore({ ways: [...found].reverse(), isAll: false });',
+    fault: 'a way to reach a date moves away while others come',
+    tests: ['web/src/core/core.worker.test.ts'],
+  },
+  {
+    file: 'web/src/core/core.worker.ts',
     find: '      isTold = true;\n',
     to: '',
     fault: 'a first answer is told again and again',

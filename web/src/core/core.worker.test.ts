@@ -1,8 +1,8 @@
 import type { PieceView } from '@app/contract';
-import { planAfresh, problemOf, promiseFor, simulate, WHOLE } from '@app/core';
+import { byWorth, planAfresh, problemOf, promiseFor, simulate, WHOLE } from '@app/core';
 import { describe, expect, test, vi } from 'vitest';
 import { randomWorkshop } from '../../../core/test/fixtures/randomWorkshop.ts';
-import { CoreApi, type Rehearsed } from './core.worker.ts';
+import { CoreApi, type Rehearsed, type Ways } from './core.worker.ts';
 
 const RUNS = 40;
 
@@ -40,6 +40,18 @@ describe('a question that takes long', () => {
     const all = await api.rehearse(id, RUNS, WHOLE, () => {});
     const runs = simulate(problemOf(shop, pieces, now), plan, RUNS, 1, undefined, id).get(id);
     expect(all).toMatchObject({ ready: runs });
+  });
+
+  test('ways to reach a date come one by one, and none moves from where it stands', async () => {
+    const { api, asked, now } = laid(5);
+    const told: Ways[] = [];
+    const wish = { ...asked, wanted: now + 3 * 1440, variants: [] };
+    const all = await api.remedies(wish, (soFar) => told.push(soFar));
+    expect(all.ways.length).toBeGreaterThan(1);
+    expect(told).toHaveLength(all.ways.length);
+    told.forEach((t, n) => expect(t).toEqual({ ways: all.ways.slice(0, n + 1), isAll: false }));
+    // So that this is seen to refuse an order by worth.
+    expect([...all.ways].sort(byWorth)).not.toEqual(all.ways);
   });
 
   test('ends with the rehearsals there are when all of them take longer than anybody waits', async () => {

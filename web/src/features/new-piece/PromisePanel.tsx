@@ -51,7 +51,7 @@ export function PromisePanel({
   );
   const answer = useRemedies(view, wish);
   const found = answer.data;
-  const [best] = found?.isAll ? [...found.ways].sort(byWorth) : [];
+  const [cheapest] = found?.isAll ? [...found.ways].sort(byWorth) : [];
   const take = ({ change }: Remedy) => {
     const { people } = view.shop;
     switch (change.kind) {
@@ -107,7 +107,13 @@ export function PromisePanel({
           {refusal}
           <ul className="flex flex-col">
             {found?.ways.map((w) => (
-              <Way key={nameOf(w)} way={w} words={nameOf(w)} isBest={w === best && w.reaches} onTake={() => take(w)} />
+              <Way
+                key={nameOf(w)}
+                way={w}
+                words={nameOf(w)}
+                isCheapest={w === cheapest && w.reaches}
+                onTake={() => take(w)}
+              />
             ))}
           </ul>
           <CoreFault of={answer} />
@@ -129,12 +135,12 @@ const TAKE: Readonly<Record<RemedyChange['kind'], string>> = {
 function Way({
   way,
   words,
-  isBest,
+  isCheapest,
   onTake,
 }: {
   readonly way: Remedy;
   readonly words: string;
-  readonly isBest: boolean;
+  readonly isCheapest: boolean;
   readonly onTake: () => void;
 }) {
   const saying = useSaying();
@@ -143,7 +149,7 @@ function Way({
       <span>
         <span className="block text-table font-semibold">{words}</span>
         <span className="condensed block text-lane text-sub">
-          {isBest && <span className="font-semibold text-ink">The least trouble: </span>}
+          {isCheapest && <span className="font-semibold text-ink">Costs you least: </span>}
           ready {sayTime(way.ready, saying)}
           {way.reaches ? ', in time' : ', not yet in time'}
           {way.later.length > 0
