@@ -15,7 +15,8 @@ import {
   verify,
 } from '@app/core';
 import { queryPlan } from '../core/src/planner/explain/planQuery.ts';
-import { insert, latestFor, readyFor, remove, seek } from '../core/src/planner/engine/schedule/partialSchedule.ts';
+import { insert, latestFor, readyFor, remove } from '../core/src/planner/engine/schedule/partialSchedule.ts';
+import { seek } from '../core/src/planner/engine/schedule/seek.ts';
 import { randomWorkshop } from '../core/test/fixtures/randomWorkshop.ts';
 
 const LONGEST = Number(process.argv[2] ?? 60);

@@ -1,6 +1,7 @@
 import { expect, test } from 'vitest';
 import { compareScores, improvePlan, type Plan, planAfresh, type Problem, scoreOf, verify } from '../src/index.ts';
-import { insert, latestFor, readyFor, remove, seek } from '../src/planner/engine/schedule/partialSchedule.ts';
+import { insert, latestFor, readyFor, remove } from '../src/planner/engine/schedule/partialSchedule.ts';
+import { seek } from '../src/planner/engine/schedule/seek.ts';
 import { queryPlan } from '../src/planner/explain/planQuery.ts';
 import { newDraft, placementOf } from '../src/planner/build/draft.ts';
 import { finish } from '../src/planner/build/finish.ts';

@@ -116,14 +116,14 @@ describe('rehearsing a plan', () => {
   describe('somebody waits for a coat that fails', () => {
     const helper = (id: string, skill: string) => ({ id, name: id, hours: NINE_TO_FIVE, skills: { [skill]: 1 } });
     // From ten to twelve Bo was to rub what Ada paints, and then to do another piece, whose date is missed by that.
-    const shop = (due: number | null) =>
+    const shop = (due: number | null, rub_minutes = 120) =>
       smallShop(
         [
           piece(
             'p',
             [
               coat('fails', { work_minutes: 60 }),
-              step('rub', { skill: 'repair', work_minutes: 120, after: [after('fails')] }),
+              step('rub', { skill: 'repair', work_minutes: rub_minutes, after: [after('fails')] }),
             ],
             { promised: true, due: at(0, 12) },
           ),
@@ -141,6 +141,22 @@ describe('rehearsing a plan', () => {
     });
     test('one in time stays where it is', () => {
       expect(other(shop(null))).toEqual([at(0, 13), at(0, 13)]);
+    });
+    test('a late one whose floor others are to have comes when it was planned', () => {
+      const later = [5, 8].map((day) =>
+        piece(`day-${day}`, [step(`s${day}`)], { arrival: at(day, 9), floor_units: 1 }),
+      );
+      const withFloor = (floor_units: number) => {
+        const late = shop(at(0, 12));
+        const pieces = late.pieces.map((p) => (p.id === 'q' ? { ...p, floor_units } : p));
+        return other({ ...late, pieces: [...pieces, ...later], floor_units: 1 });
+      };
+      expect(withFloor(1)).toEqual([at(0, 13), at(0, 13)]);
+      expect(withFloor(0)).toEqual([at(0, 13), at(0, 11)]);
+    });
+    test('for less than half an hour a late piece is not brought forward', () => {
+      expect(other(shop(at(0, 11), 30))).toEqual([at(0, 11, 30), at(0, 11)]);
+      expect(other(shop(at(0, 11), 25))).toEqual([at(0, 11, 25), at(0, 11, 25)]);
     });
   });
   test('what comes next begins sooner where nobody is expected; what is late, half the time where others give way', () => {

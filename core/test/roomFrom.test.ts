@@ -4,7 +4,8 @@ import { newDraft } from '../src/planner/build/draft.ts';
 import { RELAXATION, SPAN } from '../src/planner/engine/engineModel.ts';
 import { bitRow, clearRange, lastClear, setRange } from '../src/planner/engine/resources/bits.ts';
 import { loadBaseline } from '../src/planner/build/loadBaseline.ts';
-import { canStartAt, type PartialSchedule, remove, slotsOf } from '../src/planner/engine/schedule/partialSchedule.ts';
+import { type PartialSchedule, remove, slotsOf } from '../src/planner/engine/schedule/partialSchedule.ts';
+import { canStartAt } from '../src/planner/engine/schedule/seek.ts';
 import { roomFrom } from '../src/planner/engine/schedule/roomFrom.ts';
 import { randomFrom, randomWorkshop } from './fixtures/randomWorkshop.ts';
 

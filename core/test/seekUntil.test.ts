@@ -2,7 +2,8 @@ import { expect, test } from 'vitest';
 import { planAfresh } from '../src/index.ts';
 import { newDraft } from '../src/planner/build/draft.ts';
 import { loadBaseline } from '../src/planner/build/loadBaseline.ts';
-import { insert, readyFor, remove, seek } from '../src/planner/engine/schedule/partialSchedule.ts';
+import { insert, readyFor, remove } from '../src/planner/engine/schedule/partialSchedule.ts';
+import { seek } from '../src/planner/engine/schedule/seek.ts';
 import { randomWorkshop } from './fixtures/randomWorkshop.ts';
 
 const RUNS = process.env['MOKUME_LONG'] ? 200 : 6;

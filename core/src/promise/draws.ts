@@ -6,7 +6,7 @@ import { factors } from './chances.ts';
 
 const WEEK_SLOTS = (7 * 1440) / GRID_MINUTES;
 /** A failed coat is let dry and sanded before it is done again: working time. */
-const REWORK_MINUTES = { film: 180, plain: 60 } as const;
+const REWORK_MINUTES = 180;
 /** Who falls ill is away for one, two or three days, as often the one as the other. */
 const LONGEST_AWAY = 3;
 
@@ -68,8 +68,7 @@ export class Draws {
     const step = this.#steps[i]!;
     let minutes = (step.work_minutes / speed) * this.#work();
     if (isLate && step.rescue_minutes > 0) minutes += step.rescue_minutes;
-    if (this.#isCoat[i] && this.#r() < this.#uncertainty.rework)
-      minutes = minutes * 2 + (step.modes.some((m) => m.film) ? REWORK_MINUTES.film : REWORK_MINUTES.plain);
+    if (this.#isCoat[i] && this.#r() < this.#uncertainty.rework) minutes = minutes * 2 + REWORK_MINUTES;
     // What happened is told in whole minutes; only what is still to come begins on the grid.
     return Math.max(1, Math.ceil(Math.round(minutes) / GRID_MINUTES));
   }

@@ -4,16 +4,14 @@ import type { Draft } from '../planner/build/draft.ts';
 import { WORTH_MOVING_MINUTES } from '../planner/build/replan.ts';
 import { afterNth } from '../planner/engine/resources/bits.ts';
 import {
-  canStartAt,
   clearSchedule,
   insert,
   latestFor,
   type PartialSchedule,
   remove,
-  seek,
-  seekOnly,
   slotsOf,
 } from '../planner/engine/schedule/partialSchedule.ts';
+import { canStartAt, seek, seekOnly } from '../planner/engine/schedule/seek.ts';
 import { roomFrom } from '../planner/engine/schedule/roomFrom.ts';
 import { STAGES } from '../products/product.ts';
 import { Absences } from './absences.ts';

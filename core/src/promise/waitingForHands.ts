@@ -1,4 +1,5 @@
-import { crewRun, type PartialSchedule } from '../planner/engine/schedule/partialSchedule.ts';
+import { type PartialSchedule } from '../planner/engine/schedule/partialSchedule.ts';
+import { crewRun } from '../planner/engine/schedule/seek.ts';
 
 /** All that the same people can do: their crews, and the steps that wait until one of them is free, in turn. */
 type Line = {

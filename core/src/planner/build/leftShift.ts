@@ -1,4 +1,5 @@
-import { insert, latestFor, type PartialSchedule, readyFor, remove, seek } from '../engine/schedule/partialSchedule.ts';
+import { insert, latestFor, type PartialSchedule, readyFor, remove } from '../engine/schedule/partialSchedule.ts';
+import { seek } from '../engine/schedule/seek.ts';
 import type { Draft } from './draft.ts';
 
 /** What is gained by less is not worth being somewhere else. */

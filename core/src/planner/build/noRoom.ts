@@ -1,4 +1,5 @@
-import { readyFor, seek } from '../engine/schedule/partialSchedule.ts';
+import { readyFor } from '../engine/schedule/partialSchedule.ts';
+import { seek } from '../engine/schedule/seek.ts';
 import { RELAXATION } from '../engine/engineModel.ts';
 import { GIVEN_UP } from '../engine/schedule/serialSgs.ts';
 import type { Problem, Step } from '../model/model.ts';

@@ -5,7 +5,8 @@ import { buildBest, planAfresh } from './construct.ts';
 import { withoutUntold } from './withoutUntold.ts';
 import { doneOf, type Draft, newDraft } from './draft.ts';
 import { finish } from './finish.ts';
-import { clearSchedule, latestFor, remove, insert, readyFor, seekOnly } from '../engine/schedule/partialSchedule.ts';
+import { clearSchedule, latestFor, remove, insert, readyFor } from '../engine/schedule/partialSchedule.ts';
+import { seekOnly } from '../engine/schedule/seek.ts';
 import { latenessCost } from '../engine/schedule/cost.ts';
 import {
   releaseFloor,

@@ -2,14 +2,8 @@ import { GRID_MINUTES } from '../../calendar/grid.ts';
 import type { Instant } from '../../quantities/units.ts';
 import { setMasked } from '../engine/resources/bits.ts';
 import { queryPlan, instantOf, slotOf } from './planQuery.ts';
-import {
-  type PartialSchedule,
-  remove,
-  insert,
-  readyFor,
-  seekOnly,
-  slotsOf,
-} from '../engine/schedule/partialSchedule.ts';
+import { type PartialSchedule, remove, insert, readyFor, slotsOf } from '../engine/schedule/partialSchedule.ts';
+import { seekOnly } from '../engine/schedule/seek.ts';
 import type { Plan, Problem } from '../model/model.ts';
 import { byUrgency } from '../model/byUrgency.ts';
 

@@ -4,7 +4,8 @@ import { type ConflictKind, conflictSetAt } from '../engine/schedule/conflictSet
 import { lastOverload } from '../engine/resources/floor.ts';
 import type { CompiledProblem } from '../compile/compile.ts';
 import type { Draft } from '../build/draft.ts';
-import { canStartAt, latestFor, readyFor } from '../engine/schedule/partialSchedule.ts';
+import { latestFor, readyFor } from '../engine/schedule/partialSchedule.ts';
+import { canStartAt } from '../engine/schedule/seek.ts';
 import { RELAXATION, type Requirement } from '../engine/engineModel.ts';
 import { linkReady } from './explain.ts';
 import type { Plan, Problem } from '../model/model.ts';

@@ -1,11 +1,6 @@
 import { GRID_MINUTES } from '../../../calendar/grid.ts';
-import {
-  type PartialSchedule,
-  clearSchedule,
-  newPartialSchedule,
-  readyFor,
-  seekMode,
-} from '../schedule/partialSchedule.ts';
+import { type PartialSchedule, clearSchedule, newPartialSchedule, readyFor } from '../schedule/partialSchedule.ts';
+import { seekMode } from '../schedule/seek.ts';
 import { costOfDone, UNPLACED } from '../schedule/cost.ts';
 import { type EngineModel, SPAN } from '../engineModel.ts';
 

@@ -1,6 +1,7 @@
 import { RELAXATION, type Requirement } from '../engineModel.ts';
 import { maxLagFollowerWithoutRoom } from './maxLagFollower.ts';
-import { canStartAt, latestFor, type PartialSchedule, readyFor } from './partialSchedule.ts';
+import { latestFor, type PartialSchedule, readyFor } from './partialSchedule.ts';
+import { canStartAt } from './seek.ts';
 
 /**
  * What a start can be in conflict with: a requirement, what the step waits for (`order`), a window that has closed, or

@@ -1,4 +1,5 @@
-import { canStartAt, insert, latestFor, type PartialSchedule, readyFor, remove, seek } from './partialSchedule.ts';
+import { insert, latestFor, type PartialSchedule, readyFor, remove } from './partialSchedule.ts';
+import { canStartAt, seek } from './seek.ts';
 
 /**
  * The step that must follow another within a window and has no room in it when the other starts in a slot where it can;

@@ -1,15 +1,7 @@
 import { SHORT_WINDOW } from './followers.ts';
 import FlatQueue from 'flatqueue';
-import {
-  type PartialSchedule,
-  doneSlot,
-  latestFor,
-  remove,
-  insert,
-  readyFor,
-  seek,
-  seekOnly,
-} from './partialSchedule.ts';
+import { type PartialSchedule, doneSlot, latestFor, remove, insert, readyFor } from './partialSchedule.ts';
+import { seek, seekOnly } from './seek.ts';
 import { costOfDone } from './cost.ts';
 import { lastOverload, occupyFloor } from '../resources/floor.ts';
 import { type Scratch, stayOf, bookFloor, tightest } from './serialSgs.ts';

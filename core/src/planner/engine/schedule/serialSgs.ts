@@ -1,13 +1,5 @@
-import {
-  type PartialSchedule,
-  canStartAt,
-  doneSlot,
-  latestFor,
-  remove,
-  insert,
-  readyFor,
-  seek,
-} from './partialSchedule.ts';
+import { type PartialSchedule, doneSlot, latestFor, remove, insert, readyFor } from './partialSchedule.ts';
+import { canStartAt, seek } from './seek.ts';
 import type { CostBound, DoneBound } from './costBound.ts';
 import { type FloorAhead, floorFullUntil } from './floorAhead.ts';
 import { lastOverload, occupyFloor } from '../resources/floor.ts';

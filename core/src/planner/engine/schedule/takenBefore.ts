@@ -1,7 +1,8 @@
 import { type Mode, RELAXATION } from '../engineModel.ts';
 import { lastClear } from '../resources/bits.ts';
 import { rowFor } from '../resources/cumulativeProfile.ts';
-import { type PartialSchedule, readyFor, seek } from './partialSchedule.ts';
+import { type PartialSchedule, readyFor } from './partialSchedule.ts';
+import { seek } from './seek.ts';
 
 /** Slot in which a placed step could start, after what it waits for, with nothing else in the shop. */
 export const startAlone = (b: PartialSchedule, i: number): number =>

@@ -1,7 +1,8 @@
 import type { EngineModel, EnginePiece } from '../engineModel.ts';
 import { scheduleCost } from '../schedule/cost.ts';
 import { ParallelSgs } from '../schedule/parallelSgs.ts';
-import { insert, latestFor, type PartialSchedule, readyFor, remove, seekOnly } from '../schedule/partialSchedule.ts';
+import { insert, latestFor, type PartialSchedule, readyFor, remove } from '../schedule/partialSchedule.ts';
+import { seekOnly } from '../schedule/seek.ts';
 import { bookFloor, placePiece, removePiece, type Scratch } from '../schedule/serialSgs.ts';
 import { Snapshot } from '../schedule/snapshot.ts';
 import { LEVEL, weightyOf } from './excess.ts';
