@@ -25,6 +25,7 @@ import { bitRow, firstRun, setRange } from '../src/planner/engine/resources/bits
 import { lastOverload, newFloor, occupyFloor } from '../src/planner/engine/resources/floor.ts';
 import { timesTakenUp } from '../src/planner/engine/resources/trayLoads.ts';
 import { byUrgency } from '../src/planner/model/byUrgency.ts';
+import { NOTHING_LATE } from './fixtures/score.ts';
 import { after, at, NINE_TO_FIVE, piece, smallShop, startOf, step } from './fixtures/smallShop.ts';
 
 // Rules at their edge: just inside and just outside, in the smallest workshop that shows it. What random workshops find
@@ -138,17 +139,15 @@ describe('what counts first', () => {
     expect(score).toMatchObject({ promisedLate: 600, otherLate: 300 });
   });
   test('a minute of a told date outweighs days of others', () => {
-    const none = {
-      unplanned: 0,
-      promisedLate: 0,
-      otherLate: 0,
-      slackShort_minutes: 0,
-      loads: 0,
-      flow_minutes: 0,
-    };
-    expect(compareScores({ ...none, promisedLate: 1 }, { ...none, otherLate: 9999 })).toBeGreaterThan(0);
-    expect(compareScores({ ...none, unplanned: 1 }, { ...none, promisedLate: 9999 })).toBeGreaterThan(0);
-    expect(compareScores({ ...none, otherLate: 1 }, { ...none, flow_minutes: 99_999 })).toBeGreaterThan(0);
+    expect(compareScores({ ...NOTHING_LATE, promisedLate: 1 }, { ...NOTHING_LATE, otherLate: 9999 })).toBeGreaterThan(
+      0,
+    );
+    expect(compareScores({ ...NOTHING_LATE, unplanned: 1 }, { ...NOTHING_LATE, promisedLate: 9999 })).toBeGreaterThan(
+      0,
+    );
+    expect(compareScores({ ...NOTHING_LATE, otherLate: 1 }, { ...NOTHING_LATE, flow_minutes: 99_999 })).toBeGreaterThan(
+      0,
+    );
   });
 });
 

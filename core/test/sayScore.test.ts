@@ -1,7 +1,6 @@
 import { expect, test } from 'vitest';
 import { sayGains, sayLosses } from '../src/index.ts';
-
-const none = { unplanned: 0, promisedLate: 0, otherLate: 0, slackShort_minutes: 0, loads: 0, flow_minutes: 0 };
+import { NOTHING_LATE as none } from './fixtures/score.ts';
 
 test.each([
   [{ loads: 1 }, 'one set-up of paint and tray less'],

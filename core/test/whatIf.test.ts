@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import {
   changedBy,
+  compareScores,
   dateOf,
   dayOf,
   firstShop,
@@ -17,8 +18,11 @@ import {
   withOneMore,
 } from '../src/index.ts';
 import { daysOff, longerDays } from '../src/questions/otherHours.ts';
+import { wallClock } from '../src/calendar/localTime.ts';
+import { randomWorkshop } from './fixtures/randomWorkshop.ts';
 import { at, NINE_TO_FIVE, piece, smallShop, step, ZONE } from './fixtures/smallShop.ts';
 
+const SHOPS = process.env['MOKUME_LONG'] ? 150 : 5;
 const MONDAY = dayOf('2026-03-02');
 const dates = (hours: Hours) => hours.exceptions.map((e) => e.date);
 const shiftsOn = (hours: Hours, day: number) =>
@@ -150,6 +154,50 @@ describe('how much better or worse', () => {
     const { before, after, moves } = outlookOf(busy, plan, away);
     expect(after.promisedLate).toBeGreaterThan(before.promisedLate);
     expect(moves.flatMap((m) => m.moves).length).toBeGreaterThan(0);
+  });
+  test(`in ${SHOPS} workshops somebody who is away never makes the plan look better`, () => {
+    for (let seed = 15; seed < 15 + SHOPS; seed++) {
+      const { problem } = randomWorkshop(seed, 3);
+      const today = wallClock(problem.timeZone, problem.now).day;
+      const [one, ...others] = problem.people;
+      const away = { ...problem, people: [{ ...one!, hours: daysOff(one!.hours, today, 2) }, ...others] };
+      const { before, after } = outlookOf(problem, planAfresh(problem), away);
+      expect([seed, compareScores(before, after, problem.preferences) <= 0]).toEqual([seed, true]);
+    }
+  });
+  describe('of a plan that could be better without it', () => {
+    const short = [
+      piece('told', [step('a', { work_minutes: 240 })], { due: at(0, 13), promised: true }),
+      piece('other', [step('b', { work_minutes: 240 })], { due: at(2, 17) }),
+    ];
+    const shop = smallShop(short);
+    // Made when the other was the urgent one.
+    const stands = planAfresh(
+      smallShop(
+        short.map((p) => ({ ...p, promised: p.id === 'other', due: p.id === 'other' ? at(0, 13) : at(2, 17) })),
+      ),
+    );
+    test('what is won that way is no merit of it, and is told apart', () => {
+      expect(stands.ready['told']).toBe(at(0, 17));
+      const room = withOneMore(shop, { kind: 'space', station: 'rack' });
+      const { before, after, moves, besides } = outlookOf(shop, stands, room);
+      expect([before.promisedLate, after.promisedLate, moves]).toEqual([0, 0, []]);
+      const told = besides.find((m) => m.piece === 'told');
+      expect([told?.readyBefore, told?.readyAfter]).toEqual([at(0, 17), at(0, 13)]);
+    });
+    test('what it does is counted from the better one', () => {
+      const away = { ...shop, people: [{ ...shop.people[0]!, hours: daysOff(NINE_TO_FIVE, MONDAY, 1) }] };
+      const { moves } = outlookOf(shop, stands, away);
+      const told = moves.find((m) => m.piece === 'told');
+      expect([told?.readyBefore, told?.readyAfter]).toEqual([at(0, 13), at(1, 13)]);
+    });
+    test('of one that could not, all that moves is its doing', () => {
+      const best = planAfresh(shop);
+      const away = { ...shop, people: [{ ...shop.people[0]!, hours: daysOff(NINE_TO_FIVE, MONDAY, 1) }] };
+      const { moves, besides } = outlookOf(shop, best, away);
+      expect(besides).toEqual([]);
+      expect(moves.map((m) => [m.piece, m.readyBefore])).toEqual(['told', 'other'].map((id) => [id, best.ready[id]]));
+    });
   });
   test('the second pair of hands is like the ablest', () => {
     const slow = { id: 'slow', name: 'Slow', hours: NINE_TO_FIVE, skills: { paint: 0.5 } };

@@ -65,9 +65,19 @@ export async function isStillSignedIn(req: Request): Promise<boolean> {
 /** Somebody signed in as one who acts in their workshop. @param request digest of what they ask */
 export function actorFrom(user: User, req: Request, request: string): Actor {
   const body: unknown = req.body;
-  const consents = typeof body === 'object' && body !== null && 'consent' in body && body.consent === true;
+  const says = (key: string) =>
+    typeof body === 'object' && body !== null && (body as Record<string, unknown>)[key] === true;
   const { workshopId, name, role, personId } = user;
-  return { workshopId, userId: user.id, name, role, personId, consents, request };
+  return {
+    workshopId,
+    userId: user.id,
+    name,
+    role,
+    personId,
+    consents: says('consent'),
+    wantsWhatWasTried: says('asTried'),
+    request,
+  };
 }
 
 export const isLoopback = (req: Request) =>

@@ -1,5 +1,6 @@
-import { EMPTY_PLAN, type Score } from '@app/core';
+import { EMPTY_PLAN } from '@app/core';
 import { beforeEach, expect, test, vi } from 'vitest';
+import { toldLateBy } from '../../core/test/fixtures/score.ts';
 import type { Deps } from '../src/services/commands.ts';
 import type { Offers } from '../src/services/offers.ts';
 import { lookForBetter } from '../src/services/proposals.ts';
@@ -20,14 +21,6 @@ beforeEach(() => {
   offers = new Map();
 });
 
-const score = (promisedLate: number): Score => ({
-  unplanned: 0,
-  promisedLate,
-  otherLate: 0,
-  slackShort_minutes: 0,
-  loads: 0,
-  flow_minutes: 0,
-});
 const deps = {
   get offers() {
     return offers;
@@ -39,7 +32,7 @@ const deps = {
       looks.push(look);
       const before = standing;
       standing = Math.min(standing, found.shift() ?? standing);
-      const scores = { before: score(before), after: score(standing), preferences: undefined };
+      const scores = { before: toldLateBy(before), after: toldLateBy(standing), preferences: undefined };
       await gate;
       return { kind: 'planned', plan: EMPTY_PLAN, moves: [{ piece: 'chest' }], scores };
     },

@@ -360,6 +360,7 @@ describe('the schema', () => {
       role: 'owner' as const,
       personId: null,
       consents: false,
+      wantsWhatWasTried: false,
       request: 'undo',
     };
     await undo(deps, rona, 'c1', { commandId: 'undo-c1', withDependents: false });

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { problemOf, verify } from '@app/core';
+import { outlookOf, planTried, problemOf, verify } from '@app/core';
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
 import type { ProposalAnswer, WorkshopView } from '@app/contract';
 import { Browser, MONDAY_9, openShop, type TestShop } from './shop.ts';
@@ -16,10 +16,11 @@ beforeEach(async () => {
   rona = await Browser.owner(shop, `rona-proposals-${count++}`);
 });
 const holds = (v: WorkshopView) => expect(verify(problemOf(v.shop, v.pieces, v.now), v.plan)).toEqual([]);
-const person = async (hours: object) => {
+const person = async (hours: object, more: object = {}) => {
   const v = await rona.view();
   const { id, name, skills } = v.shop.people[0]!;
-  await rona.command('put', `/shop/people/${id}`, { version: v.versions[`people/${id}`], name, skills, hours });
+  const body = { version: v.versions[`people/${id}`], name, skills, hours, ...more };
+  return rona.command('put', `/shop/people/${id}`, body);
 };
 const improve = async () => (await rona.agent.post('/api/plan/improve').send({}).expect(200)).body as ProposalAnswer;
 
@@ -47,6 +48,34 @@ describe('a date a client was told', () => {
     shop.clock.at = MONDAY_9 + 3 * 1440;
     await rona.command('post', `/steps/${encodeURIComponent(step.id)}/done`, { version: 0, by: 'owner' });
     holds(await rona.view());
+  });
+});
+
+describe('a what-if', () => {
+  test('that is applied makes the plan it showed, not the one that moves least, and undo brings the old one back', async () => {
+    const { hours } = (await rona.view()).shop.people[0]!;
+    const week = ['02', '03', '04', '05', '06'].map((d) => ({ date: `2026-03-${d}`, shifts: [] }));
+    await person({ ...hours, exceptions: week });
+    for (const name of ['One', 'Two', 'Three'])
+      await rona.addChest(undefined, { name, due: null, promised: false, kind: 'stock', client: null });
+    const before = await rona.view();
+    const [owner, ...others] = before.shop.people;
+    const there = { ...before.shop, people: [{ ...owner!, hours }, ...others] };
+    const problems = [before.shop, there].map((s) => problemOf(s, before.pieces, before.now));
+    const shown = outlookOf(problems[0]!, before.plan, problems[1]!).plan;
+    const applied = await person(hours, { asTried: true });
+    expect((await rona.view()).plan).toEqual(shown);
+    await rona.command('post', `/changes/${applied.change.id}/undo`);
+    await person(hours);
+    expect((await rona.view()).plan).not.toEqual(shown);
+    // A tap that says so is planned as any tap.
+    const stands = await rona.view();
+    const [piece] = stands.pieces;
+    const { id } = piece!.steps[0]!;
+    const done = { version: piece!.stepVersions[id] ?? 0, by: 'owner', asTried: true };
+    await rona.command('post', `/steps/${encodeURIComponent(id)}/done`, done);
+    const after = await rona.view();
+    expect(after.plan).not.toEqual(planTried(problemOf(after.shop, after.pieces, after.now), stands.plan));
   });
 });
 

@@ -64,7 +64,11 @@ export function changedBy<P extends ShopPiece>(workshop: Workshop<P>, what: What
 /** What a plan would be under other circumstances, and what that changes. */
 export type Outlook = {
   readonly plan: Plan;
+  /** What moves for the sake of it: between the best that is found for the shop as it is and this plan. */
   readonly moves: readonly PieceMove[];
+  /** What this plan moves that could be moved in the shop as it is just as well; nothing where the plan that stands is the best found. */
+  readonly besides: readonly PieceMove[];
+  /** How good the best plan is that is found for the shop as it is, and how good this one. */
   readonly before: Score;
   readonly after: Score;
 };
@@ -74,19 +78,34 @@ const EVALUATIONS = 200;
 
 /** The plan for another problem, and how much better or worse it is: the same effort is spent on the shop as it is. */
 export function outlookOf(problem: Problem, plan: Plan, other: Problem): Outlook {
-  const best = (p: Problem) => {
-    const all = p.pieces.map((x) => x.id);
-    return improvePlan(p, replan(p, plan, all), { seed: 1, evaluations: EVALUATIONS });
-  };
-  const next = best(other);
-  // What works with less works with more: a plan for fewer hands must never look better than one for all of them.
-  const usual = best(problem);
-  const isBetterHere = compareScores(scoreOf(problem, next), scoreOf(problem, usual), problem.preferences) < 0;
-  const bestHere = isBetterHere && verify(problem, next).length === 0 ? next : usual;
+  const next = planTried(other, plan);
+  const here = bestHere(problem, plan, next);
   return {
     plan: next,
-    moves: planDiff(other, plan, next),
-    before: scoreOf(problem, bestHere),
+    moves: planDiff(other, here, next),
+    besides: planDiff(problem, plan, here),
+    before: scoreOf(problem, here),
     after: scoreOf(other, next),
   };
+}
+
+/**
+ * The plan a what-if shows, and the one that is made when it is applied: the same problem and plan give the same.
+ */
+export function planTried(problem: Problem, plan: Plan): Plan {
+  const all = problem.pieces.map((x) => x.id);
+  return improvePlan(problem, replan(problem, plan, all), { seed: 1, evaluations: EVALUATIONS });
+}
+
+/**
+ * The best plan that is found for the shop as it is: from the one that stands or, where the plan for the other would be better here as
+ * well, from that one. What works with less works with more: a plan for fewer hands must never look better than one for all of them.
+ */
+function bestHere(problem: Problem, plan: Plan, next: Plan): Plan {
+  const better = (a: Plan, b: Plan) =>
+    compareScores(scoreOf(problem, b), scoreOf(problem, a), problem.preferences) < 0 ? b : a;
+  const usual = planTried(problem, plan);
+  if (better(usual, next) === usual) return usual;
+  const here = better(usual, planTried(problem, next));
+  return verify(problem, next).length === 0 ? better(here, next) : here;
 }

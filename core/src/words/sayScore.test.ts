@@ -1,18 +1,9 @@
-import type { Score } from '../planner/build/score.ts';
 import { expect, test } from 'vitest';
+import { NOTHING_LATE, toldLateBy } from '../../test/fixtures/score.ts';
 import { sayStanding } from './sayScore.ts';
 
-const score = (more: Partial<Score>): Score => ({
-  unplanned: 0,
-  promisedLate: 0,
-  otherLate: 0,
-  slackShort_minutes: 0,
-  loads: 0,
-  flow_minutes: 0,
-  ...more,
-});
 const said = (late: number, limit: number) =>
-  sayStanding({ score: score({ promisedLate: late }), limits: { ready: {}, promisedLate: limit, otherLate: 0 } })[0];
+  sayStanding({ score: toldLateBy(late), limits: { ready: {}, promisedLate: limit, otherLate: 0 } })[0];
 
 test('how much lateness is there in any plan is said as proved, and no more', () => {
   expect(said(0, 0)).toBe('Every told date is kept.');
@@ -21,6 +12,9 @@ test('how much lateness is there in any plan is said as proved, and no more', ()
   expect(said(1000, 4)).toMatch(/a better plan is not ruled out/);
 });
 test('what has no place is said first', () => {
-  const [first] = sayStanding({ score: score({ unplanned: 3 }), limits: { ready: {}, promisedLate: 0, otherLate: 0 } });
+  const [first] = sayStanding({
+    score: { ...NOTHING_LATE, unplanned: 3 },
+    limits: { ready: {}, promisedLate: 0, otherLate: 0 },
+  });
   expect(first).toMatch(/^3 steps have no place/);
 });

@@ -12,7 +12,7 @@ export function sayGains(before: Score, after: Score): string[] {
     out.push(after.promisedLate === 0 ? 'every told date is kept' : 'told dates are kept better');
   if (less('otherLate') > 0) out.push(sayOthers(after));
   if (less('slackShort_minutes') >= 60) out.push(`${sayLength(less('slackShort_minutes'))} more in hand before dates`);
-  if (less('flow_minutes') >= 60) out.push(`pieces leave ${sayLength(less('flow_minutes'))} sooner, all told`);
+  if (less('flow_minutes') >= 60) out.push(`pieces leave ${sayLength(less('flow_minutes'))} sooner, in all`);
   if (less('loads') > 0)
     out.push(
       less('loads') === 1 ? 'one set-up of paint and tray less' : `${less('loads')} fewer set-ups of paint and tray`,
@@ -53,6 +53,6 @@ export function sayLosses(before: Score, after: Score): string[] {
   if (more('unplanned') > 0) out.push(`${more('unplanned')} steps have no place`);
   if (more('promisedLate') > 0) out.push('told dates are missed by more');
   if (more('otherLate') > 0) out.push('dates nobody was told are missed by more');
-  if (more('flow_minutes') >= 60) out.push(`pieces leave ${sayLength(more('flow_minutes'))} later, all told`);
+  if (more('flow_minutes') >= 60) out.push(`pieces leave ${sayLength(more('flow_minutes'))} later, in all`);
   return out;
 }

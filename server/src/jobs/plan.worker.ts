@@ -9,6 +9,7 @@ import {
   type Plan,
   planAfresh,
   planDiff,
+  planTried,
   prioritise,
   type Problem,
   ProblemKeeper,
@@ -50,8 +51,8 @@ export type PlanTask = {
   readonly isTap: boolean;
   /** Piece that goes before all whose date nobody was told. */
   readonly goesFirst: string | null;
-  /** Repair what is there, plan from nothing, look for better, or only check the plan given. */
-  readonly mode: 'repair' | 'afresh' | 'improve' | 'check';
+  /** Repair what is there, plan as a what-if shows it, plan from nothing, look for better, or only check the plan given. */
+  readonly mode: 'repair' | 'tried' | 'afresh' | 'improve' | 'check';
   /** Which look for a better plan it is, from 1. */
   readonly look: number;
 };
@@ -145,6 +146,8 @@ function planFor(task: PlanTask, problem: Problem, previous: Plan | null, cache:
       return planAfresh(problem, previous);
     case 'check':
       return previous;
+    case 'tried':
+      return planTried(problem, previous);
     case 'repair':
       return task.goesFirst === null
         ? replan(problem, previous, task.touched, undefined, {

@@ -149,6 +149,7 @@ export async function clientAnswers(
     role: 'helper',
     personId: null,
     consents: true,
+    wantsWhatWasTried: false,
     request: `client ${token} ${choice}`,
   };
   await answerAsk(deps, client, piece.id, { commandId, ask: ask.id, choice, words, by: 'client' });

@@ -40,6 +40,8 @@ export type Actor = {
   readonly personId: string | null;
   /** Has seen that a promised date moves, and wants it. */
   readonly consents: boolean;
+  /** Has tried it out, and wants the plan that was shown; not the one that moves least. */
+  readonly wantsWhatWasTried: boolean;
   /** Digest of what is asked, so that a command's id used for something else is noticed. */
   readonly request: string;
 };
@@ -174,6 +176,8 @@ async function planFor(
   if (done.planning === 'none') return { number: planNumber, moves: [], difference: null };
   if (done.adopt && done.adopt.base !== planNumber) throw new ApiError('OLD_PROPOSAL');
   const isClock = 'isClock' in author;
+  // What has happened was tried out by nobody.
+  const isTried = !isClock && author.wantsWhatWasTried && done.planning === 'repair' && done.hasHappened !== true;
   const old = done.restorePlan === undefined ? null : await planNumbered(workshopId, done.restorePlan, transaction);
   const shop: Shop = after.shop?.shop ?? view.shop;
   const plan = planNumber === 0 ? null : view.plan;
@@ -188,7 +192,7 @@ async function planFor(
     touched: done.touched ?? [],
     isTap: done.isTap === true,
     goesFirst: done.goesFirst ?? null,
-    mode: done.adopt ? 'check' : done.planning,
+    mode: done.adopt ? 'check' : isTried ? 'tried' : done.planning,
     look: 1,
   });
   if (result.kind === 'refused' && done.adopt) throw new ApiError('OLD_PROPOSAL');

@@ -3,7 +3,15 @@ import { type PieceMove, type Saying, sayLength, sayTime } from '@app/core';
 import { Tag } from '../ui/Tag.tsx';
 
 /** What another plan moves, piece by piece: the told promises first, then whatever moves most. */
-export function DiffList({ moves, view }: { readonly moves: readonly PieceMove[]; readonly view: WorkshopView }) {
+export function DiffList({
+  moves,
+  view,
+  label = 'What moves',
+}: {
+  readonly moves: readonly PieceMove[];
+  readonly view: WorkshopView;
+  readonly label?: string;
+}) {
   const saying: Saying = { zone: view.shop.timeZone, units: view.workshop.units, now: view.now };
   const known = moves.flatMap((m) => {
     const piece = view.pieces.find((p) => p.id === m.piece);
@@ -13,7 +21,7 @@ export function DiffList({ moves, view }: { readonly moves: readonly PieceMove[]
   known.sort((a, b) => Number(b.piece.promised) - Number(a.piece.promised) || shift(b.move) - shift(a.move));
   if (known.length === 0) return <p className="text-table text-sub">Nothing moves.</p>;
   return (
-    <ul className="flex flex-col" aria-label="What moves">
+    <ul className="flex flex-col" aria-label={label}>
       {known.map(({ move, piece }) => (
         <li key={piece.id} className="grid grid-cols-[26px_1fr_auto] items-center gap-x-2 border-b border-line py-1.5">
           <Tag brief={piece.brief} size={22} />

@@ -59,7 +59,7 @@ export function WhatIfPanel({
   const apply = async () => {
     if (!plan) return;
     const { method, path, body } = plan.step;
-    if (await command(method, path, body)) onClose();
+    if (await command(method, path, { ...body, asTried: true })) onClose();
   };
   return (
     <SidePanel title="What if…" onClose={onClose}>
@@ -75,22 +75,8 @@ export function WhatIfPanel({
       <Details what={what} view={view} onChange={onChange} />
       {outlook ? (
         <>
-          <div role="status">
-            <ul className="flex list-disc flex-col pl-5 text-table">
-              {sayGains(outlook.before, outlook.after).map((g) => (
-                <li key={g}>{g}</li>
-              ))}
-              {sayLosses(outlook.before, outlook.after).map((l) => (
-                <li key={l} className="font-semibold text-oxide-text">
-                  {l}
-                </li>
-              ))}
-            </ul>
-          </div>
-          {sayGains(outlook.before, outlook.after).length + sayLosses(outlook.before, outlook.after).length === 0 && (
-            <p className="text-table">All told no date is better or worse kept; single pieces move:</p>
-          )}
-          <DiffList moves={outlook.moves} view={view} />
+          <Effect of={outlook} />
+          {outlook.besides.length > 0 && <Besides of={outlook} />}
         </>
       ) : answer.error ? (
         <CoreFault of={answer} />
@@ -110,6 +96,53 @@ export function WhatIfPanel({
         <Button onClick={onClose}>Drop it</Button>
       </div>
     </SidePanel>
+  );
+}
+
+/** What comes of it, against the best plan there is without it. */
+function Effect({ of: { before, after, moves } }: { readonly of: Outlook }) {
+  const { view } = useWorkshop();
+  const [gains, losses] = [sayGains(before, after), sayLosses(before, after)];
+  return (
+    <>
+      <div role="status">
+        <ul className="flex list-disc flex-col pl-5 text-table">
+          {gains.map((g) => (
+            <li key={g}>{g}</li>
+          ))}
+          {losses.map((l) => (
+            <li key={l} className="font-semibold text-oxide-text">
+              {l}
+            </li>
+          ))}
+        </ul>
+        {gains.length + losses.length === 0 && (
+          <p className="text-table">
+            No date is kept better or worse for it{moves.length > 0 ? '; single pieces move:' : ', and nothing moves.'}
+          </p>
+        )}
+      </div>
+      {moves.length > 0 && <DiffList moves={moves} view={view} />}
+    </>
+  );
+}
+
+const WITHOUT_IT = 'Could be had without it, too';
+
+/** What the grain shows as well, and is no reason to do it. */
+function Besides({ of: { besides } }: { readonly of: Outlook }) {
+  const { view } = useWorkshop();
+  return (
+    <section aria-labelledby="besides" className="flex flex-col gap-1 border-t border-dashed border-keyline pt-3">
+      <h3 id="besides" className="text-table font-semibold">
+        {WITHOUT_IT}
+      </h3>
+      <p className="text-table text-sub">
+        The plan as it stands can be bettered, and the grain shows both together. Applied, both are done. Dropped, the
+        plan looks for this by itself and offers it at its foot.
+      </p>
+      <DiffList moves={besides} view={view} label={WITHOUT_IT} />
+    </section>
   );
 }
 

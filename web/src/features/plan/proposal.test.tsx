@@ -1,24 +1,17 @@
 import type { ProposalView } from '@app/contract';
-import { firstShop, type Score } from '@app/core';
+import { firstShop } from '@app/core';
 import { cleanup, fireEvent, screen } from '@testing-library/react';
 import { afterEach, expect, test, vi } from 'vitest';
+import { toldLateBy } from '../../../../core/test/fixtures/score.ts';
 import { inShop } from '../../../test/inShop.tsx';
 import { ProposalPanel } from './ProposalPanel.tsx';
 
 afterEach(cleanup);
 
-const score = (promisedLate: number): Score => ({
-  unplanned: 0,
-  promisedLate,
-  otherLate: 0,
-  slackShort_minutes: 0,
-  loads: 0,
-  flow_minutes: 0,
-});
 const offer = (id: string, late_days: number): ProposalView => ({
   id,
-  before: score(9 * 1440),
-  after: score(late_days * 1440),
+  before: toldLateBy(9 * 1440),
+  after: toldLateBy(late_days * 1440),
   moves: [],
 });
 const read = offer('read', 5);
