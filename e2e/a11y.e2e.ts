@@ -85,7 +85,6 @@ for (const scheme of ['light', 'dark'] as const)
     `no accessibility fault on any view, ${scheme}`,
     { tag: scheme === 'dark' ? '@long' : [] },
     async ({ browser }) => {
-      test.setTimeout(150_000);
       const context = await browser.newContext({ colorScheme: scheme, viewport: { width: 1280, height: 800 } });
       const page = await context.newPage();
       await enterDemo(page, mokume.address, '/today');

@@ -30,7 +30,6 @@ test(
   'by Tab alone: work takes longer, paper is here, a step is left out and put back, a client is asked',
   { tag: '@long' },
   async ({ page }) => {
-    test.setTimeout(120_000);
     await enterDemo(page, mokume.address, '/today');
     const teo = page.getByRole('region', { name: 'Teo' });
     await press(page, teo.getByRole('button', { name: 'Takes longer…' }));

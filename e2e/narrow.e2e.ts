@@ -30,7 +30,6 @@ test(
   'at 320 px and at 200 % zoom nothing has to be scrolled sideways, and every function is there',
   { tag: '@long' },
   async ({ page }) => {
-    test.setTimeout(120_000);
     // 1280 by 800 at 200 % shows as much as 640 by 400 does.
     const sizes = [
       { width: 320, height: 640 },

@@ -6,7 +6,6 @@ test(
   'sixty chests for one person, told and untold dates, the most urgent last: all have their place, told ones first',
   { tag: '@long' },
   async ({ page }) => {
-    test.setTimeout(180_000);
     const mokume = await Mokume.create();
     await mokume.start('2026-03-02T08:00:00Z');
     await startOwn(page, mokume.address, { name: 'One pair of hands', zone: 'Europe/Berlin', units: 'metric' });

@@ -131,7 +131,6 @@ test(
   'ten steps back on the desk and ten forward on the phone come through the very same shops',
   { tag: '@long' },
   async ({ page }) => {
-    test.setTimeout(120_000);
     await demo(page, '/history');
     const states = [await whatIs(page)];
     const gone = ['bookcase', 'bedstead', 'washstand'];

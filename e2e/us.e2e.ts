@@ -23,7 +23,6 @@ async function textOf(page: Page): Promise<string> {
 }
 
 test('a shop in inches and quarts meets no metric word on any view', { tag: '@long' }, async ({ page }) => {
-  test.setTimeout(180_000);
   const mokume = await Mokume.create();
   await mokume.start(NOW);
   // What the demo has, read before signing in as somebody else.

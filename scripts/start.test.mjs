@@ -177,6 +177,20 @@ test.runIf(isLong)('a server that is killed from outside is an exit code other t
   expect(await run.said(/ended from outside/)).toContain('SIGKILL');
 });
 
+test('a server whose starter is gone before it is up ends by itself, and without a fault', async () => {
+  const server = spawn(process.execPath, ['server/dist/main.js'], {
+    cwd: root,
+    stdio: ['ignore', 'ignore', 'pipe', 'ipc'],
+    env: { ...process.env, MOKUME_DATABASE_URL: url, MOKUME_PORT: String(await freePort()), MOKUME_STATE_DIR: state },
+  });
+  let faults = '';
+  server.stderr.on('data', (d) => (faults += d));
+  const gone = new Promise((resolve) => server.once('exit', resolve));
+  server.disconnect();
+  expect(await gone).toBe(0);
+  expect(faults).toBe('');
+});
+
 test.runIf(isLong)('an asset that is not there is 404, not the page; a page of the app is the page', async () => {
   const run = await start();
   await run.said(/Mokume is at/);

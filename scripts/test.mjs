@@ -45,8 +45,30 @@ const browser = report(e2eReport)?.stats;
 const passed = (unit?.numPassedTests ?? 0) + (browser?.expected ?? 0);
 const broken = (unit?.numFailedTests ?? 0) + (browser?.unexpected ?? 0);
 if (failed.length > 0) console.error(`\nNot green: ${failed.join(', ')}.`);
+// Said again at the end, where whoever keeps only the end of the output still finds it.
+for (const { name, words } of [...failuresOf(unit), ...failuresOfBrowser(report(e2eReport)?.suites)])
+  console.error(`\n✗ ${name}\n  ${words.split('\n').slice(0, 12).join('\n  ')}`);
 console.log(`${passed} passed, ${Math.max(broken, failed.length)} failed`);
 process.exitCode = failed.length > 0 || passed === 0 ? 1 : 0;
+
+function failuresOf(report) {
+  return (report?.testResults ?? [])
+    .flatMap((file) => file.assertionResults)
+    .filter((t) => t.status === 'failed')
+    .map((t) => ({ name: t.fullName, words: t.failureMessages.join('\n') }));
+}
+
+function failuresOfBrowser(suites = []) {
+  return suites.flatMap((s) => [
+    ...failuresOfBrowser(s.suites),
+    ...s.specs
+      .filter((spec) => !spec.ok)
+      .map((spec) => {
+        const errors = spec.tests.flatMap((t) => t.results).flatMap((r) => r.errors);
+        return { name: `${s.file}: ${spec.title}`, words: errors.map((e) => e.message).join('\n') };
+      }),
+  ]);
+}
 
 function report(file) {
   try {

@@ -26,10 +26,15 @@ const NOTIFY_MS = 20_000;
 /** Delivery services want somebody to write to; an installation without an address of its own has nobody. */
 const NO_CONTACT = 'mailto:nobody@mokume.invalid';
 
+/** Tells whoever started it. One that is gone meanwhile hears nothing; to send to it anyway would be a fault of this program. */
+function tell(message: { readonly kind: 'failed' | 'ready' } & Record<string, unknown>): void {
+  if (process.connected) process.send?.(message);
+}
+
 /** Ends with words for whoever started it. */
 function fail(words: string): never {
-  process.send?.({ kind: 'failed', words });
-  if (!process.send) console.error(words);
+  tell({ kind: 'failed', words });
+  if (!process.connected) console.error(words);
   process.exit(1);
 }
 const env = ((): Environment => {
@@ -88,7 +93,7 @@ server.on('error', (error: NodeJS.ErrnoException) => {
     error.code === 'EADDRINUSE'
       ? `Port ${port} is taken by another program. Stop it, or start with MOKUME_PORT=${port + 1}.`
       : error.message;
-  process.send?.({ kind: 'failed', words });
+  tell({ kind: 'failed', words });
   log.error(words);
   process.exitCode = 1;
   void stop();
@@ -126,7 +131,9 @@ async function ready(): Promise<void> {
   // What an earlier version planned may break a rule this one has.
   void keeper.planByNewRules().then(() => keeper.makeReady());
   const qr = isLan ? await (await import('qrcode')).default.toString(address, { type: 'terminal', small: true }) : null;
-  process.send?.({ kind: 'ready', address, signIn, isLan, qr });
+  tell({ kind: 'ready', address, signIn, isLan, qr });
+  // Whoever started it went away while it was starting, before anything listened for that.
+  if (process.send && !process.connected) await stop();
 }
 
 /** First private address of this machine. @throws when there is none */
