@@ -6,7 +6,7 @@ const WEB = {
   environment: 'happy-dom',
   include: ['web/**/*.test.ts', 'web/**/*.test.tsx'],
   setupFiles: ['web/test/setup.ts', SAME_SEED],
-  testTimeout: 30_000,
+  testTimeout: 120_000,
 };
 
 export default defineConfig({
@@ -27,7 +27,7 @@ export default defineConfig({
         },
       },
       { extends: true, test: { name: 'contract', environment: 'node', include: ['contract/**/*.test.ts'] } },
-      { extends: true, test: { name: 'cli', environment: 'node', include: ['cli/**/*.test.ts'], testTimeout: 60_000 } },
+      { extends: true, test: { name: 'cli', environment: 'node', include: ['cli/**/*.test.ts'], testTimeout: 120_000 } },
       {
         extends: true,
         test: {
@@ -51,8 +51,8 @@ export default defineConfig({
           globalSetup: ['server/test/globalSetup.ts'],
           // One planning thread for all files of a process: to start one takes longer than most tests.
           isolate: false,
-          testTimeout: 30_000,
-          hookTimeout: 60_000,
+          testTimeout: 120_000,
+          hookTimeout: 120_000,
         },
       },
     ],
