@@ -27,7 +27,10 @@ export default defineConfig({
         },
       },
       { extends: true, test: { name: 'contract', environment: 'node', include: ['contract/**/*.test.ts'] } },
-      { extends: true, test: { name: 'cli', environment: 'node', include: ['cli/**/*.test.ts'], testTimeout: 120_000 } },
+      {
+        extends: true,
+        test: { name: 'cli', environment: 'node', include: ['cli/**/*.test.ts'], testTimeout: 120_000 },
+      },
       {
         extends: true,
         test: {

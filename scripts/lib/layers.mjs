@@ -205,6 +205,7 @@ export const MATRIX = {
   },
   'core/src/questions': {
     rooms: [
+      'core/src/promise',
       `${PLANNER}/build`,
       `${PLANNER}/explain`,
       `${PLANNER}/model`,

@@ -4,10 +4,10 @@ import { madeLater, type MadeLater } from './madeLater.ts';
 import { promisesMadeLater } from './promisesMadeLater.ts';
 import type { Hours } from '../calendar/hours.ts';
 import { wallClock } from '../calendar/localTime.ts';
-import { prioritise } from '../planner/build/prioritise.ts';
-import { improvePlan } from '../planner/build/improve.ts';
-import { EMPTY_PLAN, type PieceToPlan, type Plan, type Problem } from '../planner/model/model.ts';
-import { replan } from '../planner/build/replan.ts';
+import { type PieceToPlan, type Plan, type Problem } from '../planner/model/model.ts';
+import { replan, WORTH_MOVING_MINUTES } from '../planner/build/replan.ts';
+import { earliestReady } from '../promise/earliestReady.ts';
+import { chancesOf } from '../promise/promise.ts';
 import type { Instant } from '../quantities/units.ts';
 import { Verifier } from '../verify/verify.ts';
 
@@ -27,57 +27,102 @@ export type RemedyChange =
   | { readonly kind: 'variant'; readonly id: string }
   | { readonly kind: 'others' };
 
-/** A change that brings a date within reach, planned for real. */
+/** A change that brings a piece nearer to a wanted date, planned for real. */
 export type Remedy = {
   readonly change: RemedyChange;
   /** In hours of somebody's time, or what it is worth. */
   readonly cost: number;
+  /** By the plan that is shown once it is taken. */
   readonly ready: Instant;
-  readonly reaches: boolean;
   /** Pieces without a promised date that become later, with by how much. */
   readonly later: readonly MadeLater[];
 };
 
+/** A way, and the plan it makes, from which it can be rehearsed how sure the date is then. */
+export type PlannedRemedy = { readonly remedy: Remedy; readonly problem: Problem; readonly plan: Plan };
+
+/** A way, and the share of the rehearsals in which the wanted date is kept; null: they are still to come. */
+export type RehearsedRemedy = Remedy & { readonly kept: number | null };
+
 const LONGER_HOURS = 2;
-const EVALUATIONS = 60;
+/** A date is sure when so large a share keeps it, as the one that is called safe to say. */
+const SURE = 0.8;
+
+/** Whether a way has a piece ready sooner than it is without, by as much as a plan is changed for. */
+export const isSooner = (way: Remedy, ready: Instant): boolean => way.ready <= ready - WORTH_MOVING_MINUTES;
+
+export const isSure = (way: RehearsedRemedy): boolean => (way.kept ?? 0) >= SURE;
+
+/** Those that make the date sure first, the cheapest of them before the rest; else what makes it surest, then the soonest. */
+export const byWorth = (a: RehearsedRemedy, b: RehearsedRemedy): number =>
+  Number(isSure(b)) - Number(isSure(a)) ||
+  (isSure(a) ? a.cost - b.cost : (b.kept ?? 0) - (a.kept ?? 0)) ||
+  a.ready - b.ready;
+
+/** All ways that bring a piece sooner, rehearsed, the best first; see `eachRemedy`. */
+export function remedies(
+  standing: Problem,
+  current: Plan | null,
+  piece: PieceToPlan,
+  wanted: Instant,
+  variants: readonly Variant[] = [],
+  runs = 200,
+): RehearsedRemedy[] {
+  const usual = earliestReady(withPiece(standing, piece, wanted), current, piece.id);
+  return [...eachRemedy(standing, current, piece, wanted, variants)]
+    .filter(({ remedy }) => usual.kind === 'noRoom' || isSooner(remedy, usual.at))
+    .map(({ remedy, problem, plan }) => ({
+      ...remedy,
+      kept: chancesOf(problem, plan, runs, 1, piece.id).get(piece.id)!.due,
+    }))
+    .sort(byWorth);
+}
 
 /**
- * Changes that bring a new piece nearer to a wanted date, the cheapest of those that reach it first. Each is planned and
- * verified; none moves a promised date.
- */
-export const remedies = (...asked: Parameters<typeof eachRemedy>): Remedy[] => [...eachRemedy(...asked)].sort(byWorth);
-
-/** Those that reach the date first, then the cheapest, then the soonest. */
-export const byWorth = (a: Remedy, b: Remedy): number =>
-  Number(b.reaches) - Number(a.reaches) || a.cost - b.cost || a.ready - b.ready;
-
-/**
- * The same one after another as they are found, so that the first can be shown while the others are planned.
- * @param problem with the piece as it is, or without it
+ * Changes that may bring a new or changed piece nearer to a wanted date, one after another as they are planned. Each is the very
+ * plan that is shown and kept once the way is taken; each is verified, and none moves a promised date.
+ * @param standing the shop as it is, with the piece as it was or without it
+ * @param current its plan
  * @param isFirst pieces without a promised date wait for this one already
  */
 export function* eachRemedy(
-  problem: Problem,
+  standing: Problem,
   current: Plan | null,
   piece: PieceToPlan,
   wanted: Instant,
   variants: readonly Variant[] = [],
   isFirst = false,
-): Generator<Remedy> {
+): Generator<PlannedRemedy> {
   const verifier = new Verifier();
-  for (const idea of ideas(problem, piece, wanted, variants)) {
-    const isOthers = idea.change.kind === 'others';
+  const others = { ...standing, pieces: standing.pieces.filter((p) => p.id !== piece.id) };
+  for (const { change, cost, people, piece: own } of ideas(standing, piece, wanted, variants)) {
+    const isOthers = change.kind === 'others';
     if (isOthers && isFirst) continue;
-    const found = planned(verifier, idea.problem, current, idea.piece, wanted, isOthers || isFirst);
-    if (!found) continue;
-    const { change, cost } = idea;
+    const shop = people ? { ...standing, people } : standing;
+    // Other hands are a change of the shop, after which its plan is made first and the piece asked about then.
+    const before = people && current ? replan(shop, current) : current;
+    const problem = withPiece(shop, own, wanted);
+    const found = earliestReady(problem, before, own.id, isOthers || isFirst);
+    if (found.kind === 'noRoom') continue;
+    const { plan, at: ready } = found;
+    if (verifier.verify(problem, plan).length > 0 || promisesMadeLater(others, current, plan).length > 0) continue;
     // None that was told: those are moved by no remedy.
-    const later = current ? madeLater(problem, current, found.plan, piece.id).filter((l) => !l.promised) : [];
-    yield { change, cost, ready: found.ready, reaches: found.ready <= wanted, later };
+    const later = current ? madeLater(others, current, plan).filter((l) => !l.promised) : [];
+    yield { remedy: { change, cost, ready, later }, problem, plan };
   }
 }
 
-type Idea = Pick<Remedy, 'change' | 'cost'> & { readonly problem: Problem; readonly piece: PieceToPlan };
+/** A shop with a piece that is wanted by a date, in the place of the piece as it was. */
+const withPiece = (shop: Problem, piece: PieceToPlan, wanted: Instant): Problem => ({
+  ...shop,
+  pieces: [...shop.pieces.filter((p) => p.id !== piece.id), { ...piece, due: wanted }],
+});
+
+/** `people`: who is there otherwise; null: nobody is. */
+type Idea = Pick<Remedy, 'change' | 'cost'> & {
+  readonly people: Problem['people'] | null;
+  readonly piece: PieceToPlan;
+};
 
 function ideas(problem: Problem, piece: PieceToPlan, wanted: Instant, variants: readonly Variant[]): Idea[] {
   const days = Math.max(1, Math.ceil((wanted - problem.now) / 1440));
@@ -88,7 +133,7 @@ function ideas(problem: Problem, piece: PieceToPlan, wanted: Instant, variants: 
     out.push({
       change: { kind: 'hours', person: person.id, name: person.name, longer_hours: LONGER_HOURS, hours },
       cost: LONGER_HOURS * days * 1.25,
-      problem: { ...problem, people: problem.people.map((p) => (p === person ? { ...p, hours } : p)) },
+      people: problem.people.map((p) => (p === person ? { ...p, hours } : p)),
       piece,
     });
   }
@@ -99,41 +144,19 @@ function ideas(problem: Problem, piece: PieceToPlan, wanted: Instant, variants: 
     out.push({
       change: { kind: 'person', like: like.id, name: like.name, hours },
       cost: 1.5 * piece.steps.reduce((n, s) => n + (s.work_minutes * s.hands) / 60, 0),
-      problem: { ...problem, people: [...problem.people, more] },
+      people: [...problem.people, more],
       piece,
     });
   }
-  for (const v of variants) out.push({ change: { kind: 'variant', id: v.id }, cost: v.cost, problem, piece: v.piece });
+  for (const v of variants)
+    out.push({ change: { kind: 'variant', id: v.id }, cost: v.cost, people: null, piece: v.piece });
   const untold = problem.pieces.filter((p) => !p.promised && p.id !== piece.id).length;
   if (untold > 0)
     out.push({
       change: { kind: 'others' },
       cost: 2 * untold,
-      problem,
+      people: null,
       piece,
     });
   return out;
-}
-
-/** The plan with the piece in it, verified; null when it has no room, is wrong, or moves a promised date. */
-function planned(
-  verifier: Verifier,
-  problem: Problem,
-  current: Plan | null,
-  piece: PieceToPlan,
-  wanted: Instant,
-  movesOthers: boolean,
-): { plan: Plan; ready: Instant } | null {
-  const own = { ...piece, due: wanted, promised: true };
-  const whole = { ...problem, pieces: [...problem.pieces.filter((p) => p.id !== own.id), own] };
-  const before = current ?? EMPTY_PLAN;
-  const first = movesOthers ? prioritise(whole, before, piece.id) : replan(whole, before, [piece.id]);
-  const isAcceptable = (plan: Plan): boolean =>
-    verifier.verify(whole, plan).length === 0 && promisesMadeLater(problem, current, plan).length === 0;
-  const ready = first.ready[piece.id];
-  // What reaches the date need not be better; in a large shop to look for it takes as long as all the rest.
-  if (ready !== undefined && ready <= wanted && isAcceptable(first)) return { plan: first, ready };
-  const plan = movesOthers ? first : improvePlan(whole, first, { seed: 1, evaluations: EVALUATIONS });
-  const readyThen = plan.ready[piece.id];
-  return readyThen !== undefined && isAcceptable(plan) ? { plan, ready: readyThen } : null;
 }

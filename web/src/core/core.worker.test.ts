@@ -1,13 +1,13 @@
 import type { PieceView } from '@app/contract';
-import { byWorth, planAfresh, problemOf, promiseFor, simulate, WHOLE } from '@app/core';
+import { chanceBy, planAfresh, problemOf, promiseFor, replan, simulate, WHOLE } from '@app/core';
 import { describe, expect, test, vi } from 'vitest';
 import { randomWorkshop } from '../../../core/test/fixtures/randomWorkshop.ts';
 import { CoreApi, type Rehearsed, type Ways } from './core.worker.ts';
 
 const RUNS = 40;
 
-function laid(pieceCount: number) {
-  const { shop, pieces, now } = randomWorkshop(4, pieceCount);
+function laid(pieceCount: number, seed = 4) {
+  const { shop, pieces, now } = randomWorkshop(seed, pieceCount);
   const plan = planAfresh(problemOf(shop, pieces, now));
   const api = new CoreApi();
   api.lay({ shop, pieces: pieces as unknown as readonly PieceView[], now, plan });
@@ -42,16 +42,43 @@ describe('a question that takes long', () => {
     expect(all).toMatchObject({ ready: runs });
   });
 
-  test('ways to reach a date come one by one, and none moves from where it stands', async () => {
-    const { api, asked, now } = laid(5);
+  test('ways to reach a date come one by one and are rehearsed then; none moves from where it stands', async () => {
+    const { api, asked, now, plan } = laid(5, 17);
     const told: Ways[] = [];
-    const wish = { ...asked, wanted: now + 3 * 1440, variants: [] };
-    const all = await api.remedies(wish, (soFar) => told.push(soFar));
+    const wanted = plan.ready[asked.piece.id]! - 1440;
+    const variants = [{ id: 'same', cost: 1, piece: { ...asked.piece, due: wanted } }];
+    const wish = { piece: { ...asked.piece, due: wanted }, isFirst: false, wanted, variants };
+    const all = await api.remedies(wish, RUNS, (soFar) => told.push(soFar));
+    expect(wanted).toBeGreaterThan(now);
     expect(all.ways.length).toBeGreaterThan(1);
-    expect(told).toHaveLength(all.ways.length);
-    told.forEach((t, n) => expect(t).toEqual({ ways: all.ways.slice(0, n + 1), isAll: false }));
-    // So that this is seen to refuse an order by worth.
-    expect([...all.ways].sort(byWorth)).not.toEqual(all.ways);
+    // What is the same piece once more is ready no sooner.
+    expect(all.inVain).toContainEqual({ kind: 'variant', id: 'same' });
+    const changes = (w: Ways) => w.ways.map((x) => x.change);
+    for (const t of told) expect(changes(t)).toEqual(changes(all).slice(0, t.ways.length));
+    const unrehearsed = (w: Ways) => w.ways.filter((x) => x.kept === null).length;
+    expect(told.map((t) => t.isAll)).not.toContain(true);
+    expect(told.some((t) => unrehearsed(t) === all.ways.length)).toBe(true);
+    expect(unrehearsed(told.at(-1)!)).toBe(1);
+    expect(unrehearsed(all)).toBe(0);
+    const usual = api.preview(wish);
+    for (const w of all.ways) expect(w.ready).toBeLessThanOrEqual((usual.kind === 'ready' ? usual.at : 0) - 30);
+  });
+
+  test('a way that is taken is ready, and kept as often, as it said', async () => {
+    const { api, asked, shop, pieces, now, plan } = laid(5);
+    const piece = { ...asked.piece, due: plan.ready[asked.piece.id]! - 1440 };
+    const all = await api.remedies({ piece, isFirst: false, wanted: piece.due, variants: [] }, RUNS, () => {});
+    const hours = all.ways.find((w) => w.change.kind === 'hours')!;
+    const { person, hours: longer } = hours.change as Extract<typeof hours.change, { kind: 'hours' }>;
+    const people = shop.people.map((p) => (p.id === person ? { ...p, hours: longer } : p));
+    const after = { ...shop, people };
+    // As the server plans it when somebody's hours are changed.
+    const then = replan(problemOf(after, pieces, now), plan);
+    api.lay({ shop: after, pieces: pieces as unknown as readonly PieceView[], now, plan: then });
+    const rehearsed = await api.rehearse({ piece, isFirst: false }, RUNS, WHOLE, () => {});
+    if (rehearsed.kind !== 'ready') throw new Error('it has room');
+    expect(rehearsed.earliest).toBe(hours.ready);
+    expect(chanceBy(rehearsed.ready, piece.due)).toBe(hours.kept);
   });
 
   test('ends with the rehearsals there are when all of them take longer than anybody waits', async () => {

@@ -3,6 +3,7 @@ import {
   changedBy,
   type DayBreak,
   type Earliest,
+  chanceBy,
   eachRemedy,
   earliestReady,
   explained,
@@ -15,6 +16,7 @@ import {
   type HouseRules,
   type HouseSample,
   type Instant,
+  isSooner,
   type LowerBounds,
   lowerBoundsOf,
   madeLater,
@@ -37,7 +39,9 @@ import {
   type ReadyIn,
   readyByPlace,
   readyInParts,
-  type Remedy,
+  type PlannedRemedy,
+  type RehearsedRemedy,
+  type RemedyChange,
   ResourceCache,
   type Scarce,
   type Score,
@@ -73,8 +77,12 @@ export type LaidChange = {
 };
 /** How good the plan is, and what no plan could better. */
 export type Standing = { readonly limits: LowerBounds; readonly score: Score };
-/** What would reach a date, the best first; more may follow. */
-export type Ways = { readonly ways: readonly Remedy[]; readonly isAll: boolean };
+/** Changes that have a piece ready sooner, in the order they are found, and those that do not; more may follow. */
+export type Ways = {
+  readonly ways: readonly RehearsedRemedy[];
+  readonly inVain: readonly RemedyChange[];
+  readonly isAll: boolean;
+};
 type NoRoom = Extract<Earliest, { kind: 'noRoom' }>;
 /** When a piece was ready in the rehearsals so far, in order; without the plan it is in, which is large and not shown. */
 export type Rehearsed = NoRoom | { readonly kind: 'ready'; readonly earliest: Instant; readonly ready: Float64Array };
@@ -100,6 +108,8 @@ const AT_ONCE_STEPS = 100;
 const FIRST_RUNS = 20;
 /** After so long of rehearsing, what there is is the answer: a very large shop has it from fewer runs, and says from how many. */
 const LONGEST_MS = 10_000;
+/** The same of each way to reach a date. */
+const LONGEST_OF_A_WAY_MS = 4000;
 /** After so long without another question the plan is laid out for a drag. */
 const PREPARE_MS = 30;
 
@@ -210,20 +220,50 @@ export class CoreApi {
     return told(last!);
   }
   /**
-   * Ways in the order they come: whoever is about to tap one must not have it move away.
-   * @param onMore is given what is found so far, while the rest is still planned
+   * Ways in the order they come: whoever is about to tap one must not have it move away. All are planned first, then rehearsed.
+   * @param onMore is given what is found so far, while the rest is still worked out
    */
-  async remedies(asked: RemedyQuestion, onMore: (soFar: Ways) => void): Promise<Ways> {
-    const problem = this.#with(asked.piece);
-    const { plan } = this.#here;
-    const variants = asked.variants.map((v) => ({ ...v, piece: this.#toPlan(v.piece) }));
-    const found: Remedy[] = [];
-    const each = eachRemedy(problem, plan, this.#toPlan(asked.piece), asked.wanted, variants, asked.isFirst);
-    for await (const remedy of this.#whileWanted('remedies', each)) {
-      found.push(remedy);
-      onMore({ ways: [...found], isAll: false });
+  async remedies(asked: RemedyQuestion, runs: number, onMore: (soFar: Ways) => void): Promise<Ways> {
+    let told: Ways | null = null;
+    for await (const soFar of this.#whileWanted('remedies', this.#waysInParts(asked, runs))) {
+      if (soFar === told) continue;
+      told = soFar;
+      if (!soFar.isAll) onMore(soFar);
     }
-    return { ways: found, isAll: true };
+    return told!;
+  }
+  /** What is known of the ways after each part of the work, mostly nothing new. */
+  *#waysInParts(asked: RemedyQuestion, runs: number): Generator<Ways> {
+    const { problem, plan } = this.#here;
+    const { piece, isFirst, wanted } = asked;
+    const usual = this.#earliest({ piece, isFirst }, this.#with(piece));
+    const variants = asked.variants.map((v) => ({ ...v, piece: this.#toPlan(v.piece) }));
+    const planned: PlannedRemedy[] = [];
+    const inVain: RemedyChange[] = [];
+    let ways: readonly RehearsedRemedy[] = [];
+    for (const way of eachRemedy(problem, plan, this.#toPlan(piece), wanted, variants, isFirst)) {
+      if (usual.kind === 'ready' && !isSooner(way.remedy, usual.at)) inVain.push(way.remedy.change);
+      else {
+        planned.push(way);
+        ways = [...ways, { ...way.remedy, kept: null }];
+      }
+      yield { ways, inVain: [...inVain], isAll: false };
+    }
+    let soFar: Ways = { ways, inVain, isAll: planned.length === 0 };
+    yield soFar;
+    for (const [n, way] of planned.entries()) {
+      const begun = performance.now();
+      let last: Part | null = null;
+      for (const part of readyInParts(way.problem, way.plan, piece.id, runs)) {
+        last = part;
+        if (part.runs >= FIRST_RUNS && performance.now() - begun > LONGEST_OF_A_WAY_MS) break;
+        yield soFar;
+      }
+      const kept = chanceBy(last!.soFar(), wanted);
+      ways = ways.map((w, k) => (k === n ? { ...w, kept } : w));
+      soFar = { ways, inVain, isAll: n === planned.length - 1 };
+      yield soFar;
+    }
   }
   /** Nobody waits for the answer to the last question of a kind any more. */
   letGo(kind: Lengthy): void {

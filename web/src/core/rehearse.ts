@@ -10,7 +10,7 @@ export type Promised =
   | { readonly kind: 'ready'; readonly earliest: Instant; readonly chances: Chances };
 
 /** Rehearsals of a promise: 80 and 90 per cent can be told apart by so many. */
-const RUNS = 200;
+export const RUNS = 200;
 /** Shops with fewer steps have all of them in a second from one thread. */
 const MANY_STEPS = 300;
 

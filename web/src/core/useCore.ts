@@ -6,7 +6,7 @@ import useSWR, { useSWRConfig } from 'swr';
 import useSWRSubscription from 'swr/subscription';
 import { type Bridge, bridge, slowBridge } from './bridge.ts';
 import type { Asked, CoreApi, Lengthy, RemedyQuestion, Ways } from './core.worker.ts';
-import { type Promised, rehearse, threadsFor } from './rehearse.ts';
+import { type Promised, rehearse, RUNS, threadsFor } from './rehearse.ts';
 
 /** What the core says: nothing yet, an answer, or why there is none. A new question begins with nothing. */
 export type Answer<T> = { readonly data: T | null; readonly error: Error | null; readonly retry: () => void };
@@ -120,9 +120,9 @@ export const useChances = (view: WorkshopView, piece: string | null, due: Instan
 export const usePromise = (view: WorkshopView, asked: Asked | null): Answer<Promised> =>
   useTold(view, asked, 'promise', (tell) => rehearse(view, asked!, asked!.piece.due, tell), threadsFor(view));
 
-/** What would bring a piece nearer to a wanted date, told as it is found. */
+/** What would bring a piece nearer to a wanted date, told as it is found: first when it is ready then, later how sure that is. */
 export const useRemedies = (view: WorkshopView, asked: RemedyQuestion | null): Answer<Ways> =>
-  useTold(view, asked, 'remedies', (tell) => slowBridge.ask(view, (api) => api.remedies(asked!, proxy(tell))), [
+  useTold(view, asked, 'remedies', (tell) => slowBridge.ask(view, (api) => api.remedies(asked!, RUNS, proxy(tell))), [
     slowBridge,
   ]);
 

@@ -3,7 +3,8 @@ import { CoreFault } from '../../core/CoreFault.tsx';
 import {
   assertNever,
   byWorth,
-  type Remedy,
+  isSure,
+  type RehearsedRemedy,
   type RemedyChange,
   sayLength,
   sayRemedy,
@@ -41,7 +42,7 @@ export function PromisePanel({
   const isShort = chances !== null && due !== null && chances.p80 > due;
   const variants = useMemo(() => (isShort ? variantsOf(draft, view, kept) : []), [isShort, draft, view, kept]);
   const called = Object.fromEntries(variants.map((v) => [v.id, v.words]));
-  const nameOf = (w: Remedy) => sayRemedy(w.change, called);
+  const nameOf = (change: RemedyChange) => sayRemedy(change, called);
   const wish = useMemo(
     () =>
       isShort && due !== null
@@ -51,8 +52,9 @@ export function PromisePanel({
   );
   const answer = useRemedies(view, wish);
   const found = answer.data;
-  const [cheapest] = found?.isAll ? [...found.ways].sort(byWorth) : [];
-  const take = ({ change }: Remedy) => {
+  const [best] = found?.isAll ? [...found.ways].sort(byWorth) : [];
+  const without = chances?.due ?? 0;
+  const take = (change: RemedyChange) => {
     const { people } = view.shop;
     switch (change.kind) {
       case 'variant':
@@ -102,22 +104,28 @@ export function PromisePanel({
       {isShort && (
         <>
           <p className="text-table font-semibold">
-            {sayTime(due, saying)} is kept {Math.round((chances.due ?? 0) * 100)} times in 100. What would help:
+            {sayTime(due, saying)} is {sayKept(without)}. What would help:
           </p>
           {refusal}
           <ul className="flex flex-col">
             {found?.ways.map((w) => (
               <Way
-                key={nameOf(w)}
+                key={nameOf(w.change)}
                 way={w}
-                words={nameOf(w)}
-                isCheapest={w === cheapest && w.reaches}
-                onTake={() => take(w)}
+                words={nameOf(w.change)}
+                mark={w === best ? markOf(w, without) : null}
+                without={without}
+                onTake={() => take(w.change)}
               />
             ))}
           </ul>
           <CoreFault of={answer} />
-          {!found?.isAll && !answer.error && <p className="text-table text-sub">Planning each way…</p>}
+          {found && found.inVain.length > 0 && (
+            <p className="text-lane text-sub">
+              Planned too, and ready no sooner: {found.inVain.map(nameOf).join('; ')}.
+            </p>
+          )}
+          {!found?.isAll && !answer.error && <p className="text-table text-sub">Planning and rehearsing each way…</p>}
         </>
       )}
     </section>
@@ -132,15 +140,26 @@ const TAKE: Readonly<Record<RemedyChange['kind'], string>> = {
   others: 'Do that',
 };
 
+const sayKept = (share: number) => `kept ${Math.round(share * 100)} times in 100`;
+
+/** What is said of the best way, by how often the date is kept without any; nothing where none makes it surer. */
+function markOf(best: RehearsedRemedy, without: number): string | null {
+  if (isSure(best)) return 'Costs you least: ';
+  return (best.kept ?? 0) > without ? 'Makes it surest: ' : null;
+}
+
 function Way({
   way,
   words,
-  isCheapest,
+  mark,
+  without,
   onTake,
 }: {
-  readonly way: Remedy;
+  readonly way: RehearsedRemedy;
   readonly words: string;
-  readonly isCheapest: boolean;
+  readonly mark: string | null;
+  /** How often the date is kept without any way. */
+  readonly without: number;
   readonly onTake: () => void;
 }) {
   const saying = useSaying();
@@ -149,16 +168,19 @@ function Way({
       <span>
         <span className="block text-table font-semibold">{words}</span>
         <span className="condensed block text-lane text-sub">
-          {isCheapest && <span className="font-semibold text-ink">Costs you least: </span>}
-          ready {sayTime(way.ready, saying)}
-          {way.reaches ? ', in time' : ', not yet in time'}
-          {way.later.length > 0
-            ? `; later: ${way.later
-                .slice(0, 2)
-                .map((l) => `${l.piece} ${sayLength(l.minutes)}`)
-                .join(', ')}`
-            : ''}
+          {mark && <span className="font-semibold text-ink">{mark}</span>}
+          ready {sayTime(way.ready, saying)}, {way.kept === null ? 'rehearsing it…' : sayKept(way.kept)}
+          {way.kept !== null && way.kept <= without && ', no surer'}
         </span>
+        {way.later.length > 0 && (
+          <span className="condensed block text-lane text-sub">
+            later:{' '}
+            {way.later
+              .slice(0, 2)
+              .map((l) => `${l.piece} ${sayLength(l.minutes)}`)
+              .join(', ')}
+          </span>
+        )}
       </span>
       <Button onClick={onTake}>{TAKE[way.change.kind]}</Button>
     </li>

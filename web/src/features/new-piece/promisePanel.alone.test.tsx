@@ -1,0 +1,85 @@
+import { type Instant, type RehearsedRemedy } from '@app/core';
+import { cleanup, screen } from '@testing-library/react';
+import { afterEach, expect, test, vi } from 'vitest';
+import { inShop } from '../../../test/inShop.tsx';
+import type { Ways } from '../../core/core.worker.ts';
+import { usePromise, useRemedies } from '../../core/useCore.ts';
+import { PromisePanel } from './PromisePanel.tsx';
+
+// What is worked out in a web worker cannot be had in this environment.
+vi.mock('../../core/useCore.ts', () => ({ usePromise: vi.fn(), useRemedies: vi.fn() }));
+vi.mock('./variants.ts', () => ({
+  variantsOf: () => [{ id: 'one-coat', words: 'One coat of paint fewer', draft: { due: 1, goesFirst: false } }],
+}));
+vi.mock('../../plan/ChanceCurve.tsx', () => ({ ChanceCurve: () => null, Rehearsing: () => null }));
+afterEach(cleanup);
+
+const NOW = 29_550_000;
+const DUE: Instant = NOW + 5 * 1440;
+const answer = <T,>(data: T) => ({ data, error: null, retry: () => {} });
+const hours = (name: string, kept: number | null, more: Partial<RehearsedRemedy> = {}): RehearsedRemedy => ({
+  change: { kind: 'hours', person: name, name, longer_hours: 2, hours: { weekly: [], exceptions: [], blocks: [] } },
+  cost: 10,
+  ready: DUE - 60,
+  later: [],
+  kept,
+  ...more,
+});
+
+function panel(ways: Ways, due = 0.4) {
+  const chances = { runs: 200, p50: DUE, p80: DUE + 1440, p95: DUE + 2880, due, sample: [] };
+  vi.mocked(usePromise).mockReturnValue(answer({ kind: 'ready' as const, earliest: DUE, chances }));
+  vi.mocked(useRemedies).mockReturnValue(answer(ways));
+  const draft = { due: DUE, goesFirst: false } as never;
+  const view = { shop: { people: [] }, pieces: [] } as never;
+  const onChange = vi.fn();
+  const asked = { piece: {}, isFirst: false } as never;
+  const shown = inShop(<PromisePanel asked={asked} draft={draft} kept={{} as never} onChange={onChange} />, { view });
+  return { ...shown, onChange };
+}
+const rows = () => screen.getAllByRole('listitem').map((r) => r.textContent);
+
+test('each way says when it is ready and how often the date is kept then; what is not rehearsed yet says so', () => {
+  panel({ ways: [hours('Ines', 0.87), hours('Jun', null)], inVain: [], isAll: false });
+  expect(screen.getByText(/is kept 40 times in 100\. What would help:/)).toBeInTheDocument();
+  expect(rows()[0]).toMatch(/^Ines works 2 hours longer until thenready .*, kept 87 times in 100Change hours$/);
+  expect(rows()[1]).toMatch(/ready .*, rehearsing it…/);
+  expect(screen.getByText('Planning and rehearsing each way…')).toBeInTheDocument();
+});
+
+test('of those that make it sure the cheapest is marked, and it stays where it stands', () => {
+  const ways = [hours('Ines', 0.95, { cost: 20 }), hours('Jun', 0.8, { cost: 8 }), hours('Teo', 0.79, { cost: 1 })];
+  panel({ ways, inVain: [], isAll: true });
+  const marked = rows().map((r) => /Costs you least|Makes it surest/.exec(r!)?.[0]);
+  expect(marked).toEqual([undefined, 'Costs you least', undefined]);
+  expect(screen.queryByText('Planning and rehearsing each way…')).toBeNull();
+});
+
+test('where none makes it sure the surest is marked; what makes it no surer than it is says that, and is never marked', () => {
+  panel({ ways: [hours('Ines', 0.41), hours('Jun', 0.6), hours('Teo', 0.4)], inVain: [], isAll: true });
+  expect(rows().map((r) => /Makes it surest|, no surer/.exec(r!)?.[0])).toEqual([
+    undefined,
+    'Makes it surest',
+    ', no surer',
+  ]);
+  cleanup();
+  panel({ ways: [hours('Ines', 0.3)], inVain: [], isAll: true });
+  expect(rows()[0]).toContain('no surer');
+  expect(rows()[0]).not.toContain('surest');
+});
+
+test('what was planned and is ready no sooner is named below, with nothing to tap', async () => {
+  const { user, onChange } = panel({
+    ways: [hours('Ines', 0.87, { change: { kind: 'variant', id: 'one-coat' } })],
+    inVain: [hours('Jun', 0).change, { kind: 'others' }],
+    isAll: true,
+  });
+  expect(
+    screen.getByText(
+      'Planned too, and ready no sooner: Jun works 2 hours longer until then; Pieces without a told date wait for it.',
+    ),
+  ).toBeInTheDocument();
+  expect(screen.getAllByRole('button')).toHaveLength(1);
+  await user.click(screen.getByRole('button', { name: 'Do that' }));
+  expect(onChange).toHaveBeenCalledWith({ due: 1, goesFirst: false });
+});
