@@ -1314,6 +1314,13 @@ export const MUTANTS = [
     tests: core('remedies'),
   },
   {
+    file: 'core/src/words/saySure.ts',
+    find: 'const NOW_AND_THEN = 0.1;',
+    to: 'const NOW_AND_THEN = 0.12;',
+    fault: 'what is ready sooner in eleven of a hundred rehearsals is not told of',
+    tests: ['core/src/words/saySure.test.ts'],
+  },
+  {
     file: 'web/src/core/core.worker.ts',
     find: "usual.kind === 'ready' && !isSooner(way.remedy, usual.at)",
     to: 'false',
