@@ -2,6 +2,7 @@ import { personLike } from './oneMore.ts';
 import { longerDays, onlyFor } from './otherHours.ts';
 import { madeLater, type MadeLater } from './madeLater.ts';
 import { promisesMadeLater } from './promisesMadeLater.ts';
+import { planTried } from './whatIf.ts';
 import type { Hours } from '../calendar/hours.ts';
 import { wallClock } from '../calendar/localTime.ts';
 import { type PieceToPlan, type Plan, type Problem } from '../planner/model/model.ts';
@@ -14,7 +15,10 @@ import { Verifier } from '../verify/verify.ts';
 /** Another way of doing the piece itself: fewer coats, a quicker product, spraying. Made by whoever knows routes, who knows it by its id. */
 export type Variant = { readonly id: string; readonly piece: PieceToPlan; readonly cost: number };
 
-/** What is to be done: other hours of a person, one who is like another for some days, the piece done otherwise, others later. */
+/**
+ * What is to be done: other hours of a person, one who is like another for some days, the piece done otherwise, others later. `isTried`:
+ * with the plan that a what-if of it shows, which looks for a better one as well; else with the one that moves least.
+ */
 export type RemedyChange =
   | {
       readonly kind: 'hours';
@@ -22,8 +26,15 @@ export type RemedyChange =
       readonly name: string;
       readonly longer_hours: number;
       readonly hours: Hours;
+      readonly isTried: boolean;
     }
-  | { readonly kind: 'person'; readonly like: string; readonly name: string; readonly hours: Hours }
+  | {
+      readonly kind: 'person';
+      readonly like: string;
+      readonly name: string;
+      readonly hours: Hours;
+      readonly isTried: boolean;
+    }
   | { readonly kind: 'variant'; readonly id: string }
   | { readonly kind: 'others' };
 
@@ -48,8 +59,24 @@ const LONGER_HOURS = 2;
 /** A date is sure when so large a share keeps it, as the one that is called safe to say. */
 const SURE = 0.8;
 
-/** Whether a way has a piece ready sooner than it is without, by as much as a plan is changed for. */
-export const isSooner = (way: Remedy, ready: Instant): boolean => way.ready <= ready - WORTH_MOVING_MINUTES;
+/** When a piece is ready without any way. */
+export type WithoutRemedy = {
+  /** As things stand; Infinity: it has no place. */
+  readonly usual: Instant;
+  /** By a better plan alone, which is looked for and offered by itself; null: no sooner. */
+  readonly better: Instant | null;
+};
+
+const isWorthIt = (ready: Instant, than: Instant): boolean => ready <= than - WORTH_MOVING_MINUTES;
+
+/**
+ * Whether a way has a piece ready sooner than it is without, by as much as a plan is changed for. Where a better plan
+ * is looked for as well, what that brings alone is not to the credit of the hands.
+ */
+export function isSooner({ change, ready }: Remedy, { usual, better }: WithoutRemedy): boolean {
+  const isTried = (change.kind === 'hours' || change.kind === 'person') && change.isTried;
+  return isWorthIt(ready, isTried ? (better ?? usual) : usual);
+}
 
 export const isSure = (way: RehearsedRemedy): boolean => (way.kept ?? 0) >= SURE;
 
@@ -58,6 +85,24 @@ export const byWorth = (a: RehearsedRemedy, b: RehearsedRemedy): number =>
   Number(isSure(b)) - Number(isSure(a)) ||
   (isSure(a) ? a.cost - b.cost : (b.kept ?? 0) - (a.kept ?? 0)) ||
   a.ready - b.ready;
+
+/** @param isFirst pieces without a promised date wait for this one already */
+export function readyWithout(
+  standing: Problem,
+  current: Plan | null,
+  piece: PieceToPlan,
+  wanted: Instant,
+  isFirst = false,
+): WithoutRemedy {
+  const problem = withPiece(standing, piece, wanted);
+  const readyAfter = (before: Plan | null) => {
+    const found = earliestReady(problem, before, piece.id, isFirst);
+    return found.kind === 'ready' ? found.at : Infinity;
+  };
+  const usual = readyAfter(current);
+  const better = current ? readyAfter(planTried(standing, current)) : Infinity;
+  return { usual, better: isWorthIt(better, usual) ? better : null };
+}
 
 /** All ways that bring a piece sooner, rehearsed, the best first; see `eachRemedy`. */
 export function remedies(
@@ -68,9 +113,9 @@ export function remedies(
   variants: readonly Variant[] = [],
   runs = 200,
 ): RehearsedRemedy[] {
-  const usual = earliestReady(withPiece(standing, piece, wanted), current, piece.id);
+  const ready = readyWithout(standing, current, piece, wanted);
   return [...eachRemedy(standing, current, piece, wanted, variants)]
-    .filter(({ remedy }) => usual.kind === 'noRoom' || isSooner(remedy, usual.at))
+    .filter(({ remedy }) => isSooner(remedy, ready))
     .map(({ remedy, problem, plan }) => ({
       ...remedy,
       kept: chancesOf(problem, plan, runs, 1, piece.id).get(piece.id)!.due,
@@ -94,28 +139,45 @@ export function* eachRemedy(
   isFirst = false,
 ): Generator<PlannedRemedy> {
   const verifier = new Verifier();
-  const others = { ...standing, pieces: standing.pieces.filter((p) => p.id !== piece.id) };
+  const others = without(standing, piece);
   for (const { change, cost, people, piece: own } of ideas(standing, piece, wanted, variants)) {
     const isOthers = change.kind === 'others';
     if (isOthers && isFirst) continue;
     const shop = people ? { ...standing, people } : standing;
-    // Other hands are a change of the shop, after which its plan is made first and the piece asked about then.
-    const before = people && current ? replan(shop, current) : current;
     const problem = withPiece(shop, own, wanted);
-    const found = earliestReady(problem, before, own.id, isOthers || isFirst);
-    if (found.kind === 'noRoom') continue;
-    const { plan, at: ready } = found;
-    if (verifier.verify(problem, plan).length > 0 || promisesMadeLater(others, current, plan).length > 0) continue;
+    const plans = befores(shop, current, people !== null).flatMap((before) => {
+      const found = earliestReady(problem, before.plan, own.id, isOthers || isFirst);
+      if (found.kind === 'noRoom' || verifier.verify(problem, found.plan).length > 0) return [];
+      return promisesMadeLater(others, current, found.plan).length > 0 ? [] : [{ ...found, isTried: before.isTried }];
+    });
+    const [first, second] = plans;
+    if (!first) continue;
+    const { plan, at: ready, isTried } = second && second.at < first.at ? second : first;
     // None that was told: those are moved by no remedy.
     const later = current ? madeLater(others, current, plan).filter((l) => !l.promised) : [];
-    yield { remedy: { change, cost, ready, later }, problem, plan };
+    const isOfHands = change.kind === 'hours' || change.kind === 'person';
+    yield { remedy: { change: isOfHands ? { ...change, isTried } : change, cost, ready, later }, problem, plan };
   }
 }
+
+/** The plans the shop may have when the piece is asked about: other hands are a change of its own, made in one way or the other. */
+function befores(shop: Problem, current: Plan | null, isChanged: boolean) {
+  if (!isChanged || !current) return [{ plan: current, isTried: false }];
+  return [
+    { plan: planTried(shop, current), isTried: true },
+    { plan: replan(shop, current), isTried: false },
+  ];
+}
+
+const without = (shop: Problem, piece: PieceToPlan): Problem => ({
+  ...shop,
+  pieces: shop.pieces.filter((p) => p.id !== piece.id),
+});
 
 /** A shop with a piece that is wanted by a date, in the place of the piece as it was. */
 const withPiece = (shop: Problem, piece: PieceToPlan, wanted: Instant): Problem => ({
   ...shop,
-  pieces: [...shop.pieces.filter((p) => p.id !== piece.id), { ...piece, due: wanted }],
+  pieces: [...without(shop, piece).pieces, { ...piece, due: wanted }],
 });
 
 /** `people`: who is there otherwise; null: nobody is. */
@@ -131,7 +193,14 @@ function ideas(problem: Problem, piece: PieceToPlan, wanted: Instant, variants: 
   for (const person of problem.people) {
     const hours = longerDays(person.hours, today, days, LONGER_HOURS * 60);
     out.push({
-      change: { kind: 'hours', person: person.id, name: person.name, longer_hours: LONGER_HOURS, hours },
+      change: {
+        kind: 'hours',
+        person: person.id,
+        name: person.name,
+        longer_hours: LONGER_HOURS,
+        hours,
+        isTried: false,
+      },
       cost: LONGER_HOURS * days * 1.25,
       people: problem.people.map((p) => (p === person ? { ...p, hours } : p)),
       piece,
@@ -142,7 +211,7 @@ function ideas(problem: Problem, piece: PieceToPlan, wanted: Instant, variants: 
     const hours = onlyFor(like.hours, today, days);
     const more = personLike(problem.people, like, 'a second pair of hands', hours);
     out.push({
-      change: { kind: 'person', like: like.id, name: like.name, hours },
+      change: { kind: 'person', like: like.id, name: like.name, hours, isTried: false },
       cost: 1.5 * piece.steps.reduce((n, s) => n + (s.work_minutes * s.hands) / 60, 0),
       people: [...problem.people, more],
       piece,

@@ -1,5 +1,5 @@
 import type { PieceView } from '@app/contract';
-import { chanceBy, planAfresh, problemOf, promiseFor, replan, simulate, WHOLE } from '@app/core';
+import { chanceBy, planAfresh, planTried, problemOf, promiseFor, replan, simulate, WHOLE } from '@app/core';
 import { describe, expect, test, vi } from 'vitest';
 import { randomWorkshop } from '../../../core/test/fixtures/randomWorkshop.ts';
 import { CoreApi, type Rehearsed, type Ways } from './core.worker.ts';
@@ -43,7 +43,7 @@ describe('a question that takes long', () => {
   });
 
   test('ways to reach a date come one by one and are rehearsed then; none moves from where it stands', async () => {
-    const { api, asked, now, plan } = laid(5, 17);
+    const { api, asked, now, plan } = laid(7, 17);
     const told: Ways[] = [];
     const wanted = plan.ready[asked.piece.id]! - 1440;
     const variants = [{ id: 'same', cost: 1, piece: { ...asked.piece, due: wanted } }];
@@ -69,11 +69,11 @@ describe('a question that takes long', () => {
     const piece = { ...asked.piece, due: plan.ready[asked.piece.id]! - 1440 };
     const all = await api.remedies({ piece, isFirst: false, wanted: piece.due, variants: [] }, RUNS, () => {});
     const hours = all.ways.find((w) => w.change.kind === 'hours')!;
-    const { person, hours: longer } = hours.change as Extract<typeof hours.change, { kind: 'hours' }>;
+    const { person, hours: longer, isTried } = hours.change as Extract<typeof hours.change, { kind: 'hours' }>;
     const people = shop.people.map((p) => (p.id === person ? { ...p, hours: longer } : p));
     const after = { ...shop, people };
-    // As the server plans it when somebody's hours are changed.
-    const then = replan(problemOf(after, pieces, now), plan);
+    // As the server plans it when somebody's hours are changed, as it was tried or as a change is planned else.
+    const then = (isTried ? planTried : replan)(problemOf(after, pieces, now), plan);
     api.lay({ shop: after, pieces: pieces as unknown as readonly PieceView[], now, plan: then });
     const rehearsed = await api.rehearse({ piece, isFirst: false }, RUNS, WHOLE, () => {});
     if (rehearsed.kind !== 'ready') throw new Error('it has room');

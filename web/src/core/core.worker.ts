@@ -39,6 +39,7 @@ import {
   type ReadyIn,
   readyByPlace,
   readyInParts,
+  readyWithout,
   type PlannedRemedy,
   type RehearsedRemedy,
   type RemedyChange,
@@ -79,6 +80,8 @@ export type LaidChange = {
 export type Standing = { readonly limits: LowerBounds; readonly score: Score };
 /** Changes that have a piece ready sooner, in the order they are found, and those that do not; more may follow. */
 export type Ways = {
+  /** When it is ready by a better plan alone, which is offered by itself; null: no sooner. */
+  readonly better: Instant | null;
   readonly ways: readonly RehearsedRemedy[];
   readonly inVain: readonly RemedyChange[];
   readonly isAll: boolean;
@@ -236,20 +239,21 @@ export class CoreApi {
   *#waysInParts(asked: RemedyQuestion, runs: number): Generator<Ways> {
     const { problem, plan } = this.#here;
     const { piece, isFirst, wanted } = asked;
-    const usual = this.#earliest({ piece, isFirst }, this.#with(piece));
+    const without = readyWithout(problem, plan, this.#toPlan(piece), wanted, isFirst);
+    const { better } = without;
     const variants = asked.variants.map((v) => ({ ...v, piece: this.#toPlan(v.piece) }));
     const planned: PlannedRemedy[] = [];
     const inVain: RemedyChange[] = [];
     let ways: readonly RehearsedRemedy[] = [];
     for (const way of eachRemedy(problem, plan, this.#toPlan(piece), wanted, variants, isFirst)) {
-      if (usual.kind === 'ready' && !isSooner(way.remedy, usual.at)) inVain.push(way.remedy.change);
+      if (!isSooner(way.remedy, without)) inVain.push(way.remedy.change);
       else {
         planned.push(way);
         ways = [...ways, { ...way.remedy, kept: null }];
       }
-      yield { ways, inVain: [...inVain], isAll: false };
+      yield { better, ways, inVain: [...inVain], isAll: false };
     }
-    let soFar: Ways = { ways, inVain, isAll: planned.length === 0 };
+    let soFar: Ways = { better, ways, inVain, isAll: planned.length === 0 };
     yield soFar;
     for (const [n, way] of planned.entries()) {
       const begun = performance.now();
@@ -261,7 +265,7 @@ export class CoreApi {
       }
       const kept = chanceBy(last!.soFar(), wanted);
       ways = ways.map((w, k) => (k === n ? { ...w, kept } : w));
-      soFar = { ways, inVain, isAll: n === planned.length - 1 };
+      soFar = { better, ways, inVain, isAll: n === planned.length - 1 };
       yield soFar;
     }
   }

@@ -65,13 +65,18 @@ export function PromisePanel({
         return;
       case 'person': {
         const { skills } = people.find((p) => p.id === change.like)!;
-        void command('POST', '/shop/people', { name: `Helper ${people.length}`, hours: change.hours, skills });
+        void command('POST', '/shop/people', {
+          name: `Helper ${people.length}`,
+          hours: change.hours,
+          skills,
+          ...howFound(change),
+        });
         return;
       }
       case 'hours': {
         const { id, name, skills } = people.find((p) => p.id === change.person)!;
         const version = view.versions[`people/${id}`];
-        void command('PUT', `/shop/people/${id}`, { version, name, hours: change.hours, skills });
+        void command('PUT', `/shop/people/${id}`, { version, name, hours: change.hours, skills, ...howFound(change) });
         return;
       }
       default:
@@ -120,9 +125,16 @@ export function PromisePanel({
             ))}
           </ul>
           <CoreFault of={answer} />
+          {found && found.better !== null && (
+            <p className="text-lane">
+              A better plan alone has it ready {sayTime(found.better, saying)}; it is looked for by itself and offered
+              at the foot of the plan.
+            </p>
+          )}
           {found && found.inVain.length > 0 && (
             <p className="text-lane text-sub">
-              Planned too, and ready no sooner: {found.inVain.map(nameOf).join('; ')}.
+              Planned too, and ready no sooner{found.better === null ? '' : ' than by that'}:{' '}
+              {found.inVain.map(nameOf).join('; ')}.
             </p>
           )}
           {!found?.isAll && !answer.error && <p className="text-table text-sub">Planning and rehearsing each way…</p>}
@@ -131,6 +143,9 @@ export function PromisePanel({
     </section>
   );
 }
+
+/** With the very plan by which the way was found. */
+const howFound = ({ isTried }: { readonly isTried: boolean }) => (isTried ? { asTried: true } : {});
 
 /** Where hands are changed, that is done at once and can be undone; the piece itself changes only here until it is saved. */
 const TAKE: Readonly<Record<RemedyChange['kind'], string>> = {

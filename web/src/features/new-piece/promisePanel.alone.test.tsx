@@ -16,9 +16,10 @@ afterEach(cleanup);
 
 const NOW = 29_550_000;
 const DUE: Instant = NOW + 5 * 1440;
+const NO_HOURS = { weekly: [], exceptions: [], blocks: [] };
 const answer = <T,>(data: T) => ({ data, error: null, retry: () => {} });
 const hours = (name: string, kept: number | null, more: Partial<RehearsedRemedy> = {}): RehearsedRemedy => ({
-  change: { kind: 'hours', person: name, name, longer_hours: 2, hours: { weekly: [], exceptions: [], blocks: [] } },
+  change: { kind: 'hours', person: name, name, longer_hours: 2, hours: NO_HOURS, isTried: true },
   cost: 10,
   ready: DUE - 60,
   later: [],
@@ -31,7 +32,8 @@ function panel(ways: Ways, due = 0.4) {
   vi.mocked(usePromise).mockReturnValue(answer({ kind: 'ready' as const, earliest: DUE, chances }));
   vi.mocked(useRemedies).mockReturnValue(answer(ways));
   const draft = { due: DUE, goesFirst: false } as never;
-  const view = { shop: { people: [] }, pieces: [] } as never;
+  const people = [{ id: 'Ines', name: 'Ines', skills: { paint: 1 } }];
+  const view = { shop: { people }, pieces: [], versions: { 'people/Ines': 7 } } as never;
   const onChange = vi.fn();
   const asked = { piece: {}, isFirst: false } as never;
   const shown = inShop(<PromisePanel asked={asked} draft={draft} kept={{} as never} onChange={onChange} />, { view });
@@ -40,7 +42,7 @@ function panel(ways: Ways, due = 0.4) {
 const rows = () => screen.getAllByRole('listitem').map((r) => r.textContent);
 
 test('each way says when it is ready and how often the date is kept then; what is not rehearsed yet says so', () => {
-  panel({ ways: [hours('Ines', 0.87), hours('Jun', null)], inVain: [], isAll: false });
+  panel({ ways: [hours('Ines', 0.87), hours('Jun', null)], inVain: [], better: null, isAll: false });
   expect(screen.getByText(/is kept 40 times in 100\. What would help:/)).toBeInTheDocument();
   expect(rows()[0]).toMatch(/^Ines works 2 hours longer until thenready .*, kept 87 times in 100Change hours$/);
   expect(rows()[1]).toMatch(/ready .*, rehearsing it…/);
@@ -49,21 +51,21 @@ test('each way says when it is ready and how often the date is kept then; what i
 
 test('of those that make it sure the cheapest is marked, and it stays where it stands', () => {
   const ways = [hours('Ines', 0.95, { cost: 20 }), hours('Jun', 0.8, { cost: 8 }), hours('Teo', 0.79, { cost: 1 })];
-  panel({ ways, inVain: [], isAll: true });
+  panel({ ways, inVain: [], better: null, isAll: true });
   const marked = rows().map((r) => /Costs you least|Makes it surest/.exec(r!)?.[0]);
   expect(marked).toEqual([undefined, 'Costs you least', undefined]);
   expect(screen.queryByText('Planning and rehearsing each way…')).toBeNull();
 });
 
 test('where none makes it sure the surest is marked; what makes it no surer than it is says that, and is never marked', () => {
-  panel({ ways: [hours('Ines', 0.41), hours('Jun', 0.6), hours('Teo', 0.4)], inVain: [], isAll: true });
+  panel({ ways: [hours('Ines', 0.41), hours('Jun', 0.6), hours('Teo', 0.4)], inVain: [], better: null, isAll: true });
   expect(rows().map((r) => /Makes it surest|, no surer/.exec(r!)?.[0])).toEqual([
     undefined,
     'Makes it surest',
     ', no surer',
   ]);
   cleanup();
-  panel({ ways: [hours('Ines', 0.3)], inVain: [], isAll: true });
+  panel({ ways: [hours('Ines', 0.3)], inVain: [], better: null, isAll: true });
   expect(rows()[0]).toContain('no surer');
   expect(rows()[0]).not.toContain('surest');
 });
@@ -72,6 +74,7 @@ test('what was planned and is ready no sooner is named below, with nothing to ta
   const { user, onChange } = panel({
     ways: [hours('Ines', 0.87, { change: { kind: 'variant', id: 'one-coat' } })],
     inVain: [hours('Jun', 0).change, { kind: 'others' }],
+    better: null,
     isAll: true,
   });
   expect(
@@ -83,3 +86,29 @@ test('what was planned and is ready no sooner is named below, with nothing to ta
   await user.click(screen.getByRole('button', { name: 'Do that' }));
   expect(onChange).toHaveBeenCalledWith({ due: 1, goesFirst: false });
 });
+
+test('what a better plan brings alone is said, and hands that bring no more stand below', () => {
+  panel({ ways: [], inVain: [hours('Jun', 0).change], better: DUE - 1440, isAll: true });
+  expect(screen.getByText(/^A better plan alone has it ready .*; it is looked for by itself/)).toBeInTheDocument();
+  expect(
+    screen.getByText('Planned too, and ready no sooner than by that: Jun works 2 hours longer until then.'),
+  ).toBeInTheDocument();
+});
+
+test.each([true, false])(
+  'hours are changed with the plan by which the way was found; tried out: %s',
+  async (isTried) => {
+    const change = { kind: 'hours', person: 'Ines', name: 'Ines', longer_hours: 2, hours: NO_HOURS, isTried } as const;
+    const ways = [hours('Ines', 0.87, { change })];
+    const { user, command } = panel({ ways, inVain: [], better: null, isAll: true });
+    await user.click(screen.getByRole('button', { name: 'Change hours' }));
+    const body = {
+      version: 7,
+      name: 'Ines',
+      hours: NO_HOURS,
+      skills: { paint: 1 },
+      ...(isTried ? { asTried: true } : {}),
+    };
+    expect(command.mock.calls[0]).toEqual(['PUT', '/shop/people/Ines', body]);
+  },
+);
