@@ -1328,6 +1328,13 @@ export const MUTANTS = [
     tests: ['web/src/features/new-piece/promisePanel.alone.test.tsx'],
   },
   {
+    file: 'web/src/features/new-piece/PromisePanel.tsx',
+    find: 'timesIn100(kept) > timesIn100(without)',
+    to: 'kept > without',
+    fault: 'a way is not called no surer where both numbers read the same',
+    tests: ['web/src/features/new-piece/promisePanel.alone.test.tsx'],
+  },
+  {
     file: 'core/src/words/saySure.ts',
     find: 'const NOW_AND_THEN = 0.1;',
     to: 'const NOW_AND_THEN = 0.12;',
@@ -1343,7 +1350,7 @@ export const MUTANTS = [
   },
   {
     file: 'web/src/features/new-piece/PromisePanel.tsx',
-    find: "(best.kept ?? 0) > without ? 'Makes it surest: ' : null",
+    find: "isSurer(best.kept ?? 0, without) ? 'Makes it surest: ' : null",
     to: "'Makes it surest: '",
     fault: 'what makes a date no surer is called the surest',
     tests: ['web/src/features/new-piece/promisePanel.alone.test.tsx'],

@@ -155,12 +155,15 @@ const TAKE: Readonly<Record<RemedyChange['kind'], string>> = {
   others: 'Do that',
 };
 
-const sayKept = (share: number) => `kept ${Math.round(share * 100)} times in 100`;
+const timesIn100 = (share: number) => Math.round(share * 100);
+const sayKept = (share: number) => `kept ${timesIn100(share)} times in 100`;
+/** By the numbers that are read. */
+const isSurer = (kept: number, without: number) => timesIn100(kept) > timesIn100(without);
 
 /** What is said of the best way, by how often the date is kept without any; nothing where none makes it surer. */
 function markOf(best: RehearsedRemedy, without: number): string | null {
   if (isSure(best)) return 'Costs you least: ';
-  return (best.kept ?? 0) > without ? 'Makes it surest: ' : null;
+  return isSurer(best.kept ?? 0, without) ? 'Makes it surest: ' : null;
 }
 
 function Way({
@@ -185,7 +188,7 @@ function Way({
         <span className="condensed block text-lane text-sub">
           {mark && <span className="font-semibold text-ink">{mark}</span>}
           ready {sayTime(way.ready, saying)}, {way.kept === null ? 'rehearsing it…' : sayKept(way.kept)}
-          {way.kept !== null && way.kept <= without && ', no surer'}
+          {way.kept !== null && !isSurer(way.kept, without) && ', no surer'}
         </span>
         {way.later.length > 0 && (
           <span className="condensed block text-lane text-sub">
