@@ -75,6 +75,10 @@ test(`in ${SEEDS.length} workshops what a way says is what comes when it is take
       expect(plan, `seed ${seed}, ${change.kind}`).toEqual(taken);
       expect(remedy.ready).toBe(taken.ready['new']);
       expect(promisesMadeLater(problem, current, plan), `seed ${seed}`).toEqual([]);
+      // As a shop has them: in the order of their ids.
+      const ids = then.people.map((p) => p.id);
+      expect(ids).toEqual([...ids].sort());
+      if (change.kind === 'person') expect(ids).toContain(change.id);
       if (change.kind === 'hours') expect(then.people.find((p) => p.id === change.person)!.hours).toBe(change.hours);
     }
     seen.refused += problem.people.length + 3 - ways.length;
@@ -132,7 +136,7 @@ test('half an hour sooner is sooner, less is not; hands are not praised for what
   expect(isSooner(way('a', { ready: 971 }), usual)).toBe(false);
   const hours = { weekly: [], exceptions: [], blocks: [] };
   const helped = (ready: number, isTried: boolean) =>
-    isSooner(way('', { ready, change: { kind: 'person', like: 'p', name: 'P', hours, isTried } }), {
+    isSooner(way('', { ready, change: { kind: 'person', id: 'q', like: 'p', name: 'P', hours, isTried } }), {
       usual: 1000,
       better: 900,
     });

@@ -105,8 +105,12 @@ describe('what if', () => {
   });
   test('one more can do what the other can, as somebody new; a second one more is somebody else again', () => {
     const once = changed({ kind: 'hands', like: 'ines' })!;
-    const more = once.shop.people.at(-1)!;
+    const more = once.shop.people.find((p) => p.id === 'ines-again')!;
     expect(once.shop.people).toHaveLength(3);
+    // Where whoever comes under that id stands in a shop, which keeps its people in the order of their ids.
+    const at = once.shop.people.indexOf(more);
+    expect(once.shop.people.slice(0, at).every((p) => p.id < more.id)).toBe(true);
+    expect(once.shop.people[at + 1]?.id ?? '~').toSatisfy((id: string) => id > more.id);
     expect(more).toMatchObject({ name: 'One more', skills: { paint: 0.8 } });
     const twice = changedBy(once, { kind: 'hands', like: 'ines' }, now)!;
     expect(new Set(twice.shop.people.map((p) => p.id)).size).toBe(4);

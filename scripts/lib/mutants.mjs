@@ -1335,6 +1335,13 @@ export const MUTANTS = [
     tests: ['web/src/features/new-piece/promisePanel.alone.test.tsx'],
   },
   {
+    file: 'core/src/questions/oneMore.ts',
+    find: 'people.findIndex((p) => p.id > more.id)',
+    to: '-1',
+    fault: 'a helper is tried out last of all people, where nobody of that id will stand',
+    tests: core('whatIf'),
+  },
+  {
     file: 'core/src/words/saySure.ts',
     find: 'const NOW_AND_THEN = 0.1;',
     to: 'const NOW_AND_THEN = 0.12;',

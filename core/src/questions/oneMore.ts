@@ -12,6 +12,12 @@ export function personLike(people: readonly Person[], like: Person, name: string
   return { ...like, id, name, hours };
 }
 
+/** With somebody more, in the order of ids, as a shop keeps its people: the order decides between what is as good. */
+export function withPerson<P extends { readonly id: string }>(people: readonly P[], more: P): P[] {
+  const before = people.findIndex((p) => p.id > more.id);
+  return people.toSpliced(before < 0 ? people.length : before, 0, more);
+}
+
 /** The same stations with room for one more in one of them. */
 export const withRoomIn = (stations: readonly Station[], station: Station): Station[] =>
   stations.map((s) => (s === station ? { ...s, capacity: s.capacity + 1 } : s));

@@ -1,4 +1,4 @@
-import { personLike } from './oneMore.ts';
+import { personLike, withPerson } from './oneMore.ts';
 import { longerDays, onlyFor } from './otherHours.ts';
 import { madeLater, type MadeLater } from './madeLater.ts';
 import { promisesMadeLater } from './promisesMadeLater.ts';
@@ -30,6 +30,8 @@ export type RemedyChange =
     }
   | {
       readonly kind: 'person';
+      /** Of whoever comes: with another the plan could be another. */
+      readonly id: string;
       readonly like: string;
       readonly name: string;
       readonly hours: Hours;
@@ -211,9 +213,9 @@ function ideas(problem: Problem, piece: PieceToPlan, wanted: Instant, variants: 
     const hours = onlyFor(like.hours, today, days);
     const more = personLike(problem.people, like, 'a second pair of hands', hours);
     out.push({
-      change: { kind: 'person', like: like.id, name: like.name, hours, isTried: false },
+      change: { kind: 'person', id: more.id, like: like.id, name: like.name, hours, isTried: false },
       cost: 1.5 * piece.steps.reduce((n, s) => n + (s.work_minutes * s.hands) / 60, 0),
-      people: [...problem.people, more],
+      people: withPerson(problem.people, more),
       piece,
     });
   }

@@ -7,7 +7,7 @@ import type { Plan, Problem } from '../planner/model/model.ts';
 import type { Instant } from '../quantities/units.ts';
 import { verify } from '../verify/verify.ts';
 import type { Shop, ShopPiece } from '../workshop/workshop.ts';
-import { personLike, withRoomIn } from './oneMore.ts';
+import { personLike, withPerson, withRoomIn } from './oneMore.ts';
 import { daysOff, longerDays } from './otherHours.ts';
 
 /** Something that might be otherwise. Days are counted from today. */
@@ -41,7 +41,7 @@ export function changedBy<P extends ShopPiece>(workshop: Workshop<P>, what: What
     case 'hands': {
       const like = shop.people.find((p) => p.id === what.like);
       if (!like) return null;
-      const people = [...shop.people, personLike(shop.people, like, 'One more')];
+      const people = withPerson(shop.people, personLike(shop.people, like, 'One more'));
       return { shop: { ...shop, people }, pieces };
     }
     case 'room': {

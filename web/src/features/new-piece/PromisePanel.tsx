@@ -65,7 +65,7 @@ export function PromisePanel({
         return;
       case 'person': {
         const { skills } = people.find((p) => p.id === change.like)!;
-        void command('POST', '/shop/people', {
+        void command('PUT', `/shop/people/${change.id}`, {
           name: `Helper ${people.length}`,
           hours: change.hours,
           skills,
@@ -133,8 +133,8 @@ export function PromisePanel({
           )}
           {found && found.inVain.length > 0 && (
             <p className="text-lane text-sub">
-              Planned too, and ready no sooner{found.better === null ? '' : ' than by that'}:{' '}
-              {found.inVain.map(nameOf).join('; ')}.
+              {found.ways.length === 0 && found.better === null ? 'Planned, and' : 'Planned too, and'} ready no sooner
+              {found.better === null ? '' : ' than by that'}: {found.inVain.map(nameOf).join('; ')}.
             </p>
           )}
           {!found?.isAll && !answer.error && <p className="text-table text-sub">Planning and rehearsing each way…</p>}

@@ -25,8 +25,9 @@ function stepFor(
       return { method: 'PUT', path: `/shop/people/${id}`, body: { version: version(`people/${id}`), ...fields } };
     }
     case 'hands': {
-      const { id: _id, ...fields } = next.shop.people.at(-1)!;
-      return { method: 'POST', path: '/shop/people', body: fields };
+      // Under the id it was tried with: the order of ids decides between what is as good.
+      const { id, ...fields } = next.shop.people.find((p) => !view.shop.people.some((q) => q.id === p.id))!;
+      return { method: 'PUT', path: `/shop/people/${id}`, body: fields };
     }
     case 'room': {
       const { id, ...fields } = next.shop.stations.find((s) => s.id === what.station)! satisfies Station;
