@@ -1342,6 +1342,27 @@ export const MUTANTS = [
     tests: core('whatIf'),
   },
   {
+    file: 'core/src/questions/remedies.ts',
+    find: 'second && second.at < first.at ? second : first',
+    to: 'second && second.at > first.at ? second : first',
+    fault: 'of two plans with other hands the one is made that has the piece later',
+    tests: core('remedies'),
+  },
+  {
+    file: 'web/src/core/core.worker.ts',
+    find: 'part.runs >= FIRST_RUNS && performance.now() - begun > LONGEST_OF_A_WAY_MS',
+    to: 'false',
+    fault: 'a way is rehearsed however long that takes',
+    tests: ['web/src/core/core.worker.test.ts'],
+  },
+  {
+    file: 'web/src/features/plan/whatIfs.ts',
+    find: "method: 'PUT', path: `/shop/people/${id}`, body: fields }",
+    to: "method: 'POST', path: '/shop/people', body: fields }",
+    fault: 'one more pair of hands is added under another id than it was tried with',
+    tests: ['web/src/features/plan/whatIfs.test.ts'],
+  },
+  {
     file: 'core/src/words/saySure.ts',
     find: 'const NOW_AND_THEN = 0.1;',
     to: 'const NOW_AND_THEN = 0.12;',

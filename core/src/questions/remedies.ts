@@ -147,7 +147,7 @@ export function* eachRemedy(
     if (isOthers && isFirst) continue;
     const shop = people ? { ...standing, people } : standing;
     const problem = withPiece(shop, own, wanted);
-    const plans = befores(shop, current, people !== null).flatMap((before) => {
+    const plans = plansBefore(shop, current, people !== null).flatMap((before) => {
       const found = earliestReady(problem, before.plan, own.id, isOthers || isFirst);
       if (found.kind === 'noRoom' || verifier.verify(problem, found.plan).length > 0) return [];
       return promisesMadeLater(others, current, found.plan).length > 0 ? [] : [{ ...found, isTried: before.isTried }];
@@ -163,7 +163,7 @@ export function* eachRemedy(
 }
 
 /** The plans the shop may have when the piece is asked about: other hands are a change of its own, made in one way or the other. */
-function befores(shop: Problem, current: Plan | null, isChanged: boolean) {
+function plansBefore(shop: Problem, current: Plan | null, isChanged: boolean) {
   if (!isChanged || !current) return [{ plan: current, isTried: false }];
   return [
     { plan: planTried(shop, current), isTried: true },

@@ -64,6 +64,22 @@ describe('a question that takes long', () => {
     for (const w of all.ways) expect(w.ready).toBeLessThanOrEqual((usual.kind === 'ready' ? usual.at : 0) - 30);
   });
 
+  test('a way is rehearsed until that takes too long, and never from fewer runs than a first answer has', async () => {
+    const { api, asked, plan } = laid(7, 17);
+    const piece = { ...asked.piece, due: plan.ready[asked.piece.id]! - 1440 };
+    const keptOf = async (runs: number) =>
+      (await api.remedies({ piece, isFirst: false, wanted: piece.due, variants: [] }, runs, () => {})).ways.map(
+        (w) => w.kept,
+      );
+    const [first, whole] = [await keptOf(20), await keptOf(60)];
+    expect(whole).not.toEqual(first);
+    let now = 0;
+    const clock = vi.spyOn(performance, 'now').mockImplementation(() => (now += 5000));
+    const cut = await keptOf(60);
+    clock.mockRestore();
+    expect(cut).toEqual(first);
+  });
+
   test('a way that is taken is ready, and kept as often, as it said', async () => {
     const { api, asked, shop, pieces, now, plan } = laid(5);
     const piece = { ...asked.piece, due: plan.ready[asked.piece.id]! - 1440 };
