@@ -11,6 +11,7 @@ import {
   planAfresh,
   type Problem,
   problemOf,
+  readyAlone,
   ResourceCache,
   verify,
 } from '@app/core';
@@ -92,6 +93,26 @@ function lookOn(problem: Problem, plan: Plan, looks: { made: number }, cache: Re
 /** Half a minute. */
 const MOST_DOUBLED = 6;
 
+/**
+ * What no plan can better for these pieces: bounds of all pieces count those without a place at the horizon, as plans do.
+ * @see figures
+ */
+function boundOf(problem: Problem, best: Plan, pieces: readonly PieceToPlan[]) {
+  const { promisedLate, flow_minutes } = lowerBoundsOf(problem, best, 300);
+  const alone = figures(problem, pieces, readyAlone(problem, best));
+  const others = problem.pieces.filter((p) => !pieces.includes(p));
+  const never = Object.fromEntries(others.map((p) => [p.id, problem.horizon]));
+  const sum = (of: number[]) => of.reduce((n, m) => n + m, 0);
+  const untilReady =
+    flow_minutes -
+    sum(others.map((p) => problem.horizon - p.arrival)) +
+    sum(pieces.map((p) => p.arrival - problem.now));
+  return {
+    late: Math.max(alone.late, promisedLate / 1440 - (figures(problem, others, never).late || 0)),
+    mean: Math.max(alone.mean, untilReady / pieces.length / 1440),
+  };
+}
+
 /** The product's thread has looked for something better before, in another shop. */
 function warmUp(): void {
   const problem = shopOf(0, 12, 2);
@@ -125,16 +146,7 @@ for (const pieces of SIZES)
     if (faults.length > 0) throw new Error(`${pieces} pieces, ${people} people: ${JSON.stringify(faults[0])}`);
     const placed = problem.pieces.filter((p) => [first, ...after].every((plan) => plan.ready[p.id] !== undefined));
     const of = (ready: Plan['ready']) => figures(problem, placed, ready);
-    const { ready, promisedLate } = lowerBoundsOf(problem, best);
-    const alone = of(ready);
-    // The bound of all told dates counts those without a place, which all plans miss alike.
-    const rest =
-      figures(
-        problem,
-        problem.pieces.filter((p) => !placed.includes(p)),
-        ready,
-      ).late || 0;
-    const bound = { late: Math.max(alone.late, promisedLate / 1440 - rest), mean: alone.mean };
+    const bound = boundOf(problem, best, placed);
     const [atOne, atLast] = [of(after[0]!.ready), of(best.ready)];
     const share = (a: number, b: number) => (b > 0 ? (a / b).toFixed(3) : a > 0 ? 'missed, none' : 'none');
     console.log(

@@ -1,12 +1,15 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
-import { lowerBoundsOf, type NeutralInstance, planAfresh, scoreOf, solveNeutral } from '../src/index.ts';
+import { lowerBoundsOf, type NeutralInstance, planAfresh, readyAlone, scoreOf, solveNeutral } from '../src/index.ts';
 import { compileProblem } from '../src/planner/compile/compile.ts';
 import { buildBest } from '../src/planner/build/construct.ts';
 import { newDraft } from '../src/planner/build/draft.ts';
 import { leastCosts } from '../src/planner/engine/bounds/headsAndTails.ts';
-import { pieceCost, UNPLACED } from '../src/planner/engine/schedule/cost.ts';
-import { after, piece as pieceOf, smallShop, step as stepOf } from './fixtures/smallShop.ts';
+import { LowerBound } from '../src/planner/engine/bounds/lowerBound.ts';
+import { costOfDone, pieceCost, UNPLACED } from '../src/planner/engine/schedule/cost.ts';
+import { randomFrom } from '../src/planner/engine/search/random.ts';
+import { compile } from '../src/neutral/compile.ts';
+import { after, at, piece as pieceOf, smallShop, step as stepOf } from './fixtures/smallShop.ts';
 import { judge } from './fixtures/neutralJudge.ts';
 import { piece, shop, step } from './fixtures/neutralShop.ts';
 import { randomWorkshop } from './fixtures/randomWorkshop.ts';
@@ -17,10 +20,11 @@ const load = (name: string) =>
 const once = { seed: 1, evaluations: 400, isOver: () => false };
 
 /** One person, one job a piece, all there from the start; times in slots. */
-const oneBench = (jobs: readonly { readonly slots: number; readonly weight: number }[]): NeutralInstance =>
+type Job = { readonly slots: number; readonly weight: number; readonly due?: number };
+const oneBench = (jobs: readonly Job[]): NeutralInstance =>
   shop(
     jobs.map((j, k) =>
-      piece(`p${k}`, [step(`s${k}`, j.slots, { skill: 'x', staff: 1, station: 'free' })], 4000, j.weight),
+      piece(`p${k}`, [step(`s${k}`, j.slots, { skill: 'x', staff: 1, station: 'free' })], j.due ?? 4000, j.weight),
     ),
     {
       horizon: 20_000,
@@ -28,6 +32,20 @@ const oneBench = (jobs: readonly { readonly slots: number; readonly weight: numb
       staff: [{ id: 's', skills: ['x'], calendar: 'always' }],
     },
   );
+
+const permutations = <T>(of: readonly T[]): T[][] =>
+  of.length === 0
+    ? [[]]
+    : of.flatMap((first, n) => permutations(of.filter((_, m) => m !== n)).map((rest) => [first, ...rest]));
+
+/** What jobs cost one after another, as the neutral format counts. */
+function costInOrder(jobs: readonly Job[]): number {
+  let at = 0;
+  return jobs.reduce((cost, j) => {
+    at += 5 * j.slots;
+    return cost + j.weight * (at + 100 * Math.max(0, at - 5 * (j.due ?? 4000)));
+  }, 0);
+}
 
 describe('what no plan can better', () => {
   // Proven optima of the neutral benchmark by a general constraint solver; job shops: Fisher & Thompson 1963, Lawrence 1984.
@@ -61,16 +79,48 @@ describe('what no plan can better', () => {
     const headsAndTails = jobs.reduce((n, j) => n + j.weight * 5 * j.slots, 0);
     expect(bound!).toBeGreaterThan(2 * headsAndTails);
   });
+  test('of late jobs for one person it is below the best of all orders, and near it', () => {
+    const random = randomFrom(7);
+    for (let n = 0; n < RUNS; n++) {
+      const jobs = Array.from({ length: 6 }, () => ({
+        slots: 6 + Math.floor(40 * random()),
+        weight: 1 + Math.floor(4 * random()),
+        due: Math.floor(120 * random()),
+      }));
+      const best = Math.min(...permutations(jobs).map(costInOrder));
+      const { model } = compile(oneBench(jobs));
+      const bound = new LowerBound(model);
+      const together = bound.together((k, done) => costOfDone(model.pieces[k]!, done), 2 * best, 150);
+      expect(together, `jobs ${n}`).toBeLessThanOrEqual(best + 1e-6);
+      expect(together, `jobs ${n}`).toBeGreaterThan(0.7 * best);
+    }
+  });
+  test('of a shop of one person with too much to do it is far above each piece alone', () => {
+    const pieces = Array.from({ length: 12 }, (_, n) =>
+      pieceOf(`chest-${n}`, [stepOf(`chest-${n}.paint`, { work_minutes: 240 })], { due: at(1, 17), promised: true }),
+    );
+    const problem = smallShop(pieces);
+    const plan = planAfresh(problem);
+    const limits = lowerBoundsOf(problem, plan);
+    // Four hours each, alone ready on the first day.
+    for (const ready of Object.values(readyAlone(problem, plan))) expect(ready).toBeLessThanOrEqual(at(0, 17));
+    const { promisedLate, flow_minutes } = scoreOf(problem, plan);
+    expect(promisedLate).toBeGreaterThan(0);
+    expect(limits.promisedLate).toBeGreaterThan(0.6 * promisedLate);
+    expect(limits.flow_minutes).toBeGreaterThan(0.8 * flow_minutes);
+  });
   test(`in ${RUNS} workshops no piece is ready before it could be alone, and no plan is less late`, () => {
     for (let seed = 1; seed <= RUNS; seed++) {
       const { problem } = randomWorkshop(seed, 6);
       const plan = planAfresh(problem);
-      const limits = lowerBoundsOf(problem, plan, 10);
+      const limits = lowerBoundsOf(problem, plan, 60);
+      const alone = readyAlone(problem, plan);
       for (const [piece, ready] of Object.entries(plan.ready))
-        expect(ready, `seed ${seed} ${piece}`).toBeGreaterThanOrEqual(limits.ready[piece]!);
+        expect(ready, `seed ${seed} ${piece}`).toBeGreaterThanOrEqual(alone[piece]!);
       const score = scoreOf(problem, plan);
       expect(limits.promisedLate, `seed ${seed}`).toBeLessThanOrEqual(score.promisedLate + 1e-6);
       expect(limits.otherLate, `seed ${seed}`).toBeLessThanOrEqual(score.otherLate + 1e-6);
+      expect(limits.flow_minutes, `seed ${seed}`).toBeLessThanOrEqual(score.flow_minutes + 1e-6);
     }
   });
   test('a step that nobody can do has no place in any plan, and neither has what waits for it; others have', () => {
@@ -102,8 +152,11 @@ describe('what no plan can better', () => {
       const [first] = problem.people;
       const more = { ...problem, people: [...problem.people, { ...first!, id: 'helper', name: 'Helper' }] };
       const plan = planAfresh(problem);
-      const [few, many] = [lowerBoundsOf(problem, plan, 10), lowerBoundsOf(more, plan, 10)];
-      for (const id of Object.keys(few.ready)) expect(many.ready[id]).toBeLessThanOrEqual(few.ready[id]!);
+      const [few, many] = [readyAlone(problem, plan), readyAlone(more, plan)];
+      for (const id of Object.keys(few)) expect(many[id]).toBeLessThanOrEqual(few[id]!);
+      const [with1, with2] = [lowerBoundsOf(problem, plan), lowerBoundsOf(more, plan)];
+      expect(with2.promisedLate).toBeLessThanOrEqual(with1.promisedLate);
+      expect(with2.flow_minutes).toBeLessThanOrEqual(with1.flow_minutes);
     }
   });
 });

@@ -97,6 +97,13 @@ describe('the latest start of each step for its piece to be done by a slot', () 
     expect(latestStarts.earliestDone(0)).toBe(294);
   });
 
+  test('a coat that dries within the day is laid that much before the next', () => {
+    const { latestStarts } = startsOf(twoDays([step('coat', 6), step('next', 6, { after: [after('coat', 20)] })]));
+    const out = new Float64Array(2);
+    latestStarts.write([0], Float64Array.of(60), out);
+    expect([...out]).toEqual([28, 54]);
+  });
+
   test.each(SMALL)(
     '%s: a plan in which each piece is done when it is begins no step later, and none is done sooner',
     (name) => {

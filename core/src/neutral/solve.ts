@@ -1,7 +1,8 @@
 import { type PartialSchedule, clearSchedule, newPartialSchedule } from '../planner/engine/schedule/partialSchedule.ts';
 import { leastCosts } from '../planner/engine/bounds/headsAndTails.ts';
-import { lowerBound } from '../planner/engine/bounds/lowerBound.ts';
-import { scheduleCost } from '../planner/engine/schedule/cost.ts';
+import { LowerBound } from '../planner/engine/bounds/lowerBound.ts';
+import { costOfDone, scheduleCost } from '../planner/engine/schedule/cost.ts';
+import type { EngineModel } from '../planner/engine/engineModel.ts';
 import { newScratch, placePiece, type Scratch } from '../planner/engine/schedule/serialSgs.ts';
 import { orderByRule, PRIORITY_RULES } from '../planner/engine/schedule/priorityRules.ts';
 import { improve } from '../planner/engine/search/search.ts';
@@ -54,8 +55,14 @@ export function solveNeutral(instance: NeutralInstance, options: Solve): Solved 
   const cost = scheduleCost(schedule);
   // Last, since it empties the schedule.
   const isBounded = !options.isBoundless && compiled.stepIds.length <= MOST_BOUNDED;
-  const bound = isBounded ? lowerBound(compiled.model, options.boundRounds ?? 0) : null;
+  const bound = isBounded ? boundOf(compiled.model, cost, options.boundRounds ?? 0) : null;
   return { plan, cost, evaluations, bound, left };
+}
+
+function boundOf(model: EngineModel, cost: number, rounds: number): number {
+  const bound = new LowerBound(model);
+  const costOf = (piece: number, done: number) => costOfDone(model.pieces[piece]!, done);
+  return rounds === 0 ? bound.alone(costOf) : bound.together(costOf, cost, rounds);
 }
 
 /** With more steps, giving up early what cannot pay saves less than it takes to know what each piece costs at best. */

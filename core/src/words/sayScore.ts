@@ -26,24 +26,60 @@ function sayOthers({ otherLate, promisedLate }: Score): string {
   return promisedLate > 0 ? 'all dates nobody was told fit' : 'every date fits';
 }
 
-/** How well the dates are kept, and how much of their lateness is there in every plan. */
-export function sayStanding({ score, limits }: { readonly score: Score; readonly limits: LowerBounds }): string[] {
-  const out: string[] = [];
-  if (score.unplanned > 0) out.push(`${score.unplanned} steps have no place; the pieces at the left say why.`);
-  out.push(
+/** How good a plan of so many pieces is, and what no plan could better. */
+export type Standing = { readonly score: Score; readonly limits: LowerBounds; readonly pieces: number };
+
+/** One thing a plan is judged by, and how much of it is there in every plan: from 0, nothing is proved, to 1; null: nothing of it. */
+export type StandingLine = { readonly words: string; readonly inAnyPlan: number | null };
+
+/** How well the dates are kept and how long pieces are in the shop, and how much of that is there in every plan. */
+export function sayStanding({ score, limits, pieces }: Standing): StandingLine[] {
+  const dates = [
     sayLate('told date', score.promisedLate, limits.promisedLate),
     sayLate('date nobody was told', score.otherLate, limits.otherLate),
-  );
-  return out;
+  ];
+  // What has no place would count until the end of all plans.
+  if (score.unplanned > 0)
+    return [
+      { words: `${score.unplanned} steps have no place; the pieces at the left say why.`, inAnyPlan: null },
+      ...dates,
+    ];
+  return pieces === 0 ? dates : [...dates, sayStay(score.flow_minutes / pieces, limits.flow_minutes / pieces)];
 }
 
-function sayLate(what: string, late: number, limit: number): string {
-  if (late <= 0) return `Every ${what} is kept.`;
-  const share = Math.floor((100 * Math.min(late, limit)) / late);
-  if (share === 0) return `Not every ${what} is kept; a better plan is not ruled out. What if… shows what would help.`;
+function sayLate(what: string, late: number, limit: number): StandingLine {
+  if (late <= 0) return { words: `Every ${what} is kept.`, inAnyPlan: null };
+  const inAnyPlan = Math.min(1, limit / late);
+  const share = Math.floor(100 * inAnyPlan);
+  if (share === 0)
+    return {
+      words: `Not every ${what} is kept; a better plan is not ruled out. What if… shows what would help.`,
+      inAnyPlan: 0,
+    };
   return share >= 99
-    ? `Not every ${what} is kept, and no plan could keep them better with these hands and hours.`
-    : `Not every ${what} is kept; at least ${share} % of that lateness is there in any plan with these hands and hours.`;
+    ? {
+        words: `Not every ${what} is kept, and no plan could keep them better with these hands and hours.`,
+        inAnyPlan: 1,
+      }
+    : {
+        words: `Not every ${what} is kept; at least ${share} % of that lateness is there in any plan with these hands and hours.`,
+        inAnyPlan,
+      };
+}
+
+/** @param mean_minutes from arrival to ready, of all pieces @param limit_minutes in no plan less */
+function sayStay(mean_minutes: number, limit_minutes: number): StandingLine {
+  const inAnyPlan = mean_minutes > 0 ? Math.min(1, limit_minutes / mean_minutes) : 1;
+  const [mean, limit] = [mean_minutes, limit_minutes].map(sayDays) as [string, string];
+  const words = `From its arrival until it is ready a piece takes ${mean} on average`;
+  return mean === limit
+    ? { words: `${words}; no plan could make that less with these hands and hours.`, inAnyPlan: 1 }
+    : { words: `${words}; in no plan less than ${limit} with these hands and hours.`, inAnyPlan };
+}
+
+function sayDays(minutes: number): string {
+  const days = (Math.round(minutes / 144) / 10).toLocaleString('en');
+  return days === '1' ? '1 day' : `${days} days`;
 }
 
 /** What one plan loses against another. */

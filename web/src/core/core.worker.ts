@@ -17,8 +17,9 @@ import {
   type HouseSample,
   type Instant,
   isSooner,
-  type LowerBounds,
   lowerBoundsOf,
+  readyAlone,
+  type Standing,
   madeLater,
   type MadeLater,
   mixesNear,
@@ -76,8 +77,6 @@ export type LaidChange = {
   readonly now: number;
   readonly plan: PlanUpdate | null;
 };
-/** How good the plan is, and what no plan could better. */
-export type Standing = { readonly limits: LowerBounds; readonly score: Score };
 /** Changes that have a piece ready sooner, in the order they are found, and those that do not; more may follow. */
 export type Ways = {
   /** When it is ready by a better plan alone, which is offered by itself; null: no sooner. */
@@ -309,7 +308,11 @@ export class CoreApi {
   }
   standing(): Standing {
     const { problem, plan } = this.#here;
-    return { limits: lowerBoundsOf(problem, plan), score: scoreOf(problem, plan) };
+    return { limits: lowerBoundsOf(problem, plan), score: scoreOf(problem, plan), pieces: problem.pieces.length };
+  }
+  alone(): Readonly<Record<string, Instant>> {
+    const { problem, plan } = this.#here;
+    return readyAlone(problem, plan);
   }
   oneMore(on: Scarce): { without: Score; with: Score } {
     const { problem, plan } = this.#here;

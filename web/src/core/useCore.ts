@@ -80,6 +80,12 @@ export function useStanding(view: WorkshopView) {
   return useAnswer(view, isCalm ? ['standing'] : null, (api) => api.standing(), slowBridge);
 }
 
+/** When each piece could be ready if it were alone in the shop. */
+export function useReadyAlone(view: WorkshopView) {
+  const isCalm = useCalm(view.revision);
+  return useAnswer(view, isCalm ? ['alone'] : null, (api) => api.alone(), slowBridge);
+}
+
 /** The plan as it would be if something were otherwise; null while nothing is tried. */
 export const useOutlook = (view: WorkshopView, what: WhatIf | null) =>
   useAnswer(view, what && ['whatIf', what], (api) => api.whatIf(what!));

@@ -29,7 +29,7 @@ export function Matters({ improvement, onClose }: { readonly improvement: Improv
   const { view } = useWorkshop();
   const { command, refusal } = useCommand();
   const answer = useStanding(view);
-  const standing = answer.data;
+  const lines = answer.data ? sayStanding(answer.data) : answer.error ? [] : [{ words: '…', inAnyPlan: null }];
   const { preferences: kept, frozen_hours } = view.shop.planning ?? PLANNING_DEFAULTS;
   const form = useTypedForm({
     typed: { preferences: kept, frozen: String(frozen_hours) },
@@ -54,11 +54,18 @@ export function Matters({ improvement, onClose }: { readonly improvement: Improv
       <section className="border-l-3 border-keyline pl-3" aria-label="How good this plan is">
         <h3 className="condensed text-lane font-semibold text-sub">This plan</h3>
         <CoreFault of={answer} />
-        {[...(standing ? sayStanding(standing) : answer.error ? [] : ['…']), sayLook(improvement)].map((words) => (
-          <p key={words} className="text-table">
-            {words}
-          </p>
+        {lines.map((line) => (
+          <div key={line.words} className="mb-1.5">
+            <p className="text-table">{line.words}</p>
+            {line.inAnyPlan !== null && <InAnyPlan share={line.inAnyPlan} />}
+          </div>
         ))}
+        {lines.some((l) => l.inAnyPlan !== null) && (
+          <p className="condensed mb-1.5 text-lane text-sub">
+            Solid: there in any plan. Hatched: not proved, another plan may save it.
+          </p>
+        )}
+        <p className="text-table">{sayLook(improvement)}</p>
       </section>
       {SLIDERS.map(([key, label, low, high]) => (
         <label key={key} className="flex flex-col gap-1">
@@ -104,3 +111,17 @@ export function Matters({ improvement, onClose }: { readonly improvement: Improv
     </SidePanel>
   );
 }
+
+/** What is there in any plan as a layer of ink, and beside it, hatched, what another plan may save. */
+const InAnyPlan = ({ share }: { readonly share: number }) => (
+  <svg viewBox="0 0 1000 8" preserveAspectRatio="none" className="mt-0.5 h-2 w-full" aria-hidden>
+    <defs>
+      <pattern id="matters-open" width="8" height="8" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+        <rect width="8" height="8" fill="var(--m-paper)" />
+        <path d="M0 0v8" stroke="var(--m-brass)" strokeWidth="3" />
+      </pattern>
+    </defs>
+    <rect width="1000" height="8" fill="url(#matters-open)" stroke="var(--m-keyline)" />
+    <rect width={1000 * share} height="8" fill="var(--m-ink)" />
+  </svg>
+);

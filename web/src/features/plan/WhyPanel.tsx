@@ -3,7 +3,7 @@ import type { PieceView } from '@app/contract';
 import { type Explained, sayLength, sayNoRoom, sayTime, sayWait, type Stretch } from '@app/core';
 import { useSaying } from '../../data/saying.ts';
 import { useWorkshop } from '../../data/workshop.tsx';
-import { useStanding } from '../../core/useCore.ts';
+import { useReadyAlone } from '../../core/useCore.ts';
 import { DaysBar } from '../../plan/DaysBar.tsx';
 import { HealthMark, healthOf } from '../../ui/Health.tsx';
 import { Select } from '../../ui/parts.tsx';
@@ -25,12 +25,11 @@ export function WhyPanel({
 }) {
   const { view } = useWorkshop();
   const saying = useSaying();
-  const answer = useStanding(view);
-  const standing = answer.data;
+  const answer = useReadyAlone(view);
   const piece = view.pieces.find((p) => p.id === pieceId);
   if (!piece) return null;
   const ready = view.plan.ready[piece.id];
-  const alone = standing?.limits.ready[piece.id];
+  const alone = answer.data?.[piece.id];
   return (
     <SidePanel title="Why then?" onClose={onClose}>
       <Select aria-label="Piece" value={piece.id} onChange={(e) => onPiece(e.target.value)}>

@@ -10,13 +10,19 @@ export function linkBound(model: EngineModel): DoneBound {
   return { after: (i, end) => end + tail[i]! };
 }
 
+/** Also when the piece is done at best once a step has ended, in the mode that dries soonest; and what is kept can be let go. */
+export type CalendarBound = DoneBound & {
+  readonly ended: (i: number, end: number) => number;
+  readonly forget: () => void;
+};
+
 /**
  * As if nothing else were in the shop: each step after another in the hours of its people, places and tools, in the mode that
  * dries soonest. Far sharper than by links alone where nights come between, so that what cannot pay is given up after a few
  * steps. Each answer is worked out once and kept.
  * Memory: 4 bytes a step and slot, for the steps that are asked about
  */
-export function calendarBound(model: EngineModel, hours: OwnHours): DoneBound {
+export function calendarBound(model: EngineModel, hours: OwnHours): CalendarBound {
   const { steps, slots } = model;
   const followers: { readonly step: number; readonly link: Pred }[][] = steps.map(() => []);
   steps.forEach((s, f) => {
@@ -32,10 +38,14 @@ export function calendarBound(model: EngineModel, hours: OwnHours): DoneBound {
     const row = (known[i] ??= new Int32Array(slots));
     if (row[at]! !== 0) return row[at]! - 1;
     const end = hours.endAfter(i, at);
-    let best = NEVER;
-    if (end <= slots)
-      for (const film of films[i]!) best = Math.min(best, Math.max(ownDone(i, end, film), afterFilm(i, end, film)));
+    const best = end <= slots ? ended(i, end) : NEVER;
     row[at] = best + 1;
+    return best;
+  }
+
+  function ended(i: number, end: number): number {
+    let best = NEVER;
+    for (const film of films[i]!) best = Math.min(best, Math.max(ownDone(i, end, film), afterFilm(i, end, film)));
     return best;
   }
 
@@ -56,7 +66,11 @@ export function calendarBound(model: EngineModel, hours: OwnHours): DoneBound {
     }
     return done;
   }
-  return { after: (i, end, mode) => afterFilm(i, end, steps[i]!.modes[mode]?.film ?? null) };
+  return {
+    after: (i, end, mode) => afterFilm(i, end, steps[i]!.modes[mode]?.film ?? null),
+    ended,
+    forget: () => known.fill(null),
+  };
 }
 
 /** Beyond the plan; below it plus one still a whole number of 32 bits. */

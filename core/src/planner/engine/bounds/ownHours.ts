@@ -37,6 +37,14 @@ export class OwnHours {
     this.#isSplit = Uint8Array.from(model.steps, (s) => (s.split ? 1 : 0));
   }
 
+  /** First slot by which so much of a step can be done that is worked on from slot `ready` on; Infinity when there are no such hours. */
+  worked(i: number, ready: number, slots: number): number {
+    const { before, open } = this.#hours[i]!;
+    if (ready >= before.length) return Infinity;
+    const n = before[Math.max(0, ready)]! + slots - 1;
+    return n < open.length ? open[n]! + 1 : Infinity;
+  }
+
   /** First end of a step that may start in slot `ready`; Infinity when there are no hours left. */
   endAfter(i: number, ready: number): number {
     const { before, open } = this.#hours[i]!;
