@@ -24,6 +24,7 @@ import {
   sanitise,
   sayFault,
   sayNoRoom,
+  sayNoRoomFor,
   sayNotice,
   type Scarce,
   templateById,
@@ -145,7 +146,7 @@ function promise(input: Input): Answer {
   if (faults.length > 0) return failed(faults.map(sayFault).join('\n'));
   const current = (input['plan'] as Plan | undefined) ?? planAfresh(problem);
   const found = promiseFor(whole, current, piece.id, Number(input['runs'] ?? 200), Number(input['seed'] ?? 1));
-  if (found.kind === 'noRoom') return done({ ...found, words: found.reasons.map(sayNoRoom) });
+  if (found.kind === 'noRoom') return done({ ...found, words: found.reasons.map(sayNoRoomFor) });
   const { plan: _plan, ...answer } = found;
   const wanted = input['wanted'];
   return done(typeof wanted === 'number' ? { ...answer, remedies: remedies(problem, current, piece, wanted) } : answer);

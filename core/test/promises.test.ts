@@ -9,7 +9,7 @@ import {
   planAfresh,
   planDiff,
   replan,
-  sayNoRoom,
+  sayNoRoomFor,
   scoreOf,
   shelfDemand,
   subtract,
@@ -33,7 +33,7 @@ describe('a new piece', () => {
       const whole = { ...problem, pieces: [...others, fresh!] };
       const found = earliestReady(whole, current, fresh!.id);
       if (found.kind === 'noRoom') {
-        expect(found.reasons.every((r) => sayNoRoom(r).length > 10)).toBe(true);
+        expect(found.reasons.every((r) => sayNoRoomFor(r).length > 15)).toBe(true);
         continue;
       }
       expect(verify(whole, found.plan), `seed ${seed}`).toEqual([]);
@@ -43,12 +43,25 @@ describe('a new piece', () => {
         if (d.readyBefore !== null) expect(d.readyAfter ?? Infinity).toBeLessThanOrEqual(d.readyBefore);
     }
   });
+  test('the step that stops it is named, before those that only wait for it', () => {
+    // By their ids the wait would come first.
+    const fresh = piece('new', [
+      step('b', { title: 'Strip', work_minutes: 600 }),
+      step('a', { title: 'Prime', after: [after('b')] }),
+    ]);
+    const problem = smallShop([fresh]);
+    expect(earliestReady(problem, null, 'new')).toEqual({
+      kind: 'noRoom',
+      reasons: [{ title: 'Strip', reason: { code: 'no-shift', work_minutes: 600 } }],
+    });
+    expect(planAfresh(problem).unplanned.map((u) => u.step)).toEqual(['b', 'a']);
+  });
   test('with nowhere to be painted it says so instead of a date', () => {
     const fresh = piece('new', [step('spray', { needs: [{ kind: 'spray', units: 1, span: 'both' }] })]);
     const found = earliestReady(smallShop([fresh]), null, 'new');
     expect(found).toMatchObject({
       kind: 'noRoom',
-      reasons: [{ code: 'no-station', kind: 'spray', units: 1 }],
+      reasons: [{ title: 'spray', reason: { code: 'no-station', kind: 'spray', units: 1 } }],
     });
   });
 });

@@ -18,6 +18,7 @@ import {
   replan,
 } from '../src/index.ts';
 import { randomWorkshop } from './fixtures/randomWorkshop.ts';
+import { at, piece as pieceOf, smallShop, step as stepOf } from './fixtures/smallShop.ts';
 
 /** Each takes a second. In those of the short run everything that is counted happens. */
 const SEEDS = process.env['MOKUME_LONG'] ? Array.from({ length: 60 }, (_, n) => n + 1) : [3, 11, 18];
@@ -51,6 +52,16 @@ function asked(seed: number) {
 const withIt = (problem: Problem, piece: PieceToPlan, due: number | null): Problem => ({
   ...problem,
   pieces: [...problem.pieces, { ...piece, due }],
+});
+
+test('a piece that has no place since two have to carry it has one with a helper, and by nothing else', () => {
+  const chest = pieceOf('chest', [stepOf('chest.carry', { hands: 2 })], { promised: true });
+  const ways = remedies(smallShop([]), null, chest, at(3, 17), [], 20);
+  expect(ways.map((w) => w.change.kind)).toEqual(['person']);
+  expect(ways[0]!.ready).toBeLessThanOrEqual(at(0, 17));
+  expect(ways[0]!.kept).toBeGreaterThan(0.9);
+  const current = planAfresh(smallShop([]));
+  expect(readyWithout(smallShop([]), current, chest, at(3, 17))).toEqual({ usual: Infinity, better: null });
 });
 
 test(`in ${SEEDS.length} workshops what a way says is what comes when it is taken, and no told date gets later`, () => {

@@ -553,6 +553,20 @@ export const MUTANTS = [
     tests: core('edges', 'bound'),
   },
   {
+    file: 'core/src/questions/remedies.ts',
+    find: 'ready < Infinity && ready <= than - WORTH_MOVING_MINUTES',
+    to: 'ready <= than - WORTH_MOVING_MINUTES',
+    fault: 'a better plan in which a piece has no place either is offered for it',
+    tests: core('remedies'),
+  },
+  {
+    file: 'core/src/planner/model/byCause.ts',
+    find: 'Number(isCause(b)) - Number(isCause(a)) ||',
+    to: '',
+    fault: 'what only waits for a step without a place is named before it',
+    tests: core('promises'),
+  },
+  {
     file: engine('bounds/lowerBound.ts'),
     find: 'return Math.max(alone, rest + pricedHours(',
     to: 'return alone + Math.max(0, rest + pricedHours(',

@@ -1,13 +1,14 @@
 import { prioritise } from '../planner/build/prioritise.ts';
-import type { NoRoom } from '../planner/model/reasons.ts';
+import { isCause } from '../planner/model/byCause.ts';
+import type { NoRoomFor } from '../planner/model/reasons.ts';
 import { EMPTY_PLAN, type Plan, type Problem } from '../planner/model/model.ts';
 import { replan } from '../planner/build/replan.ts';
 import type { Instant } from '../quantities/units.ts';
 
 export type Earliest =
   | { readonly kind: 'ready'; readonly at: Instant; readonly plan: Plan }
-  /** Reasons in words, one per step without a place. */
-  | { readonly kind: 'noRoom'; readonly reasons: readonly NoRoom[] };
+  /** Its steps that have no place for a reason of their own; what only waits for them is left out. */
+  | { readonly kind: 'noRoom'; readonly reasons: readonly NoRoomFor[] };
 
 /**
  * When a new or changed piece will be ready: the very plan that saving it makes.
@@ -20,5 +21,12 @@ export function earliestReady(problem: Problem, current: Plan | null, piece: str
   const plan = isFirst ? prioritise(problem, before, piece) : replan(problem, before, [piece]);
   const at = plan.ready[piece];
   if (at !== undefined) return { kind: 'ready', at, plan };
-  return { kind: 'noRoom', reasons: plan.unplanned.filter((u) => u.piece === piece).map((u) => u.reason) };
+  const left = plan.unplanned.filter((u) => u.piece === piece);
+  const causes = left.filter(isCause);
+  const steps = new Map(problem.pieces.find((p) => p.id === piece)?.steps.map((s) => [s.id, s.title]));
+  const reasons = (causes.length > 0 ? causes : left).map(({ step, reason }) => ({
+    title: steps.get(step) ?? step,
+    reason,
+  }));
+  return { kind: 'noRoom', reasons };
 }

@@ -1,4 +1,4 @@
-import type { NoRoom } from '../planner/model/reasons.ts';
+import type { NoRoomFor } from '../planner/model/reasons.ts';
 import type { Plan, Problem } from '../planner/model/model.ts';
 import type { Instant } from '../quantities/units.ts';
 import { chanceBy, nearestShare, quantile } from './chances.ts';
@@ -18,7 +18,7 @@ export type Chances = {
 };
 export type PromiseAnswer =
   | { readonly kind: 'ready'; readonly earliest: Instant; readonly chances: Chances; readonly plan: Plan }
-  | { readonly kind: 'noRoom'; readonly reasons: readonly NoRoom[] };
+  | { readonly kind: 'noRoom'; readonly reasons: readonly NoRoomFor[] };
 
 const DRAWN = 100;
 

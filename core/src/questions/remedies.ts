@@ -69,7 +69,8 @@ export type WithoutRemedy = {
   readonly better: Instant | null;
 };
 
-const isWorthIt = (ready: Instant, than: Instant): boolean => ready <= than - WORTH_MOVING_MINUTES;
+/** What is never ready is no sooner than anything. */
+const isWorthIt = (ready: Instant, than: Instant): boolean => ready < Infinity && ready <= than - WORTH_MOVING_MINUTES;
 
 /**
  * Whether a way has a piece ready sooner than it is without, by as much as a plan is changed for. Where a better plan

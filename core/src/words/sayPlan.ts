@@ -1,5 +1,5 @@
 import { assertNever } from '../assertNever.ts';
-import type { Notice, NoRoom } from '../planner/model/reasons.ts';
+import type { Notice, NoRoom, NoRoomFor } from '../planner/model/reasons.ts';
 import { sayConflictSet } from './sayConflictSet.ts';
 import { sayFault } from './sayFault.ts';
 
@@ -56,6 +56,9 @@ export function sayNoRoom(r: NoRoom): string {
       return assertNever(r);
   }
 }
+
+/** The same with the step it is about before it. */
+export const sayNoRoomFor = ({ title, reason }: NoRoomFor): string => `“${title}”: ${sayNoRoom(reason)}`;
 
 /** What a plan could not keep, as a sentence. */
 export function sayNotice(n: Notice): string {

@@ -2,10 +2,10 @@ import type { ChangeView, WorkshopView } from '@app/contract';
 import { type Saying, sayLength, sayTime } from '@app/core';
 
 /**
- * What a change moved, in words; null when nothing moved. What moved while work was overdue is counted with the tap that ended
+ * What a change moved, in words; of one about a piece, what else. What moved while work was overdue is counted with the tap that ended
  * the waiting, and said to be so.
  */
-export function changeSentence(change: ChangeView, view: WorkshopView, saying: Saying): string | null {
+export function changeSentence(change: ChangeView, view: WorkshopView, saying: Saying): string {
   const parts = change.moves.flatMap((m) => {
     const piece = view.pieces.find((p) => p.id === m.piece);
     if (!piece || m.readyAfter === null) return [];
@@ -23,7 +23,8 @@ export function changeSentence(change: ChangeView, view: WorkshopView, saying: S
         ]
       : [];
   });
-  if (parts.length === 0) return change.moves.length > 0 ? 'People or places changed; no date moves.' : null;
+  if (parts.length === 0 && change.moves.length > 0) return 'People or places changed; no date moves.';
+  if (parts.length === 0) return change.piece === null ? 'Nothing moves.' : 'Nothing else moves.';
   const waited = view.changes.find((c) => c.number === change.number - 1)?.madeBy === 'clock';
   const lead = waited && change.madeBy === 'person' ? 'With the time it had waited: ' : '';
   return `${lead}${parts.slice(0, 2).join('; ')}${parts.length > 2 ? `; ${parts.length - 2} more move` : ''}.`;

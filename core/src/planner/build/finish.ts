@@ -3,6 +3,7 @@ import type { Instant } from '../../quantities/units.ts';
 import { type ConflictKind, conflictSetAt } from '../engine/schedule/conflictSet.ts';
 import { withFollowers } from '../engine/schedule/followers.ts';
 import { insert, latestFor, remove } from '../engine/schedule/partialSchedule.ts';
+import { byCause } from '../model/byCause.ts';
 import type { Placement, Plan } from '../model/model.ts';
 import type { Notice, Unplanned } from '../model/reasons.ts';
 import { wetWorkLeft } from '../compile/wetWorkLeft.ts';
@@ -23,8 +24,12 @@ export function finish(draft: Draft): Plan {
     if (at && step.state.kind === 'planned') notices.push(...noticesOf(draft, i, at));
     if (step.state.kind === 'started') notices.push(...leftWet(draft, i));
   });
-  const inOrder = <T extends { readonly step: string }>(list: T[]) => list.sort((a, b) => (a.step < b.step ? -1 : 1));
-  return { steps, ready: readyTimes(draft, steps), unplanned: inOrder(unplanned), notices: inOrder(notices) };
+  return {
+    steps,
+    ready: readyTimes(draft, steps),
+    unplanned: unplanned.sort(byCause),
+    notices: notices.sort((a, b) => (a.step < b.step ? -1 : 1)),
+  };
 }
 
 const pieceOf = (draft: Draft, i: number) => draft.compiled.pieces[draft.compiled.model.steps[i]!.piece]!;

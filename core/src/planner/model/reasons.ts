@@ -111,4 +111,6 @@ export type Notice = { readonly step: string; readonly piece: string; readonly t
   /** Written by an earlier version, which kept sentences. */
   | { readonly kind: 'said'; readonly words: string }
 );
+/** A step without a place, by its title. */
+export type NoRoomFor = { readonly title: string; readonly reason: NoRoom };
 export type Unplanned = { readonly step: string; readonly piece: string; readonly reason: NoRoom };

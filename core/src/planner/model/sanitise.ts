@@ -3,6 +3,7 @@ import type { Climate } from '../../climate/climate.ts';
 import { productFaults } from '../../products/product.ts';
 import { type PieceToPlan, type Plan, type Problem, SKILLS } from './model.ts';
 import { pieceFaults, shopFaults, SIZE_LIMITS } from './problemFaults.ts';
+import { byCause } from './byCause.ts';
 import type { ProblemFault, Unplanned } from './reasons.ts';
 import { byUrgency } from './byUrgency.ts';
 
@@ -76,9 +77,7 @@ export const problemFaults = (p: Problem): readonly ProblemFault[] => sanitise(p
 
 /** A plan of that part, with what was left out told in it. */
 export const withLeftOut = (plan: Plan, leftOut: readonly Unplanned[]): Plan =>
-  leftOut.length === 0
-    ? plan
-    : { ...plan, unplanned: [...plan.unplanned, ...leftOut].sort((a, b) => (a.step < b.step ? -1 : 1)) };
+  leftOut.length === 0 ? plan : { ...plan, unplanned: [...plan.unplanned, ...leftOut].sort(byCause) };
 
 const said = (words: string): ProblemFault => ({ code: 'said', words });
 

@@ -115,7 +115,7 @@ function Layers({ changes, here, onUndo }: LayersProps) {
                 <span className="condensed block text-sub">
                   {c.by}
                   {c.undoneBy !== null ? '; taken back' : ''}
-                  {c.moves.length > 0 ? `. ${changeSentence(c, view, saying) ?? ''}` : ''}
+                  {c.moves.length > 0 ? `. ${changeSentence(c, view, saying)}` : ''}
                 </span>
               </p>
               {canUndo(c) && (

@@ -9,7 +9,7 @@ import {
   sayFullDate,
   sayHours,
   sayLength,
-  sayNoRoom,
+  sayNoRoomFor,
   sayTime,
   sumsOf,
   TEMPLATE_ZONES,
@@ -119,7 +119,7 @@ function Earliest({ draft, answer }: { readonly draft: PieceDraft; readonly answ
     return (
       <div role="alert" className="min-h-14 text-oxide-text">
         <p className="font-semibold">No room in the plan.</p>
-        {[...new Set(preview.reasons.map(sayNoRoom))].slice(0, 2).map((r) => (
+        {[...new Set(preview.reasons.map(sayNoRoomFor))].slice(0, 2).map((r) => (
           <p key={r}>{said(r)}</p>
         ))}
       </div>

@@ -4,6 +4,7 @@ import { afterEach, expect, test, vi } from 'vitest';
 import { inShop } from '../../../test/inShop.tsx';
 import type { Ways } from '../../core/core.worker.ts';
 import { usePromise, useRemedies } from '../../core/useCore.ts';
+import type { Promised } from '../../core/rehearse.ts';
 import { PromisePanel } from './PromisePanel.tsx';
 
 // What is worked out in a web worker cannot be had in this environment.
@@ -27,11 +28,17 @@ const hours = (name: string, kept: number | null, more: Partial<RehearsedRemedy>
   ...more,
 });
 
-function panel(ways: Ways, due = 0.4) {
-  const chances = { runs: 200, p50: DUE, p80: DUE + 1440, p95: DUE + 2880, due, sample: [] };
-  vi.mocked(usePromise).mockReturnValue(answer({ kind: 'ready' as const, earliest: DUE, chances }));
+const SOME = { runs: 200, p50: DUE, p80: DUE + 1440, p95: DUE + 2880, due: 0.4, sample: [] };
+const NO_ROOM = { kind: 'noRoom', reasons: [] } as const;
+
+function panel(
+  ways: Ways,
+  promised: Promised = { kind: 'ready', earliest: DUE, chances: SOME },
+  due = DUE as Instant | null,
+) {
+  vi.mocked(usePromise).mockReturnValue(answer(promised));
   vi.mocked(useRemedies).mockReturnValue(answer(ways));
-  const draft = { due: DUE, goesFirst: false } as never;
+  const draft = { due, goesFirst: false } as never;
   const people = [{ id: 'Ines', name: 'Ines', skills: { paint: 1 } }];
   const view = { shop: { people }, pieces: [], versions: { 'people/Ines': 7 } } as never;
   const onChange = vi.fn();
@@ -112,3 +119,21 @@ test.each([true, false])(
     expect(command.mock.calls[0]).toEqual(['PUT', '/shop/people/Ines', body]);
   },
 );
+
+test('for a piece without a place the ways that give it one are offered, each as sure as it is', () => {
+  const helper = { kind: 'person', id: 'h', like: 'Ines', name: 'Ines', hours: NO_HOURS, isTried: false } as const;
+  panel({ ways: [hours('Ines', 0.9, { change: helper })], inVain: [], better: null, isAll: true }, NO_ROOM);
+  expect(screen.getByText(/^It has no place\. What would give it one by /)).toBeInTheDocument();
+  expect(rows()[0]).toMatch(/Costs you least: ready .*, kept 90 times in 100Add a helper$/);
+});
+
+test('when nothing gives it a place, that is said once all was planned; without a date nothing is asked', () => {
+  const none = { ways: [], inVain: [], better: null };
+  panel({ ...none, isAll: false }, NO_ROOM);
+  expect(screen.queryByText(/^None of what was planned does/)).toBeNull();
+  cleanup();
+  panel({ ...none, isAll: true }, NO_ROOM);
+  expect(screen.getByText(/^None of what was planned does/)).toBeInTheDocument();
+  cleanup();
+  expect(panel({ ...none, isAll: true }, NO_ROOM, null).container.textContent).toBe('');
+});

@@ -31,7 +31,6 @@ export function PlanFoot({
   const saying = useSaying();
   const sentence = planSentence(view, explained, saying);
   const change = view.changes[0];
-  const moved = change && changeSentence(change, view, saying);
   return (
     <footer className="flex min-h-16 flex-wrap md:flex-nowrap shrink-0 items-center gap-x-6 gap-y-2 border-t border-keyline bg-raised px-4 py-2">
       <div className="min-w-0 grow basis-full md:basis-0" role="status">
@@ -71,7 +70,7 @@ export function PlanFoot({
             </p>
             {refusal ?? (
               <p className="text-table text-sub">
-                {change.undoneBy !== null ? 'Undone.' : (moved ?? 'Nothing else moves.')}
+                {change.undoneBy !== null ? 'Undone.' : changeSentence(change, view, saying)}
               </p>
             )}
           </div>

@@ -1,6 +1,6 @@
 import { CoreFault } from '../../core/CoreFault.tsx';
 import type { PieceView } from '@app/contract';
-import { type Explained, sayLength, sayNoRoom, sayTime, sayWait, type Stretch } from '@app/core';
+import { type Explained, sayLength, sayNoRoomFor, sayTime, sayWait, type Stretch } from '@app/core';
 import { useSaying } from '../../data/saying.ts';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { useReadyAlone } from '../../core/useCore.ts';
@@ -65,9 +65,9 @@ export function WhyPanel({
       {view.plan.unplanned
         .filter((u) => u.piece === piece.id)
         .slice(0, 3)
-        .map((u) => (
-          <p key={u.step} className="text-table text-oxide-text">
-            “{piece.steps.find((s) => s.id === u.step)?.title}”: {sayNoRoom(u.reason)}
+        .map(({ step, reason }) => (
+          <p key={step} className="text-table text-oxide-text">
+            {sayNoRoomFor({ title: piece.steps.find((s) => s.id === step)?.title ?? '', reason })}
           </p>
         ))}
       <DaysBar parts={explained?.days[piece.id] ?? []} />

@@ -48,13 +48,13 @@ test('the reason names where the days went, a hold by what it waits for', () => 
 test('no room is said with its reason; when all fits, the next pickup is', () => {
   expect(
     planSentence(
-      view([piece('Box', {})], {
+      view([piece('Box', { steps: [{ id: 's', title: 'Prime' }] as never })], {
         unplanned: [{ step: 's', piece: 'Box', reason: { code: 'said', words: 'Too cold.' } }],
       }),
       null,
       saying,
     ),
-  ).toMatchObject({ headline: 'Box has no room in the plan.', reason: 'Too cold.' });
+  ).toMatchObject({ headline: 'Box has no room in the plan.', reason: '“Prime”: Too cold.' });
   expect(
     planSentence(view([piece('Box', { due: NOW + 600 })], { ready: { Box: NOW + 60 } }), null, saying),
   ).toMatchObject({ kind: 'fine', reason: expect.stringMatching(/^Next out: Box/) as string });
@@ -71,5 +71,9 @@ test('what a change moved is said by piece, later or sooner; what waiting moved 
   expect(said('clock', 'person')).toMatch(/^With the time it had waited: Box is ready 2 h 10 later, /);
   expect(said('clock', 'person', 9)).toMatch(/^Box is ready/);
   expect(said('clock', 'clock')).toMatch(/^Box is ready/);
-  expect(changeSentence({ moves: [] } as never, after('person') as never, saying)).toBeNull();
+  const nothing = (piece: string | null) =>
+    changeSentence({ moves: [], piece } as never, after('person') as never, saying);
+  expect(nothing('chest')).toBe('Nothing else moves.');
+  // Of a change to the whole shop there is no else.
+  expect(nothing(null)).toBe('Nothing moves.');
 });

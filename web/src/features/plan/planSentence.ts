@@ -1,5 +1,5 @@
 import type { WorkshopView } from '@app/contract';
-import { type Explained, type Saying, sayLeadTime, sayLength, sayNoRoom, sayTime } from '@app/core';
+import { type Explained, type Saying, sayLeadTime, sayLength, sayNoRoomFor, sayTime } from '@app/core';
 
 export type Sentence = {
   readonly kind: 'late' | 'unplanned' | 'fine' | 'overdue';
@@ -35,7 +35,10 @@ export function planSentence(view: WorkshopView, explained: Explained | null, sa
       kind: 'unplanned',
       piece: left.piece,
       headline: `${piece?.name ?? 'A piece'} has no room in the plan.`,
-      reason: sayNoRoom(left.reason),
+      reason: sayNoRoomFor({
+        title: piece?.steps.find((s) => s.id === left.step)?.title ?? 'A step',
+        reason: left.reason,
+      }),
     };
   }
   const next = active.filter((p) => p.due !== null && p.due > saying.now).sort((a, b) => a.due! - b.due!)[0];

@@ -18,7 +18,6 @@ export function LastMove() {
   const saying = useSaying();
   const last = view.changes.find((c) => c.madeBy === 'person');
   if (!last || now - last.at > FRESH_MINUTES || last.undoneBy !== null) return null;
-  const moved = changeSentence(last, view, saying);
   // A tap on its way is the last one: until it is answered nothing earlier can be taken back for it by mistake.
   const onItsWay = cutOffAt !== null ? undefined : taps.all.findLast((t) => t.refused === null);
   return (
@@ -35,7 +34,7 @@ export function LastMove() {
             <span className="condensed text-sub">
               {clock(last.at, saying)} {last.by}:
             </span>{' '}
-            {last.summary}. {moved ?? 'Nothing else moves.'}
+            {last.summary}. {changeSentence(last, view, saying)}
           </>
         )}
       </p>
