@@ -80,6 +80,11 @@ describe('bad input is answered in words with exit 2', () => {
     ['plan', '[]', /must be a JSON object/],
     ['plan', '{}', /^problem is a required field$/],
     ['plan', '{"problem":{}}', /problem\.now is a required field[^]*problem\.pieces is a required field/],
+    [
+      'plan',
+      JSON.stringify({ problem: { ...example.problem, people: [{ entered: 'quick' }] } }),
+      /people\[0\]\.entered must be an object/,
+    ],
     ['route', '{"template":"ship"}', /template is one of chest-of-drawers/],
     ['route', JSON.stringify({ ...ROUTE, edits: 'none' }), /edits must be a .array. type/],
     ['route', JSON.stringify({ ...ROUTE, dimensions: { parts: -4 } }), /Chairs: enter 2 to 24/],

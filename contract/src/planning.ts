@@ -28,7 +28,13 @@ const hours = object({
   ).required(),
 });
 const limits = object({ minTemperature_c: number().required(), maxHumidity_pct: number().required() });
-const person = object({ id: id(), name: id(), hours: hours.required(), skills: mapOf(number()) });
+const person = object({
+  id: id(),
+  name: id(),
+  hours: hours.required(),
+  skills: mapOf(number()),
+  entered: lazy((given: unknown) => (given === undefined ? mixed() : mapOf(number()))),
+});
 const station = object({
   id: id(),
   name: id(),

@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import {
+  atOwnPace,
   changedBy,
   compareScores,
   dateOf,
@@ -214,6 +215,14 @@ describe('how much better or worse', () => {
     const racks = [...busy.stations, { ...busy.stations[1]!, id: 'big', capacity: 5 }];
     const more = withOneMore({ ...busy, stations: racks }, { kind: 'space', station: 'rack' });
     expect(more.stations.map((s) => s.capacity)).toEqual([2, 2, 6]);
+  });
+  test('somebody like one whose pace is known from the log comes at the pace that was entered', () => {
+    const [ada] = busy.people;
+    const shop = { people: [ada!], ownPace: { [ada!.id]: { paint: 1.5 } } };
+    const [known] = atOwnPace(shop);
+    expect(known!.skills.paint).toBeCloseTo(ada!.skills.paint! / 1.5, 9);
+    expect(personLike([known!], known!, 'Helper').skills).toEqual(ada!.skills);
+    expect(personLike([ada!], ada!, 'Helper').skills).toEqual(ada!.skills);
   });
   test('an id is never given twice', () => {
     const [ada] = busy.people;

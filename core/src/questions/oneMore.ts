@@ -5,11 +5,14 @@ import { type Score, scoreOf } from '../planner/build/score.ts';
 import type { Scarce } from '../planner/explain/bottleneck.ts';
 import type { Person, Plan, Problem, Station } from '../planner/model/model.ts';
 
-/** Somebody who can do what another can, as an id that is not in the shop yet. */
+/**
+ * Somebody who can do what another can, under an id that is not in the shop yet, and at the pace that was entered: what the log says
+ * of another is theirs alone.
+ */
 export function personLike(people: readonly Person[], like: Person, name: string, hours: Hours = like.hours): Person {
   let id = `${like.id}-again`;
   while (people.some((p) => p.id === id)) id += '-again';
-  return { ...like, id, name, hours };
+  return { id, name, hours, skills: like.entered ?? like.skills };
 }
 
 /** With somebody more, in the order of ids, as a shop keeps its people: the order decides between what is as good. */

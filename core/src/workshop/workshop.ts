@@ -157,7 +157,7 @@ export function atOwnPace({ people, ownPace }: Pick<Shop, 'people' | 'ownPace'>)
     const skills = Object.fromEntries(
       Object.entries(p.skills).map(([skill, speed]) => [skill, speed / (own[skill as keyof typeof own] ?? 1)]),
     );
-    return { ...p, skills };
+    return { ...p, skills, entered: p.skills };
   });
 }
 const NO_SHOP = { paints: [], products: [], people: [] };

@@ -20,6 +20,8 @@ export type Person = {
   readonly hours: Hours;
   /** Speed by skill: 1 is ordinary, 0.5 takes twice as long. A missing skill cannot be asked of them. */
   readonly skills: Readonly<Partial<Record<Skill, number>>>;
+  /** The same as it was entered, where the log says otherwise: of somebody new who is like them no more is known. */
+  readonly entered?: Readonly<Partial<Record<Skill, number>>>;
 };
 export type Station = {
   readonly id: string;
