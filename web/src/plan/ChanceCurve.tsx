@@ -2,14 +2,16 @@ import { type Chances, type Instant, sayDay, type Saying, sayTime } from '@app/c
 import { scaleLinear } from 'd3';
 
 const WIDTH = 320;
-const HEIGHT = 112;
+const HEIGHT = 124;
 const FOOT = 46;
+/** Above the curve the pennant has its place, which would be crossed by it. */
+const TOP = 20;
 
 /** The place of the curve while the plan is rehearsed, so that nothing moves when it comes. */
 export function Rehearsing() {
   return (
     <svg viewBox={`0 0 ${WIDTH} ${HEIGHT + 10}`} className="w-full" role="img" aria-label="Rehearsing the plan">
-      <path d={`M8 8V${HEIGHT - FOOT}H${WIDTH - 70}`} fill="none" stroke="var(--m-keyline)" />
+      <path d={`M8 ${TOP}V${HEIGHT - FOOT}H${WIDTH - 70}`} fill="none" stroke="var(--m-keyline)" />
       <text x="20" y={HEIGHT - FOOT - 12} fontSize="12" fill="var(--m-sub)">
         Rehearsing the plan…
       </text>
@@ -42,7 +44,7 @@ export function ChanceCurve({
     .clamp(true);
   const y = scaleLinear()
     .domain([0, 1])
-    .range([HEIGHT - FOOT, 8]);
+    .range([HEIGHT - FOOT, TOP]);
   let path = `M${x(known[0]!)} ${y(0)}`;
   known.forEach((at, i) => {
     path += `H${x(at)}V${y((i + 1) / sample.length)}`;
@@ -53,8 +55,6 @@ export function ChanceCurve({
     [p80, '80 %', 12],
     [p95, '95 %', 24],
   ] as const;
-  // The flag of a late date stands where the word would.
-  const isFlagged = due !== null && x(due) > WIDTH - 140;
   const chance = chances.due === null ? '' : `${Math.round(chances.due * 100)} % by the date asked for; `;
   return (
     <svg
@@ -65,7 +65,7 @@ export function ChanceCurve({
     >
       <path d={path} fill="var(--m-ink)" fillOpacity="0.16" stroke="var(--m-ink)" strokeWidth="1.2" />
       <path d={`M8 ${y(1)}V${y(0)}H${WIDTH - 70}`} fill="none" stroke="var(--m-keyline)" />
-      <text x={WIDTH - 66} y={y(1) + (isFlagged ? 26 : 10)} fontSize="12" fill="var(--m-sub)">
+      <text x={WIDTH - 66} y={y(1) + 10} fontSize="12" fill="var(--m-sub)">
         all ready
       </text>
       <text x={WIDTH - 66} y={y(0)} fontSize="12" fill="var(--m-sub)">
@@ -95,11 +95,11 @@ export function ChanceCurve({
       )}
       {due !== null && (
         <g>
-          <path d={`M${x(due)} 4V${HEIGHT - FOOT}`} stroke="var(--m-ink)" strokeWidth="1.4" strokeDasharray="4 3" />
-          <path d={`M${x(due)} 4l14 5-14 5z`} fill="none" stroke="var(--m-ink)" />
-          <path d={`M${x(due)} 4l7 2.5v5l-7 2.5z`} fill="var(--m-ink)" />
+          <path d={`M${x(due)} 2V${HEIGHT - FOOT}`} stroke="var(--m-ink)" strokeWidth="1.4" strokeDasharray="4 3" />
+          <path d={`M${x(due)} 2l14 5-14 5z`} fill="none" stroke="var(--m-ink)" />
+          <path d={`M${x(due)} 2l7 2.5v5l-7 2.5z`} fill="var(--m-ink)" />
           {chances.due !== null && (
-            <text x={x(due) + 18} y="14" fontSize="13" fontWeight="600" fill="var(--m-ink)">
+            <text x={x(due) + 18} y="12" fontSize="13" fontWeight="600" fill="var(--m-ink)">
               {Math.round(chances.due * 100)} %
             </text>
           )}
