@@ -59,7 +59,8 @@ export function tailsOf(model: EngineModel): Float64Array {
  */
 export function leastCosts(model: EngineModel): Float64Array {
   const { done, missing } = headsAndTailsOf(model);
-  return Float64Array.from(model.pieces, (p, k) => missing[k]! * UNPLACED + costOfDone(p, done[k]!));
+  const lastOf = (k: number) => (missing[k]! > 0 ? model.slots : done[k]!);
+  return Float64Array.from(model.pieces, (p, k) => missing[k]! * UNPLACED + costOfDone(p, lastOf(k)));
 }
 
 /** Fewest slots a step can take, in the fastest mode. */

@@ -35,7 +35,7 @@ export class LowerBound {
 
   /** Slot before which a piece is not done, alone in the shop. */
   doneAlone(piece: number): number {
-    return this.#alone.done[piece]!;
+    return Math.min(this.#alone.done[piece]!, this.#model.slots);
   }
 
   /** Each piece as if no other were there. */
@@ -76,7 +76,7 @@ function entriesOf(model: EngineModel, alone: HeadsAndTails, workload: Workload)
   return byPiece.map((loads, k) => {
     const keys = loads.flatMap((load, w) =>
       chancesOf(load, workload, hours, bound, model.slots).map(
-        ({ done, stretch }) => (Math.max(done, alone.done[k]!) * MOST + w) * MOST + stretch,
+        ({ done, stretch }) => (Math.max(done, Math.min(alone.done[k]!, model.slots)) * MOST + w) * MOST + stretch,
       ),
     );
     bound.forget();
