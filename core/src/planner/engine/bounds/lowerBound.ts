@@ -47,13 +47,13 @@ export class LowerBound {
    * All of them in the hours there are.
    * @param upper what some plan costs
    * @param rounds how often the prices of hours are mended
-   * Cost: O(steps * 600) once, and in each round
+   * Cost: O(parts of work * stretches of time) once, and in each round
    */
   together(costOf: CostOfDone, upper: number, rounds: number): number {
     const alone = this.alone(costOf);
     if (alone >= upper) return alone;
     this.#workload ??= workloadOf(this.#model, this.#alone);
-    this.#entries ??= entriesOf(this.#model, this.#alone, this.#workload);
+    this.#entries ??= entriesOf(this.#model, this.#workload, (k) => this.doneAlone(k));
     let rest = 0;
     const pieces: PricedPiece[] = [];
     this.#entries.forEach(({ loads, workOf, stretchOf, done }, k) => {
@@ -68,15 +68,15 @@ export class LowerBound {
   }
 }
 
-function entriesOf(model: EngineModel, alone: HeadsAndTails, workload: Workload): Entries[] {
+function entriesOf(model: EngineModel, workload: Workload, doneAlone: (piece: number) => number): Entries[] {
   const hours = new OwnHours(model);
   const bound = calendarBound(model, hours);
   const byPiece: Load[][] = model.pieces.map(() => []);
   for (const load of workload.loads) byPiece[load.piece]!.push(load);
   return byPiece.map((loads, k) => {
     const keys = loads.flatMap((load, w) =>
-      chancesOf(load, workload, hours, bound, model.slots).map(
-        ({ done, stretch }) => (Math.max(done, Math.min(alone.done[k]!, model.slots)) * MOST + w) * MOST + stretch,
+      optionsOf(load, workload, hours, bound, model.slots).map(
+        ({ done, stretch }) => (Math.max(done, doneAlone(k)) * MOST + w) * MOST + stretch,
       ),
     );
     bound.forget();
@@ -94,7 +94,7 @@ function entriesOf(model: EngineModel, alone: HeadsAndTails, workload: Workload)
 const MOST = 4096;
 
 /** In which stretches a load may be, and when its piece is done at best if some of it is there. */
-function chancesOf(
+function optionsOf(
   { step, from, before, after, pools: own }: Load,
   { pools, bounds }: Workload,
   hours: OwnHours,
