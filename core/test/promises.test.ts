@@ -83,7 +83,8 @@ describe('what a step waits for', () => {
             expect(s.after.map((l) => l.step)).toContain(wait.step);
             expect(placed.start - wait.until).toBeLessThan(5);
           }
-          if (!['nothing', 'step', 'pin', 'arrival', 'several'].includes(wait.kind)) {
+          if (wait.kind === 'delivery') expect(placed.start - wait.until, `${seed} ${s.id}`).toBeLessThan(5);
+          if (!['nothing', 'step', 'pin', 'arrival', 'delivery', 'several'].includes(wait.kind)) {
             conflictSet++;
             expect('until' in wait ? wait.until : 0).toBe(placed.start);
           }
