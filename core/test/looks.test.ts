@@ -2,11 +2,13 @@ import { describe, expect, test } from 'vitest';
 import {
   editedRoute,
   foundEdit,
+  type LookCheck,
   lookById,
   LOOK_CHECKS,
   looksAfter,
   type OwnStep,
   PRODUCTS,
+  type Refusal,
   rescueEdits,
   type RouteEdit,
   routeFaults,
@@ -68,7 +70,7 @@ describe('a rescue goes through the surfaces', () => {
     '%s leaves a route on which every step meets what it needs',
     (_, look) => {
       for (const { input, step } of ask(look.id)) {
-        const edits = rescueEdits(look, step, zonesOfStep(step, zonesOn(input)), []);
+        const edits = rescueEdits(look, step, zonesOfStep(step, zonesOn(input)), [], input.brief.refusals ?? []);
         const route = editedRoute(input, edits);
         expect(route.unused, `${look.id} after ${step.key}`).toEqual([]);
         expect(route.steps.length).toBeGreaterThan(editedRoute(input, []).steps.length);
@@ -76,18 +78,29 @@ describe('a rescue goes through the surfaces', () => {
       }
     },
   );
+  test('no shellac is laid in a rescue where the owner refuses it, and a stain is blocked all the same', () => {
+    const rescued = (look: LookCheck, refusals: readonly Refusal[]) => {
+      const { step } = ask(look.id)[0]!;
+      return rescueEdits(look, step, step.zones, [], refusals).flatMap((e) => (e.op === 'add' ? [e.step] : []));
+    };
+    const dye = lookById.get('dye-on-cloth')!;
+    expect(rescued(dye, []).map((s) => s.product)).toEqual(['shellac-primer', 'shellac-primer']);
+    expect(rescued(dye, ['no-shellac']).map((s) => s.product)).toEqual(['stain-blocker', 'stain-blocker']);
+    for (const look of LOOK_CHECKS.filter((l) => ask(l.id).length > 0))
+      for (const s of rescued(look, ['no-shellac'])) expect(`${s.title} ${s.product}`, look.id).not.toMatch(/shellac/i);
+  });
   test('twice the same fault is rescued twice, under other keys', () => {
     const { input, step } = ask('nibs')[0]!;
     const look = lookById.get('nibs')!;
-    const first = rescueEdits(look, step, step.zones, []);
-    const second = rescueEdits(look, step, step.zones, first);
+    const first = rescueEdits(look, step, step.zones, [], []);
+    const second = rescueEdits(look, step, step.zones, first, []);
     expect(editedRoute(input, [...first, ...second]).unused).toEqual([]);
     const key = (e: RouteEdit | undefined) => (e as { step: OwnStep }).step.key;
     expect(key(second[0])).not.toBe(key(first[0]));
   });
   test('where the fault is, and nowhere else', () => {
     const { step } = ask('holidays').find((x) => x.step.zones.length > 1)!;
-    const [edit] = rescueEdits(lookById.get('holidays')!, step, [step.zones[0]!], []);
+    const [edit] = rescueEdits(lookById.get('holidays')!, step, [step.zones[0]!], [], []);
     expect(edit).toMatchObject({ op: 'add', after: step.key, step: { zones: [step.zones[0]], product: step.product } });
   });
   test('what is found while working is so many minutes more behind the step in hand', () => {

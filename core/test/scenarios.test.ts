@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { productById, type Brief, learn, type Look } from '../src/index.ts';
+import { productById, type Brief, learn, type Look, type Refusal } from '../src/index.ts';
 import {
   heldBy,
   coatsOf,
@@ -233,6 +233,13 @@ describe('pieces an experienced painter would recognise', () => {
     expect(isBefore(flat, 'paint-2', 'stencil') && isBefore(flat, 'stencil', 'clear-body-1')).toBe(true);
     const raised = routeOf({ brief: brief({ kind: 'stencil', style: 'raised' }) });
     expect(isBefore(raised, 'paste-seal', 'paint-1')).toBe(true);
+    const sealedBy = (refusals: readonly Refusal[]) => {
+      const route = routeOf({ brief: { ...brief({ kind: 'stencil', style: 'raised' }), refusals } });
+      const { product, method } = route.steps.find((s) => s.key === 'paste-seal')!;
+      return [product, method];
+    };
+    expect(sealedBy([])).toEqual(['shellac-sealer', 'aerosol']);
+    expect(sealedBy(['no-shellac'])).toEqual(['bonding-primer', 'brush']);
   });
   test('26 a silk-screened pattern is laid over a base that has dried', () => {
     const r = routeOf({ brief: brief({ kind: 'stencil', style: 'silk-screen' }) });

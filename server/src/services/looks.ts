@@ -20,7 +20,7 @@ export function tellLook(deps: Deps, actor: Actor, stepId: string, input: StepLo
       const { state, route, piece_id } = step;
       if (state.kind !== 'done')
         throw new ApiError('STEP_STATE', { detail: 'Tap Done first; then say what it looks like.' });
-      const { zones, edits } = await rows.mustRead('pieces', piece_id);
+      const { zones, edits, brief } = await rows.mustRead('pieces', piece_id);
       const where = zonesOfStep(route, zones, input.zones);
       const { outcome } = input;
       const looked: Looked = { look: look.id, outcome, at: happened(deps, input.at), zones: where };
@@ -29,7 +29,9 @@ export function tellLook(deps: Deps, actor: Actor, stepId: string, input: StepLo
         outcome === 'fault' ? look.fault : outcome === 'accepted' ? `${look.fault}, accepted as it is` : 'fine';
       const summary = `Looked at “${route.title}” on ${piece}: ${words.charAt(0).toLowerCase()}${words.slice(1)}`;
       if (outcome !== 'fault') return { summary, piece: piece_id, planning: 'none' };
-      await rebuildPiece(rows, piece_id, { edits: [...edits, ...rescueEdits(look, route, where, edits)] });
+      await rebuildPiece(rows, piece_id, {
+        edits: [...edits, ...rescueEdits(look, route, where, edits, brief.refusals ?? [])],
+      });
       return { summary, piece: piece_id, touched: [piece_id], planning: 'repair' };
     },
   });

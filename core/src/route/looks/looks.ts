@@ -16,6 +16,8 @@ export type RescueStep = {
   readonly acts: readonly Act[];
   /** Shortest wait before it, beside the drying. */
   readonly wait_minutes?: number;
+  /** What is done where the owner refuses shellac. */
+  readonly withoutShellac?: Pick<RescueStep, 'title' | 'product'>;
 };
 /** again: sand back and lay it again · block: one more blocking coat · steps: these, behind the step. */
 export type Rescue =
@@ -80,8 +82,14 @@ export const LOOK_CHECKS: readonly LookCheck[] = [
         product: 'shellac-primer',
         coat: 'primer',
         colour: '#e9e4d6',
+        withoutShellac: { title: 'Seal the dye in with waterborne stain-blocker', product: 'stain-blocker' },
       }),
-      work('Second coat of shellac primer', 25, [], { product: 'shellac-primer', coat: 'primer', colour: '#e9e4d6' }),
+      work('Second coat of shellac primer', 25, [], {
+        product: 'shellac-primer',
+        coat: 'primer',
+        colour: '#e9e4d6',
+        withoutShellac: { title: 'Second coat of stain-blocker, and look at it in daylight', product: 'stain-blocker' },
+      }),
     ),
   },
   {
@@ -198,6 +206,7 @@ export const LOOK_CHECKS: readonly LookCheck[] = [
         product: 'shellac-primer',
         coat: 'primer',
         colour: '#e9e4d6',
+        withoutShellac: { title: 'Touch it in with an artist’s brush', product: 'stain-blocker' },
       }),
     ),
   },

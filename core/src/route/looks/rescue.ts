@@ -1,3 +1,4 @@
+import type { Refusal } from '../brief.ts';
 import type { RouteStep, Zone } from '../piece.ts';
 import { nextRound, type OwnStep, type RouteEdit } from '../edit/routeEdit.ts';
 import type { LookCheck, RescueStep } from './looks.ts';
@@ -13,12 +14,14 @@ export function zonesOfStep(step: RouteStep, piece: readonly Zone[], chosen: rea
 /**
  * The changes to a route that a rescue is: behind the step that was looked at, one after the other, on the zones where the
  * fault is.
+ * @param refusals what the owner does not want on the piece
  */
 export function rescueEdits(
   look: LookCheck,
   step: RouteStep,
   zones: readonly string[],
   edits: readonly RouteEdit[],
+  refusals: readonly Refusal[],
 ): RouteEdit[] {
   const { rescue } = look;
   if (rescue.do === 'again') return [{ op: 'redo', step: step.key, round: nextRound(edits, 'redo', step.key) }];
@@ -27,7 +30,8 @@ export function rescueEdits(
   return rescue.steps.map((r, i) => {
     const key = `rescue-${number + i}-${look.id}`;
     const after = i === 0 ? step.key : `rescue-${number + i - 1}-${look.id}`;
-    return { op: 'add', after, step: ownStep(r, step, key, zones) };
+    const allowed = refusals.includes('no-shellac') ? { ...r, ...r.withoutShellac } : r;
+    return { op: 'add', after, step: ownStep(allowed, step, key, zones) };
   });
 }
 
