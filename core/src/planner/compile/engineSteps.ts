@@ -144,7 +144,7 @@ function ownDisjunctions({ numbered, disjunctions }: Compiled, piece: number): P
   return found;
 }
 
-/** All that each step of a piece waits for, and what that waits for. */
+/** All that each step of a piece waits for, and what that waits for; but for what a step waited for that was begun before its turn. */
 function ancestors(
   own: readonly number[],
   { steps, indexOf }: NumberedSteps,
@@ -159,7 +159,7 @@ function ancestors(
       const k = indexOf.get(step);
       if (k === undefined) continue;
       before.add(k);
-      for (const b of collect(k)) before.add(b);
+      if (steps[k]!.state.kind === 'planned') for (const b of collect(k)) before.add(b);
     }
     return before;
   };
