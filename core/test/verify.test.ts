@@ -136,3 +136,44 @@ describe('the smallest corruption of each rule is named by rule and step', () =>
     expect(new Set(cases.map(([rule]) => rule))).toEqual(new Set(Object.keys(all)));
   });
 });
+
+describe('work outdoors that the night may break', () => {
+  const EVENINGS = Array.from({ length: 7 }, () => [{ from: 12 * 60, until: 21 * 60 }]);
+  const yard = {
+    id: 'yard',
+    name: 'Yard',
+    kind: 'outdoors',
+    capacity: 1,
+    hours: null,
+    climate: 'shed',
+    daylight: true,
+  } as const;
+  const strip = step('strip', {
+    work_minutes: 240,
+    splittable: true,
+    needs: [{ kind: 'outdoors', units: 1, span: 'work' }],
+  });
+  // Berlin, 2 March: sunset at 17:49 (almanac), while people are there until nine.
+  const problem = smallShop([piece('door', [strip], { arrival: at(0, 15) })], {
+    sun: { latitude_deg: 52.5, longitude_deg: 13.4 },
+    stations: [yard],
+    people: [{ id: 'ada', name: 'Ada', hours: { weekly: EVENINGS, exceptions: [], blocks: [] }, skills: EVERY_SKILL }],
+  });
+  const plan = planAfresh(problem);
+  const ending = (end: number) =>
+    verify(problem, { ...plan, steps: { strip: { ...plan.steps['strip']!, end } }, ready: { door: end } }).map(
+      (f) => f.rule,
+    );
+
+  test('stops when it gets dark and goes on the next noon', () => {
+    const { start, end } = plan.steps['strip']!;
+    expect(start).toBe(at(0, 15));
+    expect(end).toBeGreaterThan(at(1, 13));
+    expect(end).toBeLessThan(at(1, 13, 25));
+    expect(verify(problem, plan)).toEqual([]);
+  });
+  test('does not go on in the evening, and takes no longer than it needs', () => {
+    expect(ending(at(0, 19))).toContain('hours');
+    expect(ending(plan.steps['strip']!.end + 30)).toContain('hours');
+  });
+});

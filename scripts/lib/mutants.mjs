@@ -567,6 +567,27 @@ export const MUTANTS = [
     tests: core('promises'),
   },
   {
+    file: 'core/src/verify/verify.ts',
+    find: 'if (sun_deg(t) >= DAY_DEG) inFullLight++;',
+    to: 'inFullLight++;',
+    fault: 'hours of darkness count as time in which work outdoors could have gone on',
+    tests: core('verify'),
+  },
+  {
+    file: 'core/src/verify/verify.ts',
+    find: '    sun_deg(t) >= DUSK_DEG;',
+    to: '    sun_deg(t) >= -Infinity;',
+    fault: 'work outdoors that may be broken goes on in the dark',
+    tests: core('verify'),
+  },
+  {
+    file: 'core/src/planner/compile/engineSteps.ts',
+    find: "if (steps[k]!.state.kind === 'planned') for (const b of collect(k)) before.add(b);",
+    to: 'for (const b of collect(k)) before.add(b);',
+    fault: 'two steps on one part are worked at once where the one between them was begun before its turn',
+    tests: core('events'),
+  },
+  {
     file: engine('bounds/lowerBound.ts'),
     find: 'return Math.max(alone, rest + pricedHours(',
     to: 'return alone + Math.max(0, rest + pricedHours(',

@@ -1,5 +1,9 @@
 import type { Position } from '../calendar/daylight.ts';
 
+/** The planner's sun and this one differ by a few minutes; below the first it is down for both, above the second up for both. */
+export const DUSK_DEG = -2;
+export const DAY_DEG = 0.5;
+
 /**
  * Height of the sun over the horizon by the low-precision formulas of the Astronomical Almanac: mean longitude and
  * anomaly, ecliptic longitude, sidereal time. The planner finds its sunrise another way.

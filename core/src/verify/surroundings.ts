@@ -1,5 +1,5 @@
 import type { PieceToPlan, Placement, Plan, Problem, Station, Step } from '../planner/model/model.ts';
-import { sunElevation_deg } from './sun.ts';
+import { DUSK_DEG, sunElevation_deg } from './sun.ts';
 import { firstFrom } from './facts.ts';
 import type { Say } from './verify.ts';
 
@@ -79,9 +79,6 @@ function wetOf(placed: Placed, stations: ReadonlyMap<string, Station>): Wet {
   });
   return { placed, from: at.start, touch, spots };
 }
-
-/** The planner's sun and this one differ by a few minutes; the sun is down for both well before this. */
-const DUSK_DEG = -2;
 
 function checkDaylight(problem: Problem, placed: readonly Placed[], say: Say): void {
   if (!problem.sun) return;

@@ -1,6 +1,7 @@
 import type { DryingLimits } from '../drying/dryingCurve.ts';
 import type { Link, PieceToPlan, Placement, Plan, Problem, Station, Step } from '../planner/model/model.ts';
 import { Facts, firstFrom } from './facts.ts';
+import { DAY_DEG, DUSK_DEG, sunElevation_deg } from './sun.ts';
 import { checkSurroundings } from './surroundings.ts';
 import { WallCalendar } from './wallCalendar.ts';
 
@@ -205,20 +206,30 @@ function checkWorkingTime(
   const speeds = at.people.map((id) => facts.people.get(id)?.skills[step.skill] ?? 1);
   const wanted = step.work_minutes / (speeds.length > 0 ? Math.min(...speeds) : 1) + rescue_minutes;
   const workplaces = step.needs.flatMap((n, i) => (n.span === 'wet' ? [] : [at.stations[i]!]));
+  const { sun } = facts.problem;
+  // Work in one go through the dark is told of by itself.
+  const isOutside = step.splittable && workplaces.some((s) => facts.stations.get(s)?.daylight);
+  const sun_deg = (t: number) => (sun && isOutside ? sunElevation_deg(sun, t) : Infinity);
   const isOpen = (t: number) =>
     at.people.every((p) => calendar.personWorks(p, t)) &&
     workplaces.every((s) => calendar.stationOpen(s, t)) &&
     (step.tool === null || calendar.toolRuns(step.tool, t)) &&
-    (!step.noisy || calendar.noiseAllowed(t));
+    (!step.noisy || calendar.noiseAllowed(t)) &&
+    sun_deg(t) >= DUSK_DEG;
   let working = 0;
-  for (let t = at.start; t < at.end; t++) if (isOpen(t)) working++;
+  let inFullLight = 0;
+  for (let t = at.start; t < at.end; t++)
+    if (isOpen(t)) {
+      working++;
+      if (sun_deg(t) >= DAY_DEG) inFullLight++;
+    }
   const closed = at.end - at.start - working;
   if (!step.splittable && closed > 0)
     say('one-go', step, `${title} must be done in one go but runs through ${closed} closed minutes.`);
   if (working < wanted - 1e-6)
     say('hours', step, `${title} has ${working} working minutes and needs ${Math.ceil(wanted)}.`);
-  if (working >= wanted + 5)
-    say('hours', step, `${title} takes ${working} working minutes though ${Math.ceil(wanted)} are enough.`);
+  if (inFullLight >= wanted + 5)
+    say('hours', step, `${title} takes ${inFullLight} working minutes though ${Math.ceil(wanted)} are enough.`);
   if (step.splittable && at.end > at.start && !(isOpen(at.start) && isOpen(at.end - 1)))
     say('hours', step, `${title} starts or ends in closed time.`);
 }

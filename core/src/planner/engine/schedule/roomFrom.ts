@@ -4,7 +4,7 @@ import { dustFree, type PartialSchedule, slotsOf } from './partialSchedule.ts';
 
 /**
  * A slot at or after `at` before which a step cannot start, since what of its piece may not be worked on beside it is, or its place or air
- * are taken, in every mode. Nobody's hands are looked at, nor what follows the end of its work, nor further than `ahead` slots: where
+ * are taken, in every mode. Nobody's hands are looked at, nor what follows the end of its work, nor a place or air further than `ahead` slots: where
  * there may be nothing for longer than that, it is `at`.
  * Cost: O(disjunctions + modes * words scanned)
  */
