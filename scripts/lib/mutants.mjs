@@ -955,8 +955,8 @@ export const MUTANTS = [
   },
   {
     file: 'core/src/verify/verify.ts',
-    find: 'if (working >= wanted + 5)',
-    to: 'if (working >= wanted + 60)',
+    find: 'if (inFullLight >= wanted + 5)',
+    to: 'if (inFullLight >= wanted + 60)',
     fault: 'the verifier takes an hour too much',
     tests: VERIFY,
   },
@@ -1391,14 +1391,14 @@ export const MUTANTS = [
     tests: core('remedies'),
   },
   {
-    file: 'web/src/features/new-piece/PromisePanel.tsx',
+    file: 'web/src/features/new-piece/WaysToDate.tsx',
     find: '(isTried ? { asTried: true } : {})',
     to: '({})',
     fault: 'hours are changed with another plan than the one by which the way was found',
     tests: ['web/src/features/new-piece/promisePanel.alone.test.tsx'],
   },
   {
-    file: 'web/src/features/new-piece/PromisePanel.tsx',
+    file: 'web/src/features/new-piece/WaysToDate.tsx',
     find: 'timesIn100(kept) > timesIn100(without)',
     to: 'kept > without',
     fault: 'a way is not called no surer where both numbers read the same',
@@ -1447,7 +1447,7 @@ export const MUTANTS = [
     tests: ['web/src/core/core.worker.test.ts'],
   },
   {
-    file: 'web/src/features/new-piece/PromisePanel.tsx',
+    file: 'web/src/features/new-piece/WaysToDate.tsx',
     find: "isSurer(best.kept ?? 0, without) ? 'Makes it surest: ' : null",
     to: "'Makes it surest: '",
     fault: 'what makes a date no surer is called the surest',
