@@ -567,6 +567,13 @@ export const MUTANTS = [
     tests: core('promises'),
   },
   {
+    file: 'server/src/services/looks.ts',
+    find: 'brief.refusals ?? [])',
+    to: '[])',
+    fault: 'what a look finds is sealed with shellac although the owner refuses it',
+    tests: ['server/test/looks.test.ts'],
+  },
+  {
     file: 'core/src/verify/verify.ts',
     find: 'if (sun_deg(t) >= DAY_DEG) inFullLight++;',
     to: 'inFullLight++;',

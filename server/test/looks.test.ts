@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { problemOf, routeFaults, templateById, meansOf, verify } from '@app/core';
 import type { WorkshopView } from '@app/contract';
 import { afterAll, beforeAll, beforeEach, expect, test } from 'vitest';
-import { Browser, MONDAY_9, openShop, type TestShop } from './shop.ts';
+import { Browser, chest, MONDAY_9, openShop, type TestShop } from './shop.ts';
 
 let shop: TestShop;
 let rona: Browser;
@@ -47,6 +47,16 @@ async function upTo(last: string): Promise<void> {
     if (key === last) return;
   }
 }
+
+test('what is found is sealed without shellac where the owner of the piece refuses it', async () => {
+  rona = await Browser.owner(shop, 'refuses');
+  await rona.addChest(randomUUID(), { brief: { ...chest().brief, refusals: ['no-shellac'] } });
+  await upTo('wash');
+  const told = await tell('wash', 'look', { look: 'dye-on-cloth', outcome: 'fault', consent: true });
+  expect(told.status).toBe(200);
+  const rescue = piece(await rona.view()).steps.filter((s) => s.key.startsWith('rescue-'));
+  expect(rescue.map((s) => s.product)).toEqual(['stain-blocker', 'stain-blocker']);
+});
 
 test('a fault on one part is rescued there before the next coat, and the route and the plan hold', async () => {
   await upTo('paint-1');

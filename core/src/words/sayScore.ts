@@ -58,7 +58,7 @@ function sayLate(what: string, late: number, limit: number): StandingLine {
     };
   return share >= 99
     ? {
-        words: `Not every ${what} is kept, and no plan could keep them better with these hands and hours.`,
+        words: `Not every ${what} is kept, and no plan could keep them noticeably better with these hands and hours.`,
         inAnyPlan: 1,
       }
     : {
@@ -73,7 +73,7 @@ function sayStay(mean_minutes: number, limit_minutes: number): StandingLine {
   const [mean, limit] = [mean_minutes, limit_minutes].map(sayDays) as [string, string];
   const words = `From its arrival until it is ready a piece takes ${mean} on average`;
   return mean === limit
-    ? { words: `${words}; no plan could make that less with these hands and hours.`, inAnyPlan: 1 }
+    ? { words: `${words}; no plan could make that noticeably less with these hands and hours.`, inAnyPlan: 1 }
     : { words: `${words}; in no plan less than ${limit} with these hands and hours.`, inAnyPlan };
 }
 

@@ -1,3 +1,4 @@
+import { BrassHatch } from './BrassHatch.tsx';
 import { type LeadTimePart, sayLength, type Spent, SPENT_WORDS } from '@app/core';
 
 /** Ink for hands, grain for drying, night for closed, brass hatch for every kind of waiting. */
@@ -31,10 +32,7 @@ export function DaysBar({ parts }: { readonly parts: readonly LeadTimePart[] }) 
             <rect width="9" height="34" fill="var(--m-raised)" />
             <path d="M2 0v34" stroke="var(--m-ink)" strokeWidth="1.4" />
           </pattern>
-          <pattern id="days-wait" width="8" height="8" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-            <rect width="8" height="8" fill="var(--m-paper)" />
-            <path d="M0 0v8" stroke="var(--m-brass)" strokeWidth="3" />
-          </pattern>
+          <BrassHatch id="days-wait" />
         </defs>
         {layers.map((p) => (
           <rect

@@ -5,6 +5,7 @@ import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { useStanding } from '../../core/useCore.ts';
 import { BothVersions } from '../../ui/BothVersions.tsx';
+import { BrassHatch } from '../../plan/BrassHatch.tsx';
 import { Button, Field, Select } from '../../ui/parts.tsx';
 import { useTypedForm } from '../../ui/useTypedForm.ts';
 import { SidePanel } from './SidePanel.tsx';
@@ -116,10 +117,7 @@ export function Matters({ improvement, onClose }: { readonly improvement: Improv
 const InAnyPlan = ({ share }: { readonly share: number }) => (
   <svg viewBox="0 0 1000 8" preserveAspectRatio="none" className="mt-0.5 h-2 w-full" aria-hidden>
     <defs>
-      <pattern id="matters-open" width="8" height="8" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-        <rect width="8" height="8" fill="var(--m-paper)" />
-        <path d="M0 0v8" stroke="var(--m-brass)" strokeWidth="3" />
-      </pattern>
+      <BrassHatch id="matters-open" />
     </defs>
     <rect width="1000" height="8" fill="url(#matters-open)" stroke="var(--m-keyline)" />
     <rect width={1000 * share} height="8" fill="var(--m-ink)" />

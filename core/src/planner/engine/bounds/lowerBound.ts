@@ -96,7 +96,7 @@ const MOST = 4096;
 /** In which stretches a load may be, and when its piece is done at best if some of it is there. */
 function optionsOf(
   { step, from, before, after, pools: own }: Load,
-  { pools, bounds }: Workload,
+  { pools, edges }: Workload,
   hours: OwnHours,
   bound: CalendarBound,
   slots: number,
@@ -104,9 +104,9 @@ function optionsOf(
   const out: { done: number; stretch: number }[] = [];
   const first = step < 0 ? from + 1 : hours.endAfter(step, from);
   const soonest = before > 0 ? hours.worked(step, from, before) : from;
-  for (let stretch = 0; stretch + 1 < bounds.length; stretch++) {
-    const at = Math.max(soonest, bounds[stretch]!);
-    if (at >= bounds[stretch + 1]! || own.some((p) => pools[p]![stretch] === 0)) continue;
+  for (let stretch = 0; stretch + 1 < edges.length; stretch++) {
+    const at = Math.max(soonest, edges[stretch]!);
+    if (at >= edges[stretch + 1]! || own.some((p) => pools[p]![stretch] === 0)) continue;
     const end = step < 0 ? at + 1 : Math.max(first, hours.worked(step, at, 1 + after));
     const done = end > slots ? Infinity : step < 0 ? end : bound.ended(step, end);
     if (done >= slots) break;

@@ -18,24 +18,25 @@ export type Load = {
   readonly units: readonly number[];
 };
 
+/** Field terms: renewable resources by time buckets */
 export type Workload = {
   /** What work competes for: by stretch of time, the slots times units there are. */
   readonly pools: readonly Float64Array[];
   readonly loads: readonly Load[];
   /** First slot of each stretch, and the slot after the last. */
-  readonly bounds: Int32Array;
+  readonly edges: Int32Array;
 };
 
 /** All work that is not fixed, and the hours there are for it. The schedule is empty but for what is fixed. */
 export function workloadOf(model: EngineModel, alone: HeadsAndTails): Workload {
-  const bounds = stretchesOf(model);
-  const always = (units: number) => Float64Array.from(bounds.subarray(1), (end, b) => units * (end - bounds[b]!));
+  const edges = stretchesOf(model);
+  const always = (units: number) => Float64Array.from(edges.subarray(1), (end, b) => units * (end - edges[b]!));
   const pools: Float64Array[] = [];
   /** By step: what each of its slots takes. */
   const uses: { pool: number; units: number }[][] = model.steps.map(() => []);
   for (const { who, steps } of crewsOf(model)) {
     for (const i of steps) uses[i]!.push({ pool: pools.length, units: fewestHands(model, i) });
-    pools.push(hoursOf(model, who, bounds));
+    pools.push(hoursOf(model, who, edges));
   }
   for (const [profile, demands] of placesOf(model)) {
     for (const { step, units } of demands) uses[step]!.push({ pool: pools.length, units });
@@ -46,23 +47,23 @@ export function workloadOf(model: EngineModel, alone: HeadsAndTails): Workload {
     loads.push(...staysOf(model, alone, pools.length));
     pools.push(always(model.floor.capacity));
   }
-  return { pools, loads, bounds };
+  return { pools, loads, edges };
 }
 
 /** Half an hour in which somebody is there, and later on longer ones: what is weeks away need not be known as well. */
 function stretchesOf({ people, slots }: EngineModel): Int32Array {
-  const bounds = [0];
+  const edges = [0];
   let open = 0;
   let before = 0;
   for (let s = 0; s < slots; s++) {
     if (people.length > 0 && !people.some((p) => isSet(p.open, s))) continue;
     if (open - before >= Math.max(SHORTEST_SLOTS, GROWTH * open)) {
-      bounds.push(s);
+      edges.push(s);
       before = open;
     }
     open++;
   }
-  return Int32Array.from([...bounds, slots]);
+  return Int32Array.from([...edges, slots]);
 }
 const SHORTEST_SLOTS = 6;
 const GROWTH = 0.08;
@@ -115,12 +116,12 @@ function crewsOf(model: EngineModel): { readonly who: ReadonlySet<number>; reado
 const fewestHands = (model: EngineModel, i: number) =>
   Math.min(...model.steps[i]!.modes.flatMap((w) => w.crews.map((c) => c.length)));
 
-function hoursOf(model: EngineModel, who: ReadonlySet<number>, bounds: Int32Array): Float64Array {
-  const room = new Float64Array(bounds.length - 1);
+function hoursOf(model: EngineModel, who: ReadonlySet<number>, edges: Int32Array): Float64Array {
+  const room = new Float64Array(edges.length - 1);
   for (const p of who) {
     const { free } = model.people[p]!;
     for (let b = 0; b < room.length; b++)
-      for (let s = bounds[b]!; s < bounds[b + 1]!; s++) if (isSet(free, s)) room[b]!++;
+      for (let s = edges[b]!; s < edges[b + 1]!; s++) if (isSet(free, s)) room[b]!++;
   }
   return room;
 }
