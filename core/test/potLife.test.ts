@@ -9,7 +9,9 @@ import {
   productById,
   routeFaults,
   sayNotice,
+  type Plan,
   type ShopPiece,
+  type ShopStep,
   stepsOf,
   verify,
 } from '../src/index.ts';
@@ -148,5 +150,19 @@ describe('in a route and a plan', () => {
     const soon = planAfresh(problemOf(shop, [piece], now));
     const onTime = soon.steps['p.paint-2']!;
     expect(at.end - at.start).toBe(onTime.end - onTime.start + 15);
+    // Begun as planned it ends as planned; what its painter says has it in it already.
+    const endOf = (of: ShopPiece, made: Plan, more: object = {}) => {
+      const begun = made.steps['p.paint-2']!;
+      const steps = of.steps.map((s): ShopStep => {
+        const { start, end, people: by } = made.steps[s.id]!;
+        if (s.key === 'paint-2') return { ...s, state: { kind: 'started', at: start, by, ...more } };
+        return end <= begun.start ? { ...s, state: { kind: 'done', from: start, until: end, by } } : s;
+      });
+      return planAfresh(problemOf(shop, [{ ...of, steps }], begun.start)).steps['p.paint-2']!.end;
+    };
+    expect(endOf(late, plan)).toBe(at.end);
+    expect(endOf(piece, soon)).toBe(onTime.end);
+    expect(endOf(late, plan, { expected: at.start + 10 })).toBe(at.start + 10);
+    expect(endOf(late, plan, { worked: { minutes: 0 } })).toBe(at.end - 15);
   });
 });

@@ -47,6 +47,23 @@ describe('sprayer', () => {
     expect(gap('navy', 'navy')).toBe(0);
     expect(gap('navy', 'white')).toBe(20);
   });
+  test('a clean-out counts from when the tool was put down, and after the colour that was in it last', () => {
+    const sprayed = (load: string, id: string, from: number, until = from + 10) => {
+      const state = { kind: 'done' as const, from, until, by: ['ada'] };
+      return piece(id, [coat(`coat-${id}`, { tool: 'sprayer', sprayed: true, load, needs: [], state })]);
+    };
+    const begins = (before: ReturnType<typeof piece>[], minute: number) =>
+      startOf(
+        planned(smallShop([...before, spraying('white', 'r')], { people: two, tools, now: at(0, 10, minute) })),
+        'coat-r',
+      );
+    const navy = sprayed('navy', 'p', at(0, 10));
+    expect(begins([navy], 30)).toBe(at(0, 10, 30));
+    expect(begins([navy], 25)).toBe(at(0, 10, 30));
+    expect(begins([sprayed('white', 'p', at(0, 9)), sprayed('navy', 'q', at(0, 10))], 10)).toBe(at(0, 10, 30));
+    // Whoever was quicker with it than is planned for may go on with the colour it has now.
+    expect(begins([navy, sprayed('white', 'q', at(0, 10, 10), at(0, 10, 15))], 15)).toBe(at(0, 10, 15));
+  });
   test('the verifier names a clean-out left out', () => {
     const shop = smallShop([spraying('navy', 'p'), spraying('white', 'q')], { people: two, tools });
     const plan = planAfresh(shop);
@@ -164,8 +181,8 @@ describe('floor and shelf', () => {
     expect(startOf(planned(shop), 's-q')).toBe(at(1, 12));
     expect(ruleOf(shop, 's-q', at(0, 11))).toContain('floor');
   });
-  const stock = (deliveries: { at: number; litres: number }[], lead_minutes: number | null) => [
-    { id: 'navy', name: 'Navy', onHand_litres: 1, deliveries, lead_minutes },
+  const stock = (deliveries: { at: number; litres: number }[], ifOrdered: number | null) => [
+    { id: 'navy', name: 'Navy', onHand_litres: 1, deliveries, ifOrdered },
   ];
   const uses = { stock: 'navy', litres: 0.8 };
   const coats = [
@@ -173,14 +190,14 @@ describe('floor and shelf', () => {
     piece('q', [coat('second', { uses })]),
   ];
   test('the second coat waits for the delivery, or for an order placed now, and says so to nobody who does not know', () => {
-    const start = (deliveries: { at: number; litres: number }[], lead: number | null) =>
-      startOf(planned(smallShop(coats, { people: two, stock: stock(deliveries, lead) })), 'second');
-    expect(start([{ at: at(2, 11), litres: 1 }], 9 * 1440)).toBe(at(2, 11));
-    expect(start([], 3 * 1440)).toBe(at(3, 9));
+    const start = (deliveries: { at: number; litres: number }[], ifOrdered: number | null) =>
+      startOf(planned(smallShop(coats, { people: two, stock: stock(deliveries, ifOrdered) })), 'second');
+    expect(start([{ at: at(2, 11), litres: 1 }], at(9, 12))).toBe(at(2, 11));
+    expect(start([], at(3, 12))).toBe(at(3, 12));
     expect(start([], null)).toBeLessThan(at(0, 17));
   });
   test('the verifier names paint used before it is here', () => {
-    const shop = smallShop(coats, { people: two, stock: stock([], 3 * 1440) });
+    const shop = smallShop(coats, { people: two, stock: stock([], at(3, 12)) });
     expect(ruleOf(shop, 'second', at(0, 12))).toContain('stock');
   });
 });

@@ -17,8 +17,9 @@ import { type Planning, PLANNING_DEFAULTS } from '../planner/model/preferences.t
 import type { Recipe } from './recipe.ts';
 import { takenOf } from '../products/portions.ts';
 import { aheadMinutes } from './aheadMinutes.ts';
+import { canComes } from './canComes.ts';
 import { canFor, type ShelfPaint } from './shelf.ts';
-import { minutesLeft, type WorkState } from './workState.ts';
+import { minutesLeft, speedOf, type WorkState } from './workState.ts';
 
 /** A place with air of its own. */
 export type ClimatePlace = {
@@ -81,8 +82,12 @@ export type ShopPiece = {
   readonly steps: readonly ShopStep[];
 };
 
-/** How much air is known before now (films laid days ago still dry), and after the end of what is planned. */
-const BACK_MINUTES = 10 * 1440;
+/**
+ * Air is known back to when a film was laid that still cures, so that the day it is hard does not change as days go by: four
+ * weeks in the warm, twice that in the cold. Common practice.
+ */
+const BACK_MINUTES = 60 * 1440;
+/** And so long after the end of what is planned. */
 const AFTER_MINUTES = 5 * 1440;
 const WEIGHT = { promised: 10, client: 3, stock: 1 };
 
@@ -95,7 +100,7 @@ export const problemOf = (shop: Shop, pieces: readonly ShopPiece[], now: Instant
   new ProblemKeeper().problemOf(shop, pieces, now);
 
 /** What of a problem follows from the shop alone. */
-type OfShop = Pick<Problem, 'products' | 'climates' | 'noiseHours' | 'stock'>;
+type OfShop = Pick<Problem, 'products' | 'climates' | 'noiseHours'>;
 
 /**
  * The planning problems of one shop, one after another: what is the same as in the one before (a piece, the air of a day)
@@ -138,6 +143,13 @@ export class ProblemKeeper {
         pieces.flatMap((p) => p.steps),
         shop.people,
       ),
+      stock: shop.paints.map((p) => ({
+        id: p.id,
+        name: p.name,
+        onHand_litres: p.on_hand_litres,
+        deliveries: p.deliveries ?? [],
+        ifOrdered: p.lead_days === null ? null : canComes(shop.timeZone, now, p.lead_days),
+      })),
       ...this.#ofShop!,
     };
   }
@@ -175,13 +187,6 @@ function ofShop(shop: Shop, midnight: Instant, ahead_minutes: number): OfShop {
       shop.places.map((p) => [p.id, hourlyClimate(p.typical, p.series, shop.timeZone, from, hours, p.air_mps)]),
     ),
     noiseHours: shop.noise ? everyDay(shop.noise) : null,
-    stock: shop.paints.map((p) => ({
-      id: p.id,
-      name: p.name,
-      onHand_litres: p.on_hand_litres,
-      deliveries: p.deliveries ?? [],
-      lead_minutes: p.lead_days === null ? null : p.lead_days * 1440,
-    })),
   };
 }
 
@@ -206,11 +211,12 @@ export function pieceToPlan(shop: Pick<Shop, 'paints' | 'products' | 'people'>):
     steps: p.steps.map((s) => {
       const sprayed = s.method === 'spray' || s.method === 'aerosol';
       const paint = canFor(shop.paints, s);
+      const links = linksOf(s, p, products);
       return {
         id: s.id,
         title: s.title,
         zones: s.zones,
-        work_minutes: minutesLeft(s, shop.people),
+        work_minutes: minutesLeft(s, shop.people) + rescueUnderWay(s, links, p, shop.people),
         hands: s.hands,
         skill: s.skill,
         splittable: s.splittable,
@@ -224,7 +230,7 @@ export function pieceToPlan(shop: Pick<Shop, 'paints' | 'products' | 'people'>):
         thickness: s.thickness,
         load: s.product === null ? null : [s.product, s.colour ?? '', s.method ?? ''].join(' '),
         uses: paint ? { stock: paint.id, litres: takenOf(s, products.get(s.product!)) } : null,
-        after: linksOf(s, p, products).map((l) => ({ ...l, step: stepId(p.id, l.step) })),
+        after: links.map((l) => ({ ...l, step: stepId(p.id, l.step) })),
         state: s.state,
         pin: s.pin,
       };
@@ -261,6 +267,24 @@ function withRescue(link: Link, s: ShopStep, p: ShopPiece, products: ReadonlyMap
     (x) => x.dusty && x.after.some((l) => l.step === before.key) && s.after.some((l) => l.step === x.key),
   );
   return isSanded ? link : { ...link, max_minutes: Math.max(window, link.min_minutes), rescue: SCUFF };
+}
+/** Of work that was begun past its window, what it takes beside its own minutes, by the route's measure, as it was planned with. */
+function rescueUnderWay(
+  { state, skill }: ShopStep,
+  links: readonly Link[],
+  p: ShopPiece,
+  people: Shop['people'],
+): number {
+  // What its painter said, or took up a second time, has it in it.
+  if (state.kind !== 'started' || state.expected !== undefined || state.worked !== undefined) return 0;
+  const windows = links.filter((l) => l.max_minutes !== null);
+  const isMissed = windows.some((l) => {
+    const before = p.steps.find((x) => x.key === l.step)?.state;
+    return before?.kind === 'done' && state.at > before.until + l.max_minutes!;
+  });
+  if (!isMissed || !windows.every((l) => l.rescue)) return 0;
+  const speed = speedOf(people, state.by, skill);
+  return Math.max(...windows.map((l) => l.rescue!.minutes)) * (Number.isFinite(speed) ? speed : 1);
 }
 /** Common practice. */
 const SCUFF = { title: 'scuff-sand', minutes: 15 };

@@ -111,3 +111,6 @@ export const celsiusField = (units: Units): TypedField =>
 
 /** Money in the shop's own currency, of which the app knows no sign. */
 export const sayMoney = (cents: number) => (cents / 100).toFixed(2);
+
+/** “1 day”, “3 days”. */
+export const sayDays = (n: number) => `${n} ${n === 1 ? 'day' : 'days'}`;

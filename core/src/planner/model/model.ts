@@ -50,14 +50,14 @@ export type Tool = {
   readonly cleanout_minutes?: number | undefined;
 };
 
-/** What is on the shelf of one product or colour, what is on its way, and how long a new order takes. */
+/** What is on the shelf of one product or colour, what is on its way, and when a new order would come. */
 export type Stock = {
   readonly id: string;
   readonly name: string;
   readonly onHand_litres: number;
   readonly deliveries: readonly { readonly at: Instant; readonly litres: number }[];
-  /** Null: nobody knows, so nothing waits for it; the plan says what to buy. */
-  readonly lead_minutes: number | null;
+  /** When it is there if it is ordered now. Null: nobody knows, so nothing waits for it; the plan says what to buy. */
+  readonly ifOrdered: Instant | null;
 };
 
 /** Space one step takes: while it is worked, while it is wet (until dry to handle), or both. */

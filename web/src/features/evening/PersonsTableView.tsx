@@ -1,4 +1,12 @@
-import { consumableOf, type CupToLay, lowerFirst, type PersonsTable, sayDay, type ThingToLay } from '@app/core';
+import {
+  canComes,
+  consumableOf,
+  type CupToLay,
+  lowerFirst,
+  type PersonsTable,
+  sayDay,
+  type ThingToLay,
+} from '@app/core';
 import { useInUnits, useSaying } from '../../data/saying.ts';
 import { useCommand } from '../../data/useCommand.tsx';
 import { useProducts } from '../../data/useProducts.ts';
@@ -54,7 +62,7 @@ function Cup({ cup }: { readonly cup: CupToLay }) {
         {cup.short_litres > 0 && (
           <strong className="block text-table text-oxide-text">
             short by {sayLitres(cup.short_litres, units)}
-            {lead === null ? '' : `; ordered now it comes ${sayDay(saying.now + lead * 1440, saying)}`}
+            {lead === null ? '' : `; ordered now it comes ${sayDay(canComes(saying.zone, saying.now, lead), saying)}`}
           </strong>
         )}
         {cup.can === null && cup.colour !== null && isShelfKept && (

@@ -1,12 +1,11 @@
 import { Plus, X } from 'lucide-react';
+import { canComes } from '@app/core';
 import { useSaying } from '../../data/saying.ts';
 import { toField } from '../../step/dateField.ts';
 import { Button, Input } from '../../ui/parts.tsx';
 
 /** A delivery as it is typed. */
 export type TypedDelivery = { readonly at: string; readonly amount: string };
-
-const DAY_MINUTES = 1440;
 
 /** Cans on their way: coats they are needed for wait for them. One that has come goes onto the shelf with one tap. */
 export function DeliveriesField({
@@ -28,7 +27,7 @@ export function DeliveriesField({
   readonly onHere: (index: number) => void;
 }) {
   const saying = useSaying();
-  const expected = saying.now - (saying.now % 60) + (leadDays ?? 3) * DAY_MINUTES;
+  const expected = canComes(saying.zone, saying.now, leadDays ?? 3);
   const edit = (index: number, more: Partial<TypedDelivery>) =>
     onChange(typed.map((d, k) => (k === index ? { ...d, ...more } : d)));
   return (

@@ -1,12 +1,12 @@
 import { PaintInput } from '@app/contract';
-import { sayDay, sayTime, shelfDemand, type ShelfPaint } from '@app/core';
+import { orderBy, sayDay, sayTime, shelfDemand, type ShelfPaint } from '@app/core';
 import { fromField, toField } from '../../step/dateField.ts';
 import { useState } from 'react';
 import { useSaying } from '../../data/saying.ts';
 import { useProducts } from '../../data/useProducts.ts';
 import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
-import { fromTypedLitres, sayLitres, toTypedLitres } from '../../ui/amounts.ts';
+import { fromTypedLitres, sayDays, sayLitres, toTypedLitres } from '../../ui/amounts.ts';
 import { BothVersions } from '../../ui/BothVersions.tsx';
 import { Button, Field, Input, Section, Select } from '../../ui/parts.tsx';
 import { readNumber, readOptional } from '../../ui/readNumber.ts';
@@ -98,7 +98,7 @@ function Shortages({ demand }: { readonly demand: readonly Demand[] }) {
         const step = piece?.steps.find((s) => s.id === short?.step);
         if (!short || !piece || !step) return [];
         const next = paint.deliveries?.find((d) => d.at > saying.now);
-        const buyBy = paint.lead_days === null ? null : short.at - paint.lead_days * 1440;
+        const buyBy = paint.lead_days === null ? null : orderBy(saying.zone, short.at, paint.lead_days);
         return [
           <li key={paint.id} className="text-table">
             <strong className="text-oxide-text">
@@ -109,8 +109,8 @@ function Shortages({ demand }: { readonly demand: readonly Demand[] }) {
             {!next &&
               buyBy !== null &&
               (buyBy < saying.now
-                ? ` A new can takes ${paint.lead_days} days: too late for that day, order it now.`
-                : ` Order by ${sayDay(buyBy, saying)}: a new can takes ${paint.lead_days} days.`)}
+                ? ` A new can takes ${sayDays(paint.lead_days!)}: too late for that day, order it now.`
+                : ` Order by ${sayDay(buyBy, saying)}: a new can takes ${sayDays(paint.lead_days!)}.`)}
           </li>,
         ];
       })}

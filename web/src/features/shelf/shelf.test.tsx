@@ -146,4 +146,25 @@ describe('a can on its way', () => {
     expect(await screen.findByText(/Each can needs the day it comes/)).toBeInTheDocument();
     expect(command).not.toHaveBeenCalled();
   });
+  test.each([
+    ['at noon it comes that day', noon, 1, 'Order by Wed: a new can takes 1 day.'],
+    ['in the morning it has to be there the day before', noon - 60, 1, 'Order by Tue: a new can takes 1 day.'],
+    ['sooner than it can come', noon, 5, 'A new can takes 5 days: too late for that day, order it now.'],
+  ])('needed %s', (_, at, lead_days, words) => {
+    const coat = {
+      id: 'p.paint',
+      title: 'Paint',
+      product: 'matt-paint',
+      colour: '#c9a53c',
+      litres: 1,
+      zones: ['base'],
+    };
+    const pieces = [{ id: 'p', name: 'Chest', active: true, steps: [{ ...coat, state: { kind: 'planned' } }] }];
+    const paints = [{ ...straw, lead_days, deliveries: [] }];
+    const plan = { steps: { 'p.paint': { start: at, end: at + 30 } } };
+    inShop(<PaintsSection />, {
+      view: { ...(shelf as object), shop: { ...(shelf as { shop: object }).shop, paints }, pieces, plan } as never,
+    });
+    expect(screen.getByText(/runs short by/).closest('li')).toHaveTextContent(words);
+  });
 });

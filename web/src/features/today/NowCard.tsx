@@ -1,6 +1,6 @@
 import type { PieceView } from '@app/contract';
 import type { Demand, Notice } from '@app/core';
-import { clock, sayDay, sayLength, sayNotice, sayTime } from '@app/core';
+import { canComes, clock, sayDay, sayLength, sayNotice, sayTime } from '@app/core';
 import { Camera, PaintBucket } from 'lucide-react';
 import { useState } from 'react';
 import { CameraSheet } from '../../camera/CameraSheet.tsx';
@@ -10,7 +10,7 @@ import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { Outcomes } from '../../step/StepActions.tsx';
 import { WhenField } from '../../step/WhenField.tsx';
-import { sayLitres } from '../../ui/amounts.ts';
+import { sayDays, sayLitres } from '../../ui/amounts.ts';
 import { Button } from '../../ui/parts.tsx';
 import { Tag } from '../../ui/Tag.tsx';
 import { type Different, Differently } from './Differently.tsx';
@@ -212,7 +212,7 @@ export function Short({ demand: { paint, short } }: { readonly demand: Demand })
         {paint.name} runs short here by {sayLitres(short.litres, view.workshop.units)}
         {paint.lead_days === null
           ? '.'
-          : `; a can takes ${paint.lead_days} ${paint.lead_days === 1 ? 'day' : 'days'}, ordered today it is here ${sayDay(saying.now + paint.lead_days * 1440, saying)}.`}
+          : `; a can takes ${sayDays(paint.lead_days)}, ordered today it is here ${sayDay(canComes(saying.zone, saying.now, paint.lead_days), saying)}.`}
       </span>
     </p>
   );
