@@ -25,6 +25,8 @@ const bench = { kind: 'bench', units: 1, span: 'both' } as const;
 const coat = (id: string, more: Parameters<typeof step>[1] = {}) =>
   step(id, { skill: 'paint', product: 'matt-paint', needs: [bench], ...more });
 const RUNS = process.env['MOKUME_LONG'] ? 200 : 3;
+/** One in which a pinned coat gave up its time so that its piece was done sooner. */
+const KNOWN = 151;
 
 describe('where a piece’s days go', () => {
   test(`in ${RUNS} workshops the parts add up to the whole, from the chain’s first minute to ready`, () => {
@@ -161,8 +163,8 @@ describe('dragging a step', () => {
     expect(obstacleAt(at(1, 12))).toEqual({ kind: 'space' });
     expect(obstacleAt(at(3, 12))).toBeNull();
   });
-  test(`in ${RUNS} workshops a start that is called possible can be pinned, and the plan keeps it and is right`, () => {
-    for (let seed = 1; seed <= RUNS; seed++) {
+  test(`in ${RUNS + 1} workshops a start that is called possible can be pinned, and the plan keeps it and is right`, () => {
+    for (const seed of [...Array.from({ length: RUNS }, (_, n) => n + 1), KNOWN]) {
       const { problem } = randomWorkshop(seed, 4);
       const found = planAfresh(problem);
       const r = randomFrom(seed);

@@ -326,11 +326,13 @@ function pullForward(draft: Draft, piece: number): void {
   removePiece(schedule, piece);
   const after = placePiece(schedule, scratch, piece, pieces[piece]!.steps, Infinity);
   const worth = WORTH_MOVING_MINUTES / GRID_MINUTES;
-  if (after >= 0) {
+  // A time given by hand that was kept is not given up for being done sooner.
+  const isPinLost = kept.some(([i, start]) => start === steps[i]!.pinSlot && start >= 0 && schedule.start[i] !== start);
+  if (after >= 0 && !isPinLost) {
     const gain = next ? next[1] - schedule.start[next[0]]! : 0;
     if (!wasWhole || after <= before - worth || (after <= before && gain >= worth)) return;
-    releaseFloor(schedule, piece);
   }
+  if (after >= 0) releaseFloor(schedule, piece);
   removeSteps(draft, piece);
   for (const [i, start, end, hold, mode, crew, left] of kept) {
     if (start >= 0) insert(schedule, i, start, end, hold, mode, crew);

@@ -121,6 +121,8 @@ function rescueOf(links: readonly Link[]): number {
 const fixedSlots = (s: Step, at: Placement, grid: Grid) => ({
   start: grid.floor(at.start),
   end: grid.ceil(at.end),
+  usedFrom: grid.rawFloor(at.start),
+  usedUntil: grid.rawCeil(at.end),
   touch: grid.ceil(Math.max(at.end, at.dry.touch ?? at.end)),
   hold: grid.ceil(Math.max(at.end, at.dry.handle ?? at.end)),
   done: doneAt(s, at) === Number.POSITIVE_INFINITY ? grid.slots : grid.ceil(doneAt(s, at)),

@@ -30,8 +30,11 @@ export class Grid {
   floor(at: Instant): number {
     return Math.min(this.slots, Math.max(this.first, this.rawFloor(at)));
   }
+  rawCeil(at: Instant): number {
+    return Math.ceil((at - this.origin) / GRID_MINUTES);
+  }
   ceil(at: Instant): number {
-    return Math.max(this.first, Math.ceil((at - this.origin) / GRID_MINUTES));
+    return Math.max(this.first, this.rawCeil(at));
   }
   /** A slot is open only when all of it is: spans that start off the grid are rounded inward. */
   rowOf(spans: readonly Interval[]): Bits {

@@ -123,6 +123,9 @@ export type EngineStep = {
   readonly fixed: {
     readonly start: number;
     readonly end: number;
+    /** Its work as it really was, before the first slot too (then below 0). */
+    readonly usedFrom: number;
+    readonly usedUntil: number;
     /** Nothing sticks to its film any more, and it can be handled: as it really dries, also when it was laid before all slots. */
     readonly touch: number;
     readonly hold: number;

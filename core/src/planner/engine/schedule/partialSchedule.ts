@@ -94,7 +94,8 @@ export function insert(
     clearRange(person.idle, start, end);
   }
   bookSpace(step, w, start, end, hold, 1);
-  if (w.setups) addSetup(w.setups, start, end, step.group);
+  // Since when the tool is out of use counts for its clean-out, and which set-up came last.
+  if (w.setups) addSetup(w.setups, step.fixed?.usedFrom ?? start, step.fixed?.usedUntil ?? end, step.group);
   if (b.loads && step.group >= 0) b.loads.add(step.group, start, end);
 }
 
