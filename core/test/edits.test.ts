@@ -12,6 +12,7 @@ import {
   type RouteEdit,
   type RouteStep,
   type ShopPiece,
+  type ShopStep,
   sayEdit,
   productById,
   stepsOf,
@@ -240,6 +241,25 @@ test('a route built again keeps what happened, also what it no longer asks for, 
   expect(after.filter((s) => s.state.kind === 'done').map((s) => s.key)).toEqual(['wash-1', 'wash-2']);
   expect(after.find((s) => s.key === 'scuff')!.pin).toEqual({ notBefore: 999 });
   expect(new Set(after.map((s) => s.id)).size).toBe(after.length);
+});
+
+test('what comes next on a wash the new route no longer asks for waits until it is dry, and nothing goes in a circle', () => {
+  const grimy = inputOf({ findings: ['grime'] });
+  const washed = (state: ShopStep['state']) =>
+    rebuilt(
+      'p',
+      stepsOf('p', buildRoute(grimy).steps).map((s) => (s.key === 'wash-1' ? { ...s, state } : s)),
+      editedRoute(CHEST, [{ op: 'strike', step: 'wash', why: 'done' }]).steps,
+    );
+  const isDone = { kind: 'done', from: 10, until: 50, by: ['a'] } as const;
+  const linksTo = (steps: readonly ShopStep[]) =>
+    steps.flatMap((s) => s.after.filter((l) => l.step === 'wash-1').map((l) => [s.key, l.from]));
+  // Sanding waits for the water to be out of the wood; what comes after that waits for the sanding.
+  expect(linksTo(washed(isDone))).toContainEqual(['scuff', 'sand']);
+  expect(linksTo(washed(isDone)).filter(([key]) => key!.startsWith('clear'))).toEqual([]);
+  expect(linksTo(washed({ kind: 'planned' }))).toEqual([]);
+  const done = washed(isDone).find((s) => s.key === 'wash-1')!;
+  expect(done.after.every((l) => washed(isDone).some((s) => s.key === l.step && s.state.kind === 'done'))).toBe(true);
 });
 
 test('a step that is running goes on as it was begun when its route is built again', () => {

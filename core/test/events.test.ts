@@ -17,8 +17,9 @@ const EVENTS = 8;
 const KNOWN = [32, 51, 9];
 
 // People tap late, early, out of order, twice a day, or not at all; whatever happened, the next plan must be right.
-test(`after any ${EVENTS} events in ${RUNS} workshops the plan is feasible and nothing that happened has moved`, () => {
-  for (const seed of new Set([...Array.from({ length: RUNS }, (_, k) => k + 1), ...KNOWN])) {
+test.each([...new Set([...Array.from({ length: RUNS }, (_, k) => k + 1), ...KNOWN])])(
+  `after any ${EVENTS} events in workshop %i the plan is feasible and nothing that happened has moved`,
+  (seed) => {
     const r = randomFrom(seed * 7919);
     const w = randomWorkshop(seed, 3);
     let now = w.now;
@@ -38,8 +39,8 @@ test(`after any ${EVENTS} events in ${RUNS} workshops the plan is feasible and n
           expect(next.steps[s.id], where).toMatchObject({ start: s.state.from, end: s.state.until });
       plan = next;
     }
-  }
-});
+  },
+);
 
 type Lived = RandomPiece & { readonly edits: readonly RouteEdit[] };
 

@@ -2156,4 +2156,25 @@ export const MUTANTS = [
     fault: 'a time given by hand is given up for being done sooner',
     tests: core('questions'),
   },
+  {
+    file: 'server/src/services/keeper.ts',
+    find: 'at.end >= plannedAt && ',
+    to: '',
+    fault: 'a coat left running is told of every minute of the night',
+    tests: ['server/test/work.test.ts'],
+  },
+  {
+    file: 'core/src/workshop/rebuilt.ts',
+    find: 'after: [...s.after, ...wet]',
+    to: 'after: s.after',
+    fault: 'what comes next is planned onto a wash that is still wet',
+    tests: core('edits'),
+  },
+  {
+    file: 'core/src/workshop/rebuilt.ts',
+    find: "known.has(l.step) && old.get(l.step)?.state.kind === 'done'",
+    to: 'known.has(l.step)',
+    fault: 'two steps wait for each other after a route is built again',
+    tests: core('edits'),
+  },
 ];

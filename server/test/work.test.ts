@@ -77,6 +77,28 @@ describe('a piece from the form to the plan', () => {
     expect(stepOf(v, 'take-apart').state.kind).toBe('planned');
     holds(v);
   });
+  test('a coat that nobody noted as done when its painter went home is told of once, not again and again all night', async () => {
+    await rona.addChest();
+    for (const key of ['take-apart', 'wash', 'scuff']) {
+      const v = await rona.view();
+      shop.clock.at = Math.max(shop.clock.at, v.plan.steps[stepOf(v, key).id]!.end);
+      const body = { version: version(await rona.view(), key), by: 'owner' };
+      await rona.command('post', `/steps/${encodeURIComponent(stepOf(v, key).id)}/done`, body);
+    }
+    const v = await rona.view();
+    shop.clock.at = v.plan.steps[stepOf(v, 'paint-1').id]!.start;
+    const body = { version: version(await rona.view(), 'paint-1'), by: 'owner' };
+    await rona.command('post', `/steps/${encodeURIComponent(stepOf(v, 'paint-1').id)}/start`, body);
+    const midnight = Math.ceil(shop.clock.at / 1440) * 1440;
+    const told = async (at: number) => {
+      shop.clock.at = at;
+      return (await rona.view()).changes.filter((c) => c.madeBy === 'clock').length;
+    };
+    const evening = await told(midnight - 300);
+    expect(evening).toBeGreaterThan(0);
+    expect(await told(midnight - 240)).toBe(evening);
+    expect(await told(midnight + 120)).toBe(evening);
+  });
   test('a failed coat brings sanding and the coat again; a bleed-through one more primer; wet paint waits', async () => {
     await rona.addChest();
     let v = await rona.view();

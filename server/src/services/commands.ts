@@ -97,24 +97,26 @@ export function carryOutIfNeeded(deps: Deps, author: Author, command: Command): 
   return deps.turns.take(workshopId, async () => {
     const carried = await deps.sequelize.transaction((transaction) => within(deps, author, command, transaction));
     if (!carried) return null;
-    const { answer, before, planNumber } = carried;
+    const { answer, before, planned } = carried;
     if (answer.update) {
       const announced = { revision: answer.revision, update: answer.update };
-      deps.shops.change(workshopId, before!, planNumber, announced);
+      deps.shops.change(workshopId, before!, planned, announced);
       deps.events.announce(workshopId, announced);
     }
     return answer;
   });
 }
 
-type Carried = { readonly answer: CommandAnswer; readonly before: KeptShop | null; readonly planNumber: number };
+type Planned = Pick<KeptShop, 'planNumber' | 'plannedAt'>;
+type Carried = { readonly answer: CommandAnswer; readonly before: KeptShop | null; readonly planned: Planned };
+const NOT_PLANNED: Planned = { planNumber: 0, plannedAt: 0 };
 
 async function within(deps: Deps, author: Author, command: Command, transaction: Transaction): Promise<Carried | null> {
   const { workshopId } = author;
   const base = await lockRevision(workshopId, transaction);
   if (base === null) throw new ApiError('NOT_FOUND');
   const known = await changeById(workshopId, command.id, transaction);
-  if (known) return { answer: again(known, author, base), before: null, planNumber: 0 };
+  if (known) return { answer: again(known, author, base), before: null, planned: NOT_PLANNED };
   const before = await deps.shops.within(workshopId, base, transaction);
   const rows = new Recorder(workshopId, transaction);
   const done = await command.run(rows, before);
@@ -131,7 +133,7 @@ async function within(deps: Deps, author: Author, command: Command, transaction:
     rows: rows.changes,
     moves: plans.moves,
     planBefore: before.planNumber,
-    planAfter: plans.number,
+    planAfter: plans.planned.planNumber,
     undoes: done.undoes ?? null,
     undoneBy: null,
     restoredPlan: done.restorePlan ?? null,
@@ -140,7 +142,7 @@ async function within(deps: Deps, author: Author, command: Command, transaction:
   await setRevision(workshopId, change.number, transaction);
   const shown: ChangeView = changeView(change);
   const update = updateOf(base, shown, done, after, plans.difference);
-  return { answer: { change: shown, revision: change.number, update }, before, planNumber: plans.number };
+  return { answer: { change: shown, revision: change.number, update }, before, planned: plans.planned };
 }
 
 /** The answer to a command that was carried out before. @throws {ApiError} ID_USED when it was another one */
@@ -157,7 +159,7 @@ const signature = (author: Author): Pick<Change, 'madeBy' | 'userId' | 'by' | 'r
     : { madeBy: 'person', userId: author.userId, by: author.name, request: author.request };
 
 type Plans = {
-  readonly number: number;
+  readonly planned: Planned;
   readonly moves: readonly PieceMove[];
   /** What it changed in the plan; null: nothing. */
   readonly difference: PlanUpdate | null;
@@ -173,7 +175,7 @@ async function planFor(
 ): Promise<Plans> {
   const { workshopId } = author;
   const { view, planNumber } = before;
-  if (done.planning === 'none') return { number: planNumber, moves: [], difference: null };
+  if (done.planning === 'none') return { planned: before, moves: [], difference: null };
   if (done.adopt && done.adopt.base !== planNumber) throw new ApiError('OLD_PROPOSAL');
   const isClock = 'isClock' in author;
   // What has happened was tried out by nobody.
@@ -181,12 +183,13 @@ async function planFor(
   const old = done.restorePlan === undefined ? null : await planNumbered(workshopId, done.restorePlan, transaction);
   const shop: Shop = after.shop?.shop ?? view.shop;
   const plan = planNumber === 0 ? null : view.plan;
+  const now = deps.clock.now();
   const result = await deps.planner.solve({
     workshopId,
     shop,
     pieces: applyPieces(view.pieces, after),
     plan,
-    now: deps.clock.now(),
+    now,
     instead: done.adopt?.plan ?? old,
     since: isClock ? null : await planBeforeWaiting(workshopId, transaction),
     touched: done.touched ?? [],
@@ -207,10 +210,11 @@ async function planFor(
   await addPlan(
     workshopId,
     { number, plan: result.plan, difference: plan && (result.difference ?? NO_PLAN_UPDATE) },
-    deps.clock.now(),
+    now,
     transaction,
   );
-  return { number, moves: result.moves, difference: result.difference };
+  const planned = { planNumber: number, plannedAt: now };
+  return { planned, moves: result.moves, difference: result.difference };
 }
 
 /**

@@ -184,19 +184,21 @@ const isAhead = ({ view: { changes }, planNumber }: KeptShop, now: Instant) =>
 
 type Late = { readonly piece: string; readonly step: ShopStep };
 
-/** Steps whose time is over and that were not tapped. */
-function overdue({ view: { pieces, plan } }: KeptShop, now: Instant): Late[] {
+/** Steps whose time is over since the plan was made, and that were not tapped. */
+function overdue({ view: { pieces, plan }, plannedAt }: KeptShop, now: Instant): Late[] {
   return pieces.flatMap((p) =>
-    p.steps.filter((s) => isOverdue(s, plan.steps[s.id], now)).map((step) => ({ piece: p.name, step })),
+    p.steps.filter((s) => isOverdue(s, plan.steps[s.id], plannedAt, now)).map((step) => ({ piece: p.name, step })),
   );
 }
 
 function isOverdue(
   step: ShopStep,
   at: { readonly start: Instant; readonly end: Instant } | undefined,
+  plannedAt: Instant,
   now: Instant,
 ): boolean {
   if (!at) return false;
   if (step.state.kind === 'planned') return at.start < now - GRACE_MINUTES;
-  return step.state.kind === 'started' && at.end < now - GRACE_MINUTES;
+  // A coat whose painter went home has ended in the plan already; nothing more is to be found out about it every minute.
+  return step.state.kind === 'started' && at.end >= plannedAt && at.end < now - GRACE_MINUTES;
 }

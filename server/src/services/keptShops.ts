@@ -1,4 +1,5 @@
 import { type Announced, applyUpdate, MOST_CHANGES, type SharedView } from '@app/contract';
+import type { Instant } from '@app/core';
 import { EMPTY_PLAN } from '@app/core';
 import type { Sequelize, Transaction } from 'sequelize';
 import { newestChanges } from '../store/changes.ts';
@@ -9,7 +10,12 @@ import { revisionOf } from '../store/workshops.ts';
 import { changeView } from './changeView.ts';
 
 /** One workshop as it stands: what everybody in it sees, and the number of its plan (0: none yet). */
-export type KeptShop = { readonly view: SharedView; readonly planNumber: number };
+export type KeptShop = {
+  readonly view: SharedView;
+  readonly planNumber: number;
+  /** When that plan was made; 0: there is none. */
+  readonly plannedAt: Instant;
+};
 
 /** Shops kept in memory; the one not looked at for longest is let go of. */
 const MOST_SHOPS = 60;
@@ -44,10 +50,15 @@ export class KeptShops {
   }
 
   /** The workshop after a change that was committed. */
-  change(workshopId: string, before: KeptShop, planNumber: number, announced: Announced): void {
+  change(
+    workshopId: string,
+    before: KeptShop,
+    planned: Pick<KeptShop, 'planNumber' | 'plannedAt'>,
+    announced: Announced,
+  ): void {
     const view = applyUpdate(before.view, announced.update, announced.revision);
     if (!view) throw new Error('an update was made on another revision than the one that is kept');
-    this.#keep(workshopId, { view, planNumber });
+    this.#keep(workshopId, { ...planned, view });
     const known = this.#updates.get(workshopId) ?? [];
     const follows = known.at(-1)?.revision === announced.update.base;
     this.#updates.set(workshopId, [...(follows ? known.slice(1 - MOST_UPDATES) : []), announced]);
@@ -105,12 +116,13 @@ export class KeptShops {
 async function load(workshopId: string, transaction: Transaction): Promise<KeptShop | null> {
   const stored = await loadShop(workshopId, transaction);
   if (!stored) return null;
-  const { number, plan } = await currentPlan(workshopId, transaction);
+  const { number, plan, at } = await currentPlan(workshopId, transaction);
   const changes = await newestChanges(workshopId, MOST_CHANGES, transaction);
   const { revision, ...workshop } = stored.workshop;
   const { shop, versions, pieces } = stored;
   return {
     planNumber: number,
+    plannedAt: at,
     view: { workshop, revision, shop, versions, pieces, plan: plan ?? EMPTY_PLAN, changes: changes.map(changeView) },
   };
 }

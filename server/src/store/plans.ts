@@ -2,10 +2,10 @@ import { applyPlanUpdate, type PlanUpdate } from '@app/contract';
 import type { Instant, Plan } from '@app/core';
 import { Op, type Transaction } from 'sequelize';
 import { PlanRow } from './models.ts';
-import { toDate } from './moments.ts';
+import { toDate, toInstant } from './moments.ts';
 
-/** A plan by its number; 0 and null: none yet. */
-export type NumberedPlan = { readonly number: number; readonly plan: Plan | null };
+/** A plan by its number, and when it was made; 0 and null: none yet. */
+export type NumberedPlan = { readonly number: number; readonly plan: Plan | null; readonly at: Instant };
 
 /** After so many differences one plan is kept whole again, so that none is far from a whole one. */
 export const WHOLE_EVERY = 50;
@@ -15,14 +15,18 @@ export async function currentPlan(workshopId: string, transaction?: Transaction)
   // Not findOne: with part of a composite key it would read every plan there is.
   const [newest] = await PlanRow.findAll({
     where: { workshop_id: workshopId },
-    attributes: ['number'],
+    attributes: ['number', 'made_at'],
     order: [['number', 'DESC']],
     limit: 1,
     transaction: transaction ?? null,
   });
   return newest
-    ? { number: newest.number, plan: await planNumbered(workshopId, newest.number, transaction) }
-    : { number: 0, plan: null };
+    ? {
+        number: newest.number,
+        plan: await planNumbered(workshopId, newest.number, transaction),
+        at: toInstant(newest.made_at),
+      }
+    : { number: 0, plan: null, at: 0 };
 }
 
 /** A plan as it was: the last one before it that is whole, with the differences since laid upon it. */

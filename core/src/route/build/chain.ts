@@ -145,7 +145,11 @@ function linksOf(
 }
 
 /** The point of its drying that what comes next waits for: by what it does to the surface. */
-function stageAskedFor(before: StepSpec, next: StepSpec, products: ReadonlyMap<string, Product>): Link['from'] {
+export function stageAskedFor(
+  before: Pick<RouteStep, 'product'>,
+  next: Pick<RouteStep, 'product' | 'acts' | 'hands'>,
+  products: ReadonlyMap<string, Product> = NO_PRODUCTS,
+): Link['from'] {
   if (before.product === null) return 'end';
   if (does(next, 'abrade')) return 'sand';
   // Solvent is gone before the heat comes.
@@ -158,3 +162,5 @@ function stageAskedFor(before: StepSpec, next: StepSpec, products: ReadonlyMap<s
   const isStain = products.get(before.product)?.family === 'stain';
   return does(next, 'mask') && isStain ? 'topcoat' : 'handle';
 }
+/** What is laid, sanded or heated next waits the same for all of them. */
+const NO_PRODUCTS: ReadonlyMap<string, Product> = new Map();
