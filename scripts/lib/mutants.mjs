@@ -2177,4 +2177,11 @@ export const MUTANTS = [
     fault: 'two steps wait for each other after a route is built again',
     tests: core('edits'),
   },
+  {
+    file: 'core/src/verify/verify.ts',
+    find: 'calendar.dateAt(at.start)',
+    to: 'calendar.dateAt(at.end)',
+    fault: 'a plan is refused since a coat begun before midnight was over after it',
+    tests: core('events'),
+  },
 ];

@@ -146,16 +146,22 @@ function checkHappened(problem: Problem, calendar: WallCalendar, step: Step, at:
   if (state.kind === 'done' && (at.start !== state.from || at.end !== state.until))
     say('fixed', step, `“${step.title}” is done; its times may not change.`);
   if (state.kind !== 'started') return;
-  const isOver = at.end < problem.now && !(at.end >= at.start && isLeftWet(problem, calendar, step, state.by, at.end));
+  const isOver = at.end < problem.now && !(at.end >= at.start && isLeftWet(problem, calendar, step, state.by, at));
   if (at.start !== state.at || isOver)
     say('fixed', step, `“${step.title}” is under way; it may not move or end before now.`);
 }
 
 /** A film is laid in one go: nobody who began it was at work any more that day after it ended, so it ended when they went. */
-function isLeftWet(problem: Problem, calendar: WallCalendar, step: Step, by: readonly string[], end: number): boolean {
+function isLeftWet(
+  problem: Problem,
+  calendar: WallCalendar,
+  step: Step,
+  by: readonly string[],
+  at: Placement,
+): boolean {
   if (step.product === null || step.splittable || by.length === 0) return false;
-  const date = calendar.dateAt(end);
-  for (let t = end; t < problem.now && calendar.dateAt(t) === date; t++)
+  const date = calendar.dateAt(at.start);
+  for (let t = at.end; t < problem.now && calendar.dateAt(t) === date; t++)
     if (by.some((id) => calendar.personWorks(id, t))) return false;
   return true;
 }
