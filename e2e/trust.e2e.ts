@@ -180,7 +180,9 @@ test(
     await expect(earliest).toHaveText(before);
     const price = page.getByRole('region', { name: 'What the change costs' });
     await expect(price).toHaveCount(0);
-    await page.getByRole('button', { name: 'Stencil', exact: true }).click();
+    // A stencil alone would be done while the hardware is still to come.
+    for (const look of ['Blended colours', 'Stencil', 'Metal leaf'])
+      await page.getByRole('button', { name: look, exact: true }).click();
     await expect(page.getByText('Looking for room in the plan…')).toHaveCount(0);
     await page.waitForTimeout(800);
     const forecast = await earliest.innerText();

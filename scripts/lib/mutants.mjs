@@ -2184,4 +2184,18 @@ export const MUTANTS = [
     fault: 'a plan is refused since a coat begun before midnight was over after it',
     tests: core('events'),
   },
+  {
+    file: 'web/src/features/today/todayOf.ts',
+    find: ' && window.rescue === null;',
+    to: ';',
+    fault: 'what is scuff-sanded anyway goes before what is due',
+    tests: ['web/src/features/today/todayOf.test.ts'],
+  },
+  {
+    file: 'web/src/features/today/todayOf.ts',
+    find: ' ?? due.find(hasClosed)',
+    to: '',
+    fault: 'wax left on too long waits behind what is due',
+    tests: ['web/src/features/today/todayOf.test.ts'],
+  },
 ];

@@ -118,8 +118,8 @@ test.each([
   [at(9, 44), 'soak'],
   [at(9, 45), 'wipe'],
   [at(9, 49), 'wipe'],
-  [at(9, 50), 'soak'],
-])('at minute %i what would close while the first is done goes before it', (now, first) => {
+  [at(9, 50), 'wipe'],
+])('at minute %i what would close while the first is done, or has closed, goes before it', (now, first) => {
   // Wax on by 9:30: wiped off from 9:45 until 9:50. Five minutes of something else come first only where they end before.
   const wipe = step('wipe', { after: [{ step: 'wax', from: 'end', min_minutes: 15, max_minutes: 20 }] });
   const plan = {
@@ -129,6 +129,18 @@ test.each([
   };
   const v = view([step('wax', { state: done(at(9), at(9, 30)) }), step('soak'), wipe], plan);
   expect(todayOf(v, now).people[0]!.now!.step.key).toBe(first);
+});
+test('what has closed and has a rescue does not go before what is due first', () => {
+  const rescue = { title: 'scuff-sand', minutes: 15 };
+  const coat = step('coat', { after: [{ step: 'under', from: 'end', min_minutes: 15, max_minutes: 20, rescue }] });
+  const plan = {
+    'p.under': place(at(9), at(9, 30)),
+    'p.soak': place(at(9, 50), at(9, 55)),
+    'p.coat': place(at(9, 55), at(10, 10)),
+  };
+  const v = view([step('under', { state: done(at(9), at(9, 30)) }), step('soak'), coat], plan);
+  expect(todayOf(v, at(9, 49)).people[0]!.now!.step.key).toBe('coat');
+  expect(todayOf(v, at(9, 50)).people[0]!.now!.step.key).toBe('soak');
 });
 test('a step is the next thing to do from a quarter of an hour before its time', () => {
   const v = view([step('a')], { 'p.a': place(at(9, 0), at(9, 30)) });

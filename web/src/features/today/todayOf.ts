@@ -98,7 +98,7 @@ function personDay(person: Person, jobs: readonly Job[], done: readonly Job[], n
   return { person, now: current, next: rest[0] ?? null, later: rest.slice(1), done: doneByThem };
 }
 
-/** What is due first; before it what would close while it is done. */
+/** What is due first; before it what would close while it is done, or has closed and gets worse by the minute. */
 function firstOf(own: readonly Job[], now: Instant): Job | null {
   const due = own.filter((j) => j.at.start <= now + SOON_MINUTES);
   const first = due[0];
@@ -106,7 +106,10 @@ function firstOf(own: readonly Job[], now: Instant): Job | null {
   const until = now + first.at.end - first.at.start;
   const wouldClose = ({ window }: Job) =>
     window !== null && window.closes !== null && window.opens <= now && now < window.closes && window.closes <= until;
-  return due.slice(1).find(wouldClose) ?? first;
+  // What has a rescue waits for it as well as it waited so far.
+  const hasClosed = ({ window }: Job) =>
+    window !== null && window.closes !== null && window.closes <= now && window.rescue === null;
+  return due.slice(1).find(wouldClose) ?? due.find(hasClosed) ?? first;
 }
 /** So long before its time a step is the next thing to do. */
 const SOON_MINUTES = 15;
