@@ -1,9 +1,19 @@
 import { randomUUID } from 'node:crypto';
 import type { CommandAnswer, WorkshopView } from '@app/contract';
-import { looksAfter, meansOf, problemOf, routeFaults, type ShopStep, templateById, verify } from '@app/core';
+import {
+  looksAfter,
+  meansOf,
+  pieceOfStep,
+  problemOf,
+  routeFaults,
+  type ShopStep,
+  templateById,
+  verify,
+} from '@app/core';
 import { randomLcg } from 'd3-random';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { KeptShops } from '../src/services/keptShops.ts';
+import { randomWorkshop } from '../../core/test/fixtures/randomWorkshop.ts';
 import { Browser, MONDAY_9, openShop, type TestShop } from './shop.ts';
 
 /** Human events of the soak; 300 over ten days in the long run. */
@@ -26,12 +36,106 @@ beforeAll(async () => {
   ] as const)
     await rona.command('post', '/shop/paints', { name, hex, product: 'matt-paint', on_hand_litres: 3 });
   // Ids of their own, so that the same events follow each other every time.
-  for (const [i, name] of ['First', 'Second', 'Third'].entries())
+  for (const [i, name] of CHESTS.entries())
     await rona.addChest(`00000000-0000-4000-8000-00000000000${i}`, { name, due: MONDAY_9 + 16 * 1440 });
 });
 afterAll(() => shop.close());
 
-type Event = { readonly path: string; readonly body: object; readonly hasHappened: boolean };
+type Event = {
+  readonly path: string;
+  readonly body: object;
+  readonly hasHappened: boolean;
+  readonly method?: 'put' | 'delete';
+};
+const CHESTS = ['First', 'Second', 'Third'];
+const MOST_PIECES = 7;
+
+let brought = 0;
+/** Some piece with some wishes, sensible or not. */
+function anyPiece(now: number) {
+  const { input, kind } = randomWorkshop(100 + brought, 1).pieces[0]!;
+  const { template, zones, means: _means, ...asked } = input;
+  const due = now + 5000 + Math.floor(random() * 30_000);
+  return {
+    ...asked,
+    name: 'Other',
+    kind,
+    client: null,
+    template: template.id,
+    zoneChoice: zones,
+    arrival: now,
+    due,
+    promised: random() < 0.5,
+  };
+}
+
+/** What somebody might change of the shop and its pieces at a desk. */
+function changeOfMind(v: WorkshopView): Event | null {
+  const wish = (method: 'put' | 'delete', path: string, body: object): Event => ({
+    path,
+    body,
+    hasHappened: false,
+    method,
+  });
+  const others = v.pieces.filter((p) => !CHESTS.includes(p.name));
+  const piece = others.length > 0 ? pick(others) : null;
+  const to = (from: number, spread: number) => from + Math.floor(random() * spread) * 15;
+  return pick<() => Event | null>([
+    () => {
+      const id = `00000000-0000-4000-9000-${String(brought++).padStart(12, '0')}`;
+      return v.pieces.length < MOST_PIECES
+        ? { path: '/pieces', body: { id, ...anyPiece(v.now) }, hasHappened: false }
+        : null;
+    },
+    () => piece && wish('delete', `/pieces/${piece.id}`, { version: piece.version }),
+    () => {
+      if (!piece) return null;
+      const { survey, brief } = anyPiece(v.now);
+      const { name, kind, client, template, dimensions, zoneChoice, arrival, due, promised, version } = piece;
+      return wish('put', `/pieces/${piece.id}`, {
+        name,
+        kind,
+        client,
+        template,
+        dimensions,
+        zoneChoice,
+        arrival,
+        due,
+        promised,
+        version,
+        survey,
+        brief,
+      });
+    },
+    () => {
+      const { id, name, hours, skills } = pick(v.shop.people);
+      const weekly = hours.weekly.map((_, day) => (day < 5 ? [{ from: to(480, 8), until: to(900, 12) }] : []));
+      return wish('put', `/shop/people/${id}`, {
+        version: v.versions[`people/${id}`],
+        name,
+        skills,
+        hours: { ...hours, weekly },
+      });
+    },
+    () => {
+      const { id, name, hex, product } = pick(v.shop.paints);
+      const left = { on_hand_litres: Math.round(random() * 30) / 10, lead_days: pick([null, 0, 2, 6]) };
+      return wish('put', `/shop/paints/${id}`, { version: v.versions[`paints/${id}`], name, hex, product, ...left });
+    },
+    () => {
+      const { steps, stepVersions } = pick(v.pieces);
+      const s = pick(steps.filter((x) => x.state.kind === 'planned'));
+      if (!s) return null;
+      const pin = pick<object>([
+        { notBefore: v.now + to(0, 300) },
+        { at: (v.plan.steps[s.id]?.start ?? v.now) + to(0, 100) },
+        {},
+      ]);
+      return wish('put', `/steps/${encodeURIComponent(s.id)}/pin`, { version: stepVersions[s.id] ?? 0, pin });
+    },
+    () => ({ path: '/plan/afresh', body: {}, hasHappened: false }),
+  ])();
+}
 
 /** Something somebody might do next, by what there is. */
 function nextEvent(v: WorkshopView): Event | null {
@@ -79,8 +183,9 @@ function nextEvent(v: WorkshopView): Event | null {
       return c ? { path: `/changes/${c.id}/undo`, body: {}, hasHappened: false } : null;
     },
   ];
-  return pick(choices)();
+  return random() < DESK_SHARE ? changeOfMind(v) : pick(choices)();
 }
+const DESK_SHARE = 0.25;
 
 const holds = (v: WorkshopView) => {
   expect(verify(problemOf(v.shop, v.pieces, v.now), v.plan)).toEqual([]);
@@ -98,9 +203,12 @@ const holds = (v: WorkshopView) => {
     const faults = routeFaults(input, { zones: p.zones, steps: p.steps });
     // What a painter did against the route is the truth; what is still to come must never stand on a wrong surface.
     const open = new Set(p.steps.filter((s) => s.state.kind === 'planned').map((s) => s.key));
-    expect(faults.filter((f) => f.step !== null && open.has(f.step))).toEqual([]);
+    // Not all that is wished of the others can be done well; the tool says so, and does it.
+    const isOurs = (need: string) => CHESTS.includes(p.name) || need === 'dry';
+    expect(faults.filter((f) => f.step !== null && open.has(f.step) && isOurs(f.need))).toEqual([]);
   }
 };
+const isThere = (v: WorkshopView, piece: string) => v.pieces.some((p) => p.id === piece);
 const doneOf = (v: WorkshopView) =>
   new Map(
     v.pieces.flatMap((p) =>
@@ -112,10 +220,11 @@ test(`${EVENTS} human events in a row: the plan and the routes hold, done work n
   let taken = 0;
   for (let n = 0; n < EVENTS; n++) {
     const before = await rona.view();
-    const event = nextEvent(before);
-    if (!event) continue;
+    let event: Event | null = null;
+    while (!event) event = nextEvent(before);
     const body = { commandId: randomUUID(), ...event.body };
-    const send = (more: object = {}) => rona.agent.post(`/api${event.path}`).send({ ...body, ...more });
+    const send = (more: object = {}) =>
+      rona.agent[event.method ?? 'post'](`/api${event.path}`).send({ ...body, ...more });
     let answer = await send();
     if ((answer.body as { code?: string }).code === 'MOVES_PROMISE') {
       // Only what is wished is asked about, and nothing was saved.
@@ -135,12 +244,13 @@ test(`${EVENTS} human events in a row: the plan and the routes hold, done work n
       expect((await rona.view()).revision).toBe(after.revision);
       if (!event.path.includes('/undo'))
         for (const [id, at] of doneOf(before))
-          expect(after.plan.steps[id], id).toMatchObject({ start: at.start, end: at.end });
+          if (isThere(after, pieceOfStep(id)))
+            expect(after.plan.steps[id], id).toMatchObject({ start: at.start, end: at.end });
       // What a told date moves is in the change that moved it.
       for (const p of after.pieces) {
         const was = before.plan.ready[p.id];
         const is = after.plan.ready[p.id];
-        if (was !== is) expect(change.moves.map((m) => m.piece)).toContain(p.id);
+        if (was !== is && isThere(before, p.id)) expect(change.moves.map((m) => m.piece)).toContain(p.id);
       }
     }
     shop.clock.at += Math.floor(random() * 90);
