@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { CommandAnswer, WorkshopView } from '@app/contract';
+import { type CommandAnswer, pieceFieldsOf, type WorkshopView } from '@app/contract';
 import {
   looksAfter,
   meansOf,
@@ -17,7 +17,7 @@ import { randomWorkshop } from '../../core/test/fixtures/randomWorkshop.ts';
 import { Browser, MONDAY_9, openShop, type TestShop } from './shop.ts';
 
 /** Human events of the soak; 300 over ten days in the long run. */
-const EVENTS = process.env['MOKUME_LONG'] ? 300 : 15;
+const EVENTS = process.env['MOKUME_LONG'] ? 300 : 10;
 
 let shop: TestShop;
 let rona: Browser;
@@ -91,21 +91,7 @@ function changeOfMind(v: WorkshopView): Event | null {
     () => {
       if (!piece) return null;
       const { survey, brief } = anyPiece(v.now);
-      const { name, kind, client, template, dimensions, zoneChoice, arrival, due, promised, version } = piece;
-      return wish('put', `/pieces/${piece.id}`, {
-        name,
-        kind,
-        client,
-        template,
-        dimensions,
-        zoneChoice,
-        arrival,
-        due,
-        promised,
-        version,
-        survey,
-        brief,
-      });
+      return wish('put', `/pieces/${piece.id}`, { ...pieceFieldsOf(piece), version: piece.version, survey, brief });
     },
     () => {
       const { id, name, hours, skills } = pick(v.shop.people);
