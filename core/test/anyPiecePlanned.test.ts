@@ -58,6 +58,21 @@ test('whatever is brought, one person in a garage has a day for it that breaks n
 describe('what must be done while it is wet', () => {
   const set = (parts: number, survey: Partial<RouteInput['survey']>) =>
     routeOf({ template: 'chair-set', dimensions: { parts }, survey: { finish: 'dark-paint', layers: 2, ...survey } });
+  test('leaf on a set of chairs is laid in lots, no more sized at once than two hours of laying; on a small one all at once', () => {
+    const leaf = (parts: number) => {
+      const { steps } = routeOf({ template: 'chair-set', dimensions: { parts }, brief: { looks: [{ kind: 'leaf' }] } });
+      return ['leaf-size', 'leaf'].map((key) => steps.find((s) => s.key === key)!);
+    };
+    const [size, laid] = leaf(6);
+    const lots = Number(
+      /in all: the next is sized as one is finished/.test(laid!.reason) && / (\d+) in all/.exec(laid!.reason)![1],
+    );
+    expect((size!.work_minutes + laid!.work_minutes) / lots).toBeLessThanOrEqual(150);
+    expect(size!.work_minutes).toBeLessThanOrEqual(20);
+    expect(laid!.splittable).toBe(true);
+    expect(leaf(2)[1]).toMatchObject({ splittable: false });
+    expect(leaf(2)[1]!.reason).not.toMatch(/lot/i);
+  });
   test('twelve chairs are stripped in lots: no more stripper on than an hour’s scraping, and the hours add up', () => {
     const modeLock = { findings: ['cracked-finish'] as const };
     const [few, many] = [set(2, modeLock), set(12, modeLock)];

@@ -29,15 +29,16 @@ describe('when a piece is done at best after one of its steps', () => {
   test.each(models)('%s: never later than it is in a plan, and never sooner than by its links alone', (_, model) => {
     const { b, whole } = placedOneByOne(model);
     const [calendars, links] = [calendarBound(model, new OwnHours(model)), linkBound(model)];
-    let sharper = 0;
+    let [looked, sharper] = [0, 0];
     for (const k of whole)
       for (const i of model.pieces[k]!.steps) {
         if (model.steps[i]!.fixed) continue;
+        looked++;
         const by = calendars.after(i, b.end[i]!, b.mode[i]!);
         expect(by).toBeLessThanOrEqual(doneOf(b, k));
         if (by > links.after(i, b.end[i]!, b.mode[i]!)) sharper++;
       }
-    if (model.steps.length > 100) expect(sharper).toBeGreaterThan(0);
+    if (looked > 100) expect(sharper).toBeGreaterThan(0);
   });
 
   test('what ends a quarter of an hour before closing is gone on with in the morning', () => {

@@ -2198,4 +2198,11 @@ export const MUTANTS = [
     fault: 'wax left on too long waits behind what is due',
     tests: ['web/src/features/today/todayOf.test.ts'],
   },
+  {
+    file: 'core/src/route/rules/layeredLooks.ts',
+    find: 'const LEAF_LOT = 120;',
+    to: 'const LEAF_LOT = 600;',
+    fault: 'leaf on a set of chairs finds no shift long enough',
+    tests: core('anyPiecePlanned'),
+  },
 ];

@@ -6,6 +6,7 @@ import type { Precedence } from '../rules/precedence.ts';
 import { does } from '../act.ts';
 import { coatSpecs } from './coats.ts';
 import { Facts, type LookAsked, partsFor, type RouteInput, touches } from './facts.ts';
+import { wishesInLots } from './lots.ts';
 import { withMixing } from './mixing.ts';
 import { groundSpecs, stripSpecs, washSpecs } from './prepare.ts';
 import type { Part } from './parts.ts';
@@ -63,7 +64,7 @@ export function compose(
           for (const e of typeof rule.does === 'function' ? rule.does(of) : rule.does) take(sheet, rule, of, e);
         }
   const specs = [
-    ...[...sheet.wanted.values()].map((w) => wishSpec(w, sheet)),
+    ...wishesInLots([...sheet.wanted.values()].map((w) => ({ wish: w.wish, spec: wishSpec(w, sheet) }))),
     ...washSpecs(all),
     ...stripSpecs(all),
     ...groundSpecs(all),

@@ -7,6 +7,8 @@ const SPOONFUL = 0.05;
 const THIN = 0.35;
 /** Tape comes off while the paint is soft enough to part at its edge. Common practice: within the hour. */
 const PULL_WITHIN = 60;
+/** Size holds leaf for a few hours: no more is sized at once than two hours of laying. Common practice. */
+const LEAF_LOT = 120;
 /** Wax over clear wax can still be taken back by clear wax for this long. Common practice. */
 const TAKEN_BACK = { min: 15, max: 20 } as const;
 
@@ -306,6 +308,7 @@ export const LAYERED_LOOKS: readonly Rule[] = [
         colour: colourOf(f, '#c7a23c'),
         stands: 'bench',
         window: { of: key(f, 'leaf-size'), min: 20, max: 180 },
+        lots: { longest_minutes: LEAF_LOT, meanwhile: 'the next is sized as one is finished' },
         with: key(f, 'leaf-size'),
       }),
     ],

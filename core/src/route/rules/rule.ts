@@ -86,6 +86,8 @@ export type StepWish = {
   readonly outcomes?: readonly Outcome[];
   readonly loss?: number;
   readonly window?: Window;
+  /** What lasts longer is done in lots, each with its share of the step whose window it has to keep; and what is done between two. */
+  readonly lots?: { readonly longest_minutes: number; readonly meanwhile: string };
   readonly with?: string;
   readonly place?: Place;
   /** Coats of one kind: "Stain the top, coat 1 of 2". */
