@@ -131,6 +131,7 @@ export * from './questions/oneMore.ts';
 export * from './questions/explained.ts';
 export * from './questions/promisesMadeLater.ts';
 export * from './route/routeSums.ts';
+export * from './today/isOverdue.ts';
 export * from './today/windows.ts';
 export * from './today/alarms.ts';
 export * from './today/agenda.ts';

@@ -1188,8 +1188,8 @@ export const MUTANTS = [
   },
   {
     file: 'server/src/services/keeper.ts',
-    find: 'at.start < now - GRACE_MINUTES',
-    to: 'at.start < now',
+    find: 'return isOverdueSince(at.start, now);',
+    to: 'return at.start < now;',
     fault: 'nobody is given a minute to tap',
     tests: ['server/test/taps.test.ts', 'server/test/work.test.ts'],
   },
@@ -1567,7 +1567,7 @@ export const MUTANTS = [
   },
   {
     file: 'server/src/services/keeper.ts',
-    find: 'changes[0]!.at > now + GRACE_MINUTES',
+    find: 'changes[0]!.at > now + CLOCK_MINUTES',
     to: 'false',
     fault: 'a clock that was ahead leaves its plan',
     tests: ['server/test/lasting.test.ts'],
@@ -2204,5 +2204,12 @@ export const MUTANTS = [
     to: 'const LEAF_LOT = 600;',
     fault: 'leaf on a set of chairs finds no shift long enough',
     tests: core('anyPiecePlanned'),
+  },
+  {
+    file: 'core/src/today/isOverdue.ts',
+    find: 'moment < now - GRACE_MINUTES',
+    to: 'moment <= now - GRACE_MINUTES',
+    fault: 'a step is asked about a minute too soon',
+    tests: ['core/src/today/isOverdue.test.ts'],
   },
 ];

@@ -1,12 +1,10 @@
 import { randomUUID } from 'node:crypto';
-import type { Instant, ShopStep } from '@app/core';
+import { type Instant, isOverdueSince, type ShopStep } from '@app/core';
 import { lastChangedWorkshops } from '../store/changes.ts';
 import { plannedByOldRules, setPlannedByNewRules } from '../store/workshops.ts';
 import { carryOutIfNeeded, type Deps } from './commands.ts';
 import type { KeptShop } from './keptShops.ts';
 
-/** How long a due step may wait for a tap before the plan behind it moves. */
-const GRACE_MINUTES = 5;
 /** The first lays everything out; with a few more the machine has learnt how to plan a large shop quickly. */
 const MOST_REHEARSALS = 10;
 /** A tap that waits no longer than this needs no more of them: so it is in a shop of a dozen pieces from the first or second on. */
@@ -178,9 +176,12 @@ export class Keeper {
   }
 }
 
+/** By so much clocks may differ. */
+const CLOCK_MINUTES = 5;
+
 /** The newest change is of a time still to come: the clock was wrong when it was planned, and everything stands too late. */
 const isAhead = ({ view: { changes }, planNumber }: KeptShop, now: Instant) =>
-  planNumber > 0 && changes.length > 0 && changes[0]!.at > now + GRACE_MINUTES;
+  planNumber > 0 && changes.length > 0 && changes[0]!.at > now + CLOCK_MINUTES;
 
 type Late = { readonly piece: string; readonly step: ShopStep };
 
@@ -198,7 +199,7 @@ function isOverdue(
   now: Instant,
 ): boolean {
   if (!at) return false;
-  if (step.state.kind === 'planned') return at.start < now - GRACE_MINUTES;
+  if (step.state.kind === 'planned') return isOverdueSince(at.start, now);
   // A coat whose painter went home has ended in the plan already; nothing more is to be found out about it every minute.
-  return step.state.kind === 'started' && at.end >= plannedAt && at.end < now - GRACE_MINUTES;
+  return step.state.kind === 'started' && at.end >= plannedAt && isOverdueSince(at.end, now);
 }

@@ -1,5 +1,14 @@
 import type { PieceView } from '@app/contract';
-import type { Coat, Group, Instant, Placement, Plan, ShopStep, Wood } from '@app/core';
+import {
+  type Coat,
+  type Group,
+  type Instant,
+  isOverdue,
+  type Placement,
+  type Plan,
+  type ShopStep,
+  type Wood,
+} from '@app/core';
 
 export const WOOD_COLOURS: Record<Wood, string> = {
   softwood: '#d9b98a',
@@ -139,7 +148,7 @@ function stack(coats: readonly Placed[], woodY: number, height: number): Stratum
 function stateOf(step: ShopStep, at: Placement, now: Instant): WorkMark['state'] {
   if (step.state.kind === 'done') return 'done';
   if (step.state.kind === 'started') return 'running';
-  return at.start < now - 5 ? 'overdue' : 'planned';
+  return isOverdue(at, now) ? 'overdue' : 'planned';
 }
 
 /** A hold is drawn from when it begins to wait until it is expected to end. */

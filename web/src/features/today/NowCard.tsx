@@ -1,6 +1,6 @@
 import type { PieceView } from '@app/contract';
 import type { Demand, Notice } from '@app/core';
-import { canComes, clock, sayDay, sayLength, sayNotice, sayTime } from '@app/core';
+import { canComes, clock, isOverdue, sayDay, sayLength, sayNotice, sayTime } from '@app/core';
 import { Camera, PaintBucket } from 'lucide-react';
 import { useState } from 'react';
 import { CameraSheet } from '../../camera/CameraSheet.tsx';
@@ -118,7 +118,8 @@ function Since({ job }: { readonly job: Job }) {
     return <span className="font-semibold text-copper-text">under way since {clock(job.at.start, saying)}</span>;
   const when = sayTime(job.at.start, saying);
   if (isLaidDown(job.step)) return <span className="font-semibold text-copper-text">begun, goes on {when}</span>;
-  return <span className="text-sub">{job.isDue ? `due ${when}, not started?` : when}</span>;
+  if (isOverdue(job.at, saying.now)) return <span className="text-sub">due {when}, not started?</span>;
+  return <span className="text-sub">{job.isDue ? 'due now' : when}</span>;
 }
 
 function MainTaps({ job, onTell, onPhoto }: Told & { readonly onPhoto: () => void }) {
