@@ -1089,8 +1089,8 @@ export const MUTANTS = [
   },
   {
     file: 'core/src/workshop/rebuilt.ts',
-    find: "was.state.kind !== 'planned') return kept(was);",
-    to: "was.state.kind === 'done') return kept(was);",
+    find: 'if (was && isUnderWay(was)) return kept(was);',
+    to: "if (was?.state.kind === 'done') return kept(was);",
     fault: 'a running step is replaced by its new route',
     tests: core('edges', 'edits'),
   },
