@@ -114,7 +114,7 @@ export * from './workshop/asks.ts';
 export * from './planner/model/preferences.ts';
 export * from './workshop/aheadMinutes.ts';
 export * from './workshop/firstShop.ts';
-export * from './workshop/canComes.ts';
+export * from './workshop/leadTime.ts';
 export * from './workshop/shelf.ts';
 export * from './workshop/toGet.ts';
 export * from './workshop/mainPlace.ts';

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import {
-  canComes,
+  arrivalOfOrder,
   planAfresh,
   problemOf,
   replan,
@@ -62,7 +62,10 @@ test.each([...Array.from({ length: SHOPS }, (_, k) => k + 1), ...KNOWN])(
 const ordered = (p: ShelfPaint, zone: string, now: number): ShelfPaint =>
   p.lead_days === null
     ? p
-    : { ...p, deliveries: [...(p.deliveries ?? []), { at: canComes(zone, now, p.lead_days), litres: ENOUGH_LITRES }] };
+    : {
+        ...p,
+        deliveries: [...(p.deliveries ?? []), { at: arrivalOfOrder(zone, now, p.lead_days), litres: ENOUGH_LITRES }],
+      };
 /** More than all pieces of such a shop take. */
 const ENOUGH_LITRES = 100;
 const whenOf = (x: { readonly isRunning: boolean; readonly start: number; readonly end: number }) =>

@@ -245,16 +245,34 @@ test('a route built again keeps what happened, also what it no longer asks for, 
 
 test('what comes next on a wash the new route no longer asks for waits until it is dry, and nothing goes in a circle', () => {
   const grimy = inputOf({ findings: ['grime'] });
+  const glue = {
+    key: 'glue-it',
+    title: 'Glue it',
+    acts: [{ do: 'glue' }],
+    product: 'wood-glue',
+    zones: ['body'],
+    coat: null,
+    colour: null,
+    skill: 'prep',
+    hands: 1,
+    dusty: false,
+    minutes: 10,
+    wait_minutes: 0,
+  } as const;
   const washed = (state: ShopStep['state']) =>
     rebuilt(
       'p',
       stepsOf('p', buildRoute(grimy).steps).map((s) => (s.key === 'wash-1' ? { ...s, state } : s)),
-      editedRoute(CHEST, [{ op: 'strike', step: 'wash', why: 'done' }]).steps,
+      editedRoute(CHEST, [
+        { op: 'strike', step: 'wash', why: 'done' },
+        { op: 'add', step: glue, after: 'take-apart' },
+      ]).steps,
     );
   const isDone = { kind: 'done', from: 10, until: 50, by: ['a'] } as const;
   const linksTo = (steps: readonly ShopStep[]) =>
     steps.flatMap((s) => s.after.filter((l) => l.step === 'wash-1').map((l) => [s.key, l.from]));
   // Sanding waits for the water to be out of the wood; what comes after that waits for the sanding.
+  expect(linksTo(washed(isDone))).toContainEqual(['glue-it', 'topcoat']);
   expect(linksTo(washed(isDone))).toContainEqual(['scuff', 'sand']);
   expect(linksTo(washed(isDone)).filter(([key]) => key!.startsWith('clear'))).toEqual([]);
   expect(linksTo(washed({ kind: 'planned' }))).toEqual([]);

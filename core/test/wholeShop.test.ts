@@ -181,8 +181,8 @@ describe('floor and shelf', () => {
     expect(startOf(planned(shop), 's-q')).toBe(at(1, 12));
     expect(ruleOf(shop, 's-q', at(0, 11))).toContain('floor');
   });
-  const stock = (deliveries: { at: number; litres: number }[], ifOrdered: number | null) => [
-    { id: 'navy', name: 'Navy', onHand_litres: 1, deliveries, ifOrdered },
+  const stock = (deliveries: { at: number; litres: number }[], arrivalIfOrdered: number | null) => [
+    { id: 'navy', name: 'Navy', onHand_litres: 1, deliveries, arrivalIfOrdered },
   ];
   const uses = { stock: 'navy', litres: 0.8 };
   const coats = [
@@ -190,8 +190,8 @@ describe('floor and shelf', () => {
     piece('q', [coat('second', { uses })]),
   ];
   test('the second coat waits for the delivery, or for an order placed now, and says so to nobody who does not know', () => {
-    const start = (deliveries: { at: number; litres: number }[], ifOrdered: number | null) =>
-      startOf(planned(smallShop(coats, { people: two, stock: stock(deliveries, ifOrdered) })), 'second');
+    const start = (deliveries: { at: number; litres: number }[], arrivalIfOrdered: number | null) =>
+      startOf(planned(smallShop(coats, { people: two, stock: stock(deliveries, arrivalIfOrdered) })), 'second');
     expect(start([{ at: at(2, 11), litres: 1 }], at(9, 12))).toBe(at(2, 11));
     expect(start([], at(3, 12))).toBe(at(3, 12));
     expect(start([], null)).toBeLessThan(at(0, 17));

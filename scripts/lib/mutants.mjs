@@ -2101,25 +2101,25 @@ export const MUTANTS = [
   },
   // As the day goes by with nothing but what was planned
   {
-    file: 'core/src/workshop/canComes.ts',
-    find: 'const COMES_AT_MINUTE = 12 * 60;',
-    to: 'const COMES_AT_MINUTE = 13 * 60;',
+    file: 'core/src/workshop/leadTime.ts',
+    find: 'const ARRIVES_AT_MINUTE = 12 * 60;',
+    to: 'const ARRIVES_AT_MINUTE = 13 * 60;',
     fault: 'a can is counted on later than noon',
-    tests: core('canComes'),
+    tests: core('leadTime'),
   },
   {
-    file: 'core/src/workshop/canComes.ts',
+    file: 'core/src/workshop/leadTime.ts',
     find: 'if (lead_days === 0) return ordered;',
     to: '',
     fault: 'what is fetched at once comes at noon',
-    tests: core('canComes'),
+    tests: core('leadTime'),
   },
   {
     file: 'core/src/workshop/workshop.ts',
-    find: 'canComes(shop.timeZone, now, p.lead_days)',
+    find: 'arrivalOfOrder(shop.timeZone, now, p.lead_days)',
     to: 'now + p.lead_days * 1440',
     fault: 'a can that nobody ordered slides by the minute',
-    tests: core('canComes'),
+    tests: core('leadTime'),
   },
   {
     file: engine('schedule/partialSchedule.ts'),

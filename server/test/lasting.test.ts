@@ -273,7 +273,7 @@ describe('a plan an earlier version made', () => {
        where workshop_id = '${id}' and number = 1`,
     );
     await shop.deps.sequelize.query(
-      `update workshops set rules = 0, revision = revision + 1 where id in ('${id}', '${same.workshop.id}')`,
+      `update workshops set rules = 1, revision = revision + 1 where id in ('${id}', '${same.workshop.id}')`,
     );
     await shop.keeper.planByNewRules();
     const now = await broken.view();

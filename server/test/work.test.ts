@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { problemOf, verify } from '@app/core';
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
 import type { WorkshopView } from '@app/contract';
+import { KeptShops } from '../src/services/keptShops.ts';
 import { Browser, chest, MONDAY_9, openShop, type TestShop } from './shop.ts';
 
 let shop: TestShop;
@@ -98,6 +99,11 @@ describe('a piece from the form to the plan', () => {
     expect(evening).toBeGreaterThan(0);
     expect(await told(midnight - 240)).toBe(evening);
     expect(await told(midnight + 120)).toBe(evening);
+    // Also by a server that has just read it.
+    const { id } = (await rona.view()).workshop;
+    const [read, kept] = [await new KeptShops(shop.deps.sequelize).now(id), await shop.deps.shops.now(id)];
+    expect(kept!.plannedAt).toBeGreaterThan(midnight - 1440);
+    expect(read!.plannedAt).toBe(kept!.plannedAt);
   });
   test('a failed coat brings sanding and the coat again; a bleed-through one more primer; wet paint waits', async () => {
     await rona.addChest();

@@ -115,7 +115,7 @@ function checkFloor(problem: Problem, plan: Plan, say: Say): void {
 
 function checkStock(problem: Problem, placed: readonly Placed[], say: Say): void {
   for (const stock of problem.stock ?? []) {
-    if (stock.ifOrdered === null) continue;
+    if (stock.arrivalIfOrdered === null) continue;
     const users = placed
       .filter((x) => isPlanned(x) && x.step.uses?.stock === stock.id)
       .sort((a, b) => a.at.start - b.at.start);
@@ -123,7 +123,7 @@ function checkStock(problem: Problem, placed: readonly Placed[], say: Say): void
     for (const { step, at } of users) {
       used += step.uses!.litres;
       const there = stock.deliveries.reduce((n, d) => n + (d.at <= at.start ? d.litres : 0), stock.onHand_litres);
-      if (used > there + 1e-6 && at.start < stock.ifOrdered)
+      if (used > there + 1e-6 && at.start < stock.arrivalIfOrdered)
         say('stock', step, `“${step.title}” needs ${stock.name} before more of it can be here.`);
     }
   }

@@ -17,7 +17,7 @@ import { type Planning, PLANNING_DEFAULTS } from '../planner/model/preferences.t
 import type { Recipe } from './recipe.ts';
 import { takenOf } from '../products/portions.ts';
 import { aheadMinutes } from './aheadMinutes.ts';
-import { canComes } from './canComes.ts';
+import { arrivalOfOrder } from './leadTime.ts';
 import { canFor, type ShelfPaint } from './shelf.ts';
 import { minutesLeft, speedOf, type WorkState } from './workState.ts';
 
@@ -148,7 +148,7 @@ export class ProblemKeeper {
         name: p.name,
         onHand_litres: p.on_hand_litres,
         deliveries: p.deliveries ?? [],
-        ifOrdered: p.lead_days === null ? null : canComes(shop.timeZone, now, p.lead_days),
+        arrivalIfOrdered: p.lead_days === null ? null : arrivalOfOrder(shop.timeZone, now, p.lead_days),
       })),
       ...this.#ofShop!,
     };

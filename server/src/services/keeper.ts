@@ -188,11 +188,11 @@ type Late = { readonly piece: string; readonly step: ShopStep };
 /** Steps whose time is over since the plan was made, and that were not tapped. */
 function overdue({ view: { pieces, plan }, plannedAt }: KeptShop, now: Instant): Late[] {
   return pieces.flatMap((p) =>
-    p.steps.filter((s) => isOverdue(s, plan.steps[s.id], plannedAt, now)).map((step) => ({ piece: p.name, step })),
+    p.steps.filter((s) => isTimeOver(s, plan.steps[s.id], plannedAt, now)).map((step) => ({ piece: p.name, step })),
   );
 }
 
-function isOverdue(
+function isTimeOver(
   step: ShopStep,
   at: { readonly start: Instant; readonly end: Instant } | undefined,
   plannedAt: Instant,

@@ -23,7 +23,7 @@ export function stockTimes(problem: Problem, previous: Plan | null): Map<string,
       if (taken_litres <= there_litres + HAIR_LITRES) continue;
       const delivery = arrivals.find((d) => taken_litres <= (there_litres += d.litres) + HAIR_LITRES);
       if (delivery) out.set(step.id, delivery.at);
-      else if (stock.ifOrdered !== null) out.set(step.id, stock.ifOrdered);
+      else if (stock.arrivalIfOrdered !== null) out.set(step.id, stock.arrivalIfOrdered);
     }
   }
   return out;

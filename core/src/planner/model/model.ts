@@ -57,7 +57,7 @@ export type Stock = {
   readonly onHand_litres: number;
   readonly deliveries: readonly { readonly at: Instant; readonly litres: number }[];
   /** When it is there if it is ordered now. Null: nobody knows, so nothing waits for it; the plan says what to buy. */
-  readonly ifOrdered: Instant | null;
+  readonly arrivalIfOrdered: Instant | null;
 };
 
 /** Space one step takes: while it is worked, while it is wet (until dry to handle), or both. */

@@ -1,5 +1,5 @@
 import {
-  canComes,
+  arrivalOfOrder,
   consumableOf,
   type CupToLay,
   lowerFirst,
@@ -62,7 +62,9 @@ function Cup({ cup }: { readonly cup: CupToLay }) {
         {cup.short_litres > 0 && (
           <strong className="block text-table text-oxide-text">
             short by {sayLitres(cup.short_litres, units)}
-            {lead === null ? '' : `; ordered now it comes ${sayDay(canComes(saying.zone, saying.now, lead), saying)}`}
+            {lead === null
+              ? ''
+              : `; ordered now it comes ${sayDay(arrivalOfOrder(saying.zone, saying.now, lead), saying)}`}
           </strong>
         )}
         {cup.can === null && cup.colour !== null && isShelfKept && (

@@ -1,5 +1,5 @@
 import { Plus, X } from 'lucide-react';
-import { canComes } from '@app/core';
+import { arrivalOfOrder } from '@app/core';
 import { useSaying } from '../../data/saying.ts';
 import { toField } from '../../step/dateField.ts';
 import { Button, Input } from '../../ui/parts.tsx';
@@ -27,7 +27,7 @@ export function DeliveriesField({
   readonly onHere: (index: number) => void;
 }) {
   const saying = useSaying();
-  const expected = canComes(saying.zone, saying.now, leadDays ?? 3);
+  const expected = arrivalOfOrder(saying.zone, saying.now, leadDays ?? 3);
   const edit = (index: number, more: Partial<TypedDelivery>) =>
     onChange(typed.map((d, k) => (k === index ? { ...d, ...more } : d)));
   return (

@@ -1,5 +1,5 @@
 import { PaintInput } from '@app/contract';
-import { orderBy, sayDay, sayTime, shelfDemand, type ShelfPaint } from '@app/core';
+import { latestOrder, sayDay, sayTime, shelfDemand, type ShelfPaint } from '@app/core';
 import { fromField, toField } from '../../step/dateField.ts';
 import { useState } from 'react';
 import { useSaying } from '../../data/saying.ts';
@@ -98,7 +98,7 @@ function Shortages({ demand }: { readonly demand: readonly Demand[] }) {
         const step = piece?.steps.find((s) => s.id === short?.step);
         if (!short || !piece || !step) return [];
         const next = paint.deliveries?.find((d) => d.at > saying.now);
-        const buyBy = paint.lead_days === null ? null : orderBy(saying.zone, short.at, paint.lead_days);
+        const buyBy = paint.lead_days === null ? null : latestOrder(saying.zone, short.at, paint.lead_days);
         return [
           <li key={paint.id} className="text-table">
             <strong className="text-oxide-text">

@@ -1,6 +1,6 @@
 import type { PieceView } from '@app/contract';
 import type { Demand, Notice } from '@app/core';
-import { canComes, clock, isOverdue, sayDay, sayLength, sayNotice, sayTime } from '@app/core';
+import { arrivalOfOrder, clock, isOverdue, sayDay, sayLength, sayNotice, sayTime } from '@app/core';
 import { Camera, PaintBucket } from 'lucide-react';
 import { useState } from 'react';
 import { CameraSheet } from '../../camera/CameraSheet.tsx';
@@ -213,7 +213,7 @@ export function Short({ demand: { paint, short } }: { readonly demand: Demand })
         {paint.name} runs short here by {sayLitres(short.litres, view.workshop.units)}
         {paint.lead_days === null
           ? '.'
-          : `; a can takes ${sayDays(paint.lead_days)}, ordered today it is here ${sayDay(canComes(saying.zone, saying.now, paint.lead_days), saying)}.`}
+          : `; a can takes ${sayDays(paint.lead_days)}, ordered today it is here ${sayDay(arrivalOfOrder(saying.zone, saying.now, paint.lead_days), saying)}.`}
       </span>
     </p>
   );
