@@ -187,8 +187,10 @@ function WaitLine({
           <path key={String(i)} d={`M${i * (3 + i * 0.15) + 1} 1v8`} stroke="var(--m-keyline)" strokeWidth="1" />
         ))}
       </svg>
-      {words} {sayLength(minutes)}
-      {max !== null && <strong className="text-brass-text">, within {sayLength(max)}</strong>}
+      <span>
+        {words} {sayLength(minutes)}
+        {max !== null && <strong className="text-brass-text">, within {sayLength(max)}</strong>}
+      </span>
     </p>
   );
 }

@@ -153,7 +153,8 @@ function MinutesField({ step, onEdit }: { readonly step: RouteStep; readonly onE
 function WaitField({ step, onEdit }: { readonly step: RouteStep; readonly onEdit: (e: RouteEdit) => void }) {
   const now = Math.max(0, ...step.after.map((l) => l.min_minutes));
   const { register, fault, submit } = useTypedForm({
-    typed: { hours: String(now / 60) },
+    // A hundredth of an hour is less than a minute, so that what is not changed is read back as it was.
+    typed: { hours: String(Math.round((now / 60) * 100) / 100) },
     schema: EditInput,
     read: (t) => ({ op: 'wait' as const, step: step.key, minutes: Math.round(readNumber(t.hours) * 60) }),
     at: { minutes: 'hours' },

@@ -25,10 +25,10 @@ const input: RouteInput = {
 const route = editedRoute(input, []);
 const look: DraftView = { input, built: route, route, conflicts: [] };
 
-function open(key: string, isFixed = false) {
+function open(key: string, isFixed = false, of = route) {
   const onEdit = vi.fn<(e: RouteEdit) => void>();
   const onStruck = vi.fn();
-  const step = route.steps.find((s) => s.key === key)!;
+  const step = of.steps.find((s) => s.key === key)!;
   const draft = { brief: input.brief, edits: [] };
   const shown = inShop(
     <StepEditor step={step} draft={draft} look={look} isFixed={isFixed} onEdit={onEdit} onStruck={onStruck} />,
@@ -90,6 +90,14 @@ describe('one step of a route', () => {
     await user.type(field, '1,5');
     await user.tab();
     expect(onEdit).toHaveBeenCalledWith({ op: 'wait', step: 'paint-1', minutes: 90 });
+  });
+  test('a wait of twenty minutes stands there as 0.33 hours, and stays twenty minutes when nothing is typed', async () => {
+    const { user, onEdit } = open('paint-1', false, editedRoute(input, [{ op: 'wait', step: 'paint-1', minutes: 20 }]));
+    const field = screen.getByLabelText(/^Wait before/);
+    expect(field).toHaveValue('0.33');
+    await user.click(field);
+    await user.tab();
+    expect(onEdit).not.toHaveBeenCalled();
   });
   test('what has begun can be read, not changed', () => {
     open('paint-1', true);
