@@ -59,8 +59,16 @@ function idleHours(problem: Problem, plan: Plan): number {
     const { start, end } = b.found;
     // A window missed even so asks for more work than was looked for.
     const isInWindow = start <= latestFor(b, step) || step.rescue_minutes < 0;
-    if (isFound && isInWindow && start <= at[0] - HOUR_SLOTS && end <= at[1] && end - start <= at[1] - at[0])
-      slots += at[0] - start;
+    if (isFound && isInWindow && start <= at[0] - HOUR_SLOTS && end <= at[1] && end - start <= at[1] - at[0]) {
+      const { hold, mode, crew } = b.found;
+      insert(b, i, start, end, hold, mode, crew);
+      // In another place it may be dry later: then what comes after it could not stay where it is.
+      const isInTime = b.model.steps.every(
+        (s, k) => b.start[k]! < 0 || !s.preds.some((p) => p.step === i) || readyFor(b, s) <= b.start[k]!,
+      );
+      if (isInTime) slots += at[0] - start;
+      remove(b, i);
+    }
     insert(b, i, ...at);
   });
   return slots / HOUR_SLOTS;
@@ -85,6 +93,8 @@ function lookOn(problem: Problem, plan: Plan, looks: { made: number }, cache: Re
       ...effort,
       seed: looks.made,
       cache,
+      // Nobody has known it for long.
+      baseline: null,
       timeSpent: () => (performance.now() - began) / (until - began),
     });
   }

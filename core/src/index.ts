@@ -93,6 +93,7 @@ export * from './planner/explain/bottleneck.ts';
 export * from './planner/build/diff.ts';
 export * from './planner/explain/lowerBounds.ts';
 export * from './planner/build/score.ts';
+export { KNOWN_AFTER_MINUTES } from './planner/build/stability.ts';
 export * from './promise/earliestReady.ts';
 export * from './promise/chances.ts';
 export * from './planner/model/uncertainty.ts';

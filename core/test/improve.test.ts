@@ -61,6 +61,35 @@ describe('improving a plan', () => {
     const better = improvePlan(problem, plan, { seed: 1, evaluations: 200 });
     expect(startOf(better, `${first}.prep`)).toBe(at(0, 9));
   });
+  test('people are held to the plan they know, which may be an older one, and to none where they know none', () => {
+    const job = (id: string, work_minutes: number, more: object = {}) =>
+      piece(id, [step(`${id}.prep`, { work_minutes })], more);
+    const inOrder = (first: string) =>
+      planAfresh(
+        smallShop(
+          [job('long', 180), job('short', 60)].map((p) => ({
+            ...p,
+            promised: true,
+            due: at(p.id === first ? 0 : 3, 17),
+          })),
+        ),
+      );
+    const plan = inOrder('long');
+    // The shorter first saves two hours of a piece; to move somebody’s work of today counts as four for each.
+    const problem = smallShop([job('long', 180), job('short', 60)]);
+    const firstBy = (baseline?: Plan | null) => {
+      const better = improvePlan(problem, plan, {
+        seed: 1,
+        evaluations: 200,
+        ...(baseline === undefined ? {} : { baseline }),
+      });
+      return startOf(better, 'short.prep') === at(0, 9) ? 'short' : 'long';
+    };
+    expect(firstBy()).toBe('long');
+    expect(firstBy(plan)).toBe('long');
+    expect(firstBy(null)).toBe('short');
+    expect(firstBy(inOrder('short'))).toBe('short');
+  });
   test('a pin that is kept stays kept, however much better a plan without it would be', () => {
     for (let seed = 1; seed <= RUNS; seed++) {
       const { problem } = randomWorkshop(seed, 4);

@@ -315,6 +315,13 @@ export const MUTANTS = [
   },
   {
     file: build('improve.ts'),
+    find: 'how.baseline === undefined ? plan : how.baseline',
+    to: 'plan',
+    fault: 'people are held to a plan they do not know',
+    tests: core('improve'),
+  },
+  {
+    file: build('improve.ts'),
     find: 'problem.preferences) < 0 ? better : plan',
     to: 'problem.preferences) > 0 ? better : plan',
     fault: 'a worse plan is taken for a better one',
@@ -1122,6 +1129,27 @@ export const MUTANTS = [
     to: 'done.hasHappened !== true && author.consents',
     fault: 'consent is asked of those who gave it',
     tests: ['server/test/proposals.test.ts'],
+  },
+  {
+    file: 'server/src/services/proposals.ts',
+    find: 'plannedAt <= known ?',
+    to: 'plannedAt < known ?',
+    fault: 'a plan is not known yet when it has stood for a quarter of an hour',
+    tests: ['server/test/proposals.test.ts'],
+  },
+  {
+    file: 'server/src/store/plans.ts',
+    find: 'made_at: { [Op.lte]: toDate(at) }',
+    to: 'made_at: { [Op.lt]: toDate(at) }',
+    fault: 'the plan that was made at a moment was not followed at it',
+    tests: ['server/test/proposals.test.ts'],
+  },
+  {
+    file: 'server/src/jobs/plan.worker.ts',
+    find: 'task.baseline === undefined ? followed : task.baseline',
+    to: 'task.baseline',
+    fault: 'an offer holds people to the offer before, which nobody took',
+    tests: ['server/test/planner.test.ts'],
   },
   {
     file: 'server/src/services/proposals.ts',

@@ -1,4 +1,4 @@
-import { EMPTY_PLAN } from '@app/core';
+import { EMPTY_PLAN, KNOWN_AFTER_MINUTES } from '@app/core';
 import { beforeEach, expect, test, vi } from 'vitest';
 import { toldLateBy } from '../../core/test/fixtures/score.ts';
 import type { Deps } from '../src/services/commands.ts';
@@ -25,8 +25,8 @@ const deps = {
   get offers() {
     return offers;
   },
-  clock: { now: () => 0 },
-  shops: { now: () => Promise.resolve({ view: { shop: {}, pieces: [], plan: EMPTY_PLAN }, planNumber }) },
+  clock: { now: () => KNOWN_AFTER_MINUTES },
+  shops: { now: () => Promise.resolve({ view: { shop: {}, pieces: [], plan: EMPTY_PLAN }, planNumber, plannedAt: 0 }) },
   planner: {
     solve: async ({ look }: { look: number }) => {
       looks.push(look);

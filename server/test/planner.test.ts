@@ -1,4 +1,14 @@
-import { EMPTY_PLAN, planAfresh, problemOf, replan, type Shop, type ShopPiece, stepId, verify } from '@app/core';
+import {
+  EMPTY_PLAN,
+  planAfresh,
+  PLANNING_DEFAULTS,
+  problemOf,
+  replan,
+  type Shop,
+  type ShopPiece,
+  stepId,
+  verify,
+} from '@app/core';
 import { afterAll, describe, expect, inject, test } from 'vitest';
 import { boatShed } from '../src/demo/boatShed.ts';
 import { DEMO_PIECES } from '../src/demo/demoPieces.ts';
@@ -140,6 +150,30 @@ describe('the thread that plans a shop', () => {
       kind: 'planned',
       difference: null,
     });
+  });
+  test('holds people to the plan they follow while it looks for a better one, or to another, or to none', async () => {
+    const { preferences } = PLANNING_DEFAULTS;
+    const alone: Shop = { ...shop, people: shop.people.slice(0, 1), planning: { frozen_hours: 0, preferences } };
+    const [first] = pieces[0]!.steps;
+    const job = (id: string, work_minutes: number, due: number): ShopPiece => ({
+      ...pieces[0]!,
+      id,
+      promised: true,
+      due: MONDAY_9 + due,
+      steps: [{ ...first!, id: stepId(id, first!.key), work_minutes, after: [], state: { kind: 'planned' } }],
+    });
+    const inOrder = async (long: number, short: number) =>
+      (await planned({ shop: alone, pieces: [job('long', 180, long), job('short', 60, short)], mode: 'afresh' })).plan;
+    const longFirst = await inOrder(1440, 4 * 1440);
+    const shortFirst = await inOrder(4 * 1440, 1440);
+    const dateless = [job('long', 180, 0), job('short', 60, 0)].map((p) => ({ ...p, promised: false, due: null }));
+    const bettered = async (more: Partial<Parameters<typeof planner.solve>[0]>) =>
+      (await planned({ shop: alone, pieces: dateless, mode: 'improve', workshopId: 'known', ...more })).plan.steps;
+    expect(longFirst.steps).not.toEqual(shortFirst.steps);
+    expect(await bettered({ plan: longFirst })).toEqual(longFirst.steps);
+    expect(await bettered({ plan: longFirst, baseline: null })).toEqual(shortFirst.steps);
+    // Of an offer on a plan: what counts is where people have it, not where the offer has it.
+    expect(await bettered({ plan: shortFirst, instead: longFirst })).toEqual(shortFirst.steps);
   });
   test('looks for a better plan beside those it makes, with both scores', async () => {
     const { plan } = await planned({ workshopId: 'better' });

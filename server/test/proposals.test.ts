@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { outlookOf, planTried, problemOf, verify } from '@app/core';
-import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
+import { KNOWN_AFTER_MINUTES, outlookOf, planTried, problemOf, verify } from '@app/core';
+import { afterAll, beforeAll, beforeEach, describe, expect, test, vi } from 'vitest';
 import type { ProposalAnswer, WorkshopView } from '@app/contract';
 import { Browser, MONDAY_9, openShop, type TestShop } from './shop.ts';
 
@@ -107,6 +107,27 @@ describe('a better plan', () => {
     expect(again.body).toMatchObject({ code: 'OLD_PROPOSAL' });
     await rona.command('post', `/changes/${taken.change.id}/undo`);
     expect((await rona.view()).plan).toEqual(before.plan);
+  });
+  test('is looked for round what people know: the plan that has stood for a quarter of an hour, or none', async () => {
+    const solve = vi.spyOn(shop.deps.planner, 'solve');
+    const knownAt = async (minutes: number) => {
+      shop.clock.at = MONDAY_9 + minutes;
+      solve.mockClear();
+      // As after a restart, when nothing has been looked for yet.
+      shop.deps.offers.clear();
+      await improve();
+      const [request] = solve.mock.calls.find(([r]) => r.mode === 'improve')!;
+      return request.baseline === undefined ? 'the plan that is followed' : (request.baseline?.steps ?? {});
+    };
+    await rona.addChest();
+    const { plan } = await rona.view();
+    expect(await knownAt(KNOWN_AFTER_MINUTES - 1)).toEqual({});
+    expect(await knownAt(KNOWN_AFTER_MINUTES)).toBe('the plan that is followed');
+    await rona.addChest();
+    expect(await knownAt(KNOWN_AFTER_MINUTES)).toEqual(plan.steps);
+    expect(await knownAt(2 * KNOWN_AFTER_MINUTES - 1)).toEqual(plan.steps);
+    expect(await knownAt(2 * KNOWN_AFTER_MINUTES)).toBe('the plan that is followed');
+    solve.mockRestore();
   });
   test('what matters in it is the owner’s to say, within bounds', async () => {
     const v = await rona.view();

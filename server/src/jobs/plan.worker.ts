@@ -44,6 +44,8 @@ export type PlanTask = {
   readonly now: Instant;
   /** Instead of the plan that is followed this one is repaired, improved or checked. */
   readonly instead: Plan | null;
+  /** For `improve`: the plan people know; null: none. Missing: the one that is followed. */
+  readonly baseline?: Plan | null;
   /** What moves is counted from this plan; null: from the one that is followed. */
   readonly since: Plan | null;
   readonly touched: readonly string[];
@@ -100,7 +102,7 @@ export default function solve(task: PlanTask): PlanAnswer {
   const sound = sanitise(problem);
   if (!sound.problem) return { kind: 'refused', reasons: sound.faults.map(sayFault) };
   const previous = task.instead ?? here.plan;
-  const found = planFor(task, sound.problem, previous, here.cache);
+  const found = planFor(task, sound.problem, previous, here);
   const broken = here.verifier.verify(sound.problem, found);
   if (broken.length > 0) return { kind: 'refused', reasons: broken.map((v) => `${v.rule}: ${v.words}`) };
   const plan = withLeftOut(found, sound.leftOut);
@@ -139,7 +141,7 @@ function changed(before: Warm | undefined, change: ShopChange): Warm | null {
   return { ...before, state: change.to, shop: change.shop ?? before.shop, pieces, plan };
 }
 
-function planFor(task: PlanTask, problem: Problem, previous: Plan | null, cache: ResourceCache): Plan {
+function planFor(task: PlanTask, problem: Problem, previous: Plan | null, { cache, plan: followed }: Warm): Plan {
   if (!previous) return planAfresh(problem, previous);
   switch (task.mode) {
     case 'afresh':
@@ -159,7 +161,8 @@ function planFor(task: PlanTask, problem: Problem, previous: Plan | null, cache:
       const { milliseconds, ...effort } = effortOf(task.look);
       const began = performance.now();
       const timeSpent = () => (performance.now() - began) / milliseconds;
-      return improvePlan(problem, previous, { ...effort, cache, timeSpent });
+      const baseline = task.baseline === undefined ? followed : task.baseline;
+      return improvePlan(problem, previous, { ...effort, cache, timeSpent, baseline });
     }
     default:
       return assertNever(task.mode);

@@ -1,8 +1,10 @@
 import { randomUUID } from 'node:crypto';
-import type { CommandAnswer, ProposalAnswer, ProposalView, WorkshopView } from '@app/contract';
-import { compareScores } from '@app/core';
+import type { CommandAnswer, ProposalAnswer, ProposalView } from '@app/contract';
+import { compareScores, type Instant, KNOWN_AFTER_MINUTES, type Plan } from '@app/core';
+import { planAt } from '../store/plans.ts';
 import { ApiError } from '../errors.ts';
 import { type Actor, carryOut, type Deps } from './commands.ts';
+import type { KeptShop } from './keptShops.ts';
 import type { Offer } from './offers.ts';
 
 /** So many looks are made at one plan, each twice as long as the one before. */
@@ -19,7 +21,7 @@ export async function lookForBetter(deps: Deps, workshopId: string): Promise<Pro
   if (!kept || kept.planNumber === 0) return { proposal: null, isLooking: false };
   const offer = offerOn(deps, workshopId, kept.planNumber);
   if (!offer.isOver) {
-    offer.running ??= look(deps, workshopId, kept.view, offer).finally(() => (offer.running = null));
+    offer.running ??= look(deps, workshopId, kept, offer).finally(() => (offer.running = null));
     const isAnswered = await offer.running;
     if (!isAnswered) return { proposal: shown(offer), isLooking: false };
   }
@@ -35,19 +37,29 @@ function offerOn({ offers }: Deps, workshopId: string, base: number): Offer {
   return offer;
 }
 
-/** What of a shop is planned. */
-type Planned = Pick<WorkshopView, 'shop' | 'pieces' | 'plan'>;
+/** Where people do not know the plan that is followed: the one that stood before it long enough; null: none did. */
+async function knownInstead(
+  workshopId: string,
+  { plannedAt }: KeptShop,
+  now: Instant,
+): Promise<{ baseline?: Plan | null }> {
+  const known = now - KNOWN_AFTER_MINUTES;
+  return plannedAt <= known ? {} : { baseline: await planAt(workshopId, known) };
+}
 
 /** One look more. @returns false when it was cut short */
-async function look(deps: Deps, workshopId: string, view: Planned, offer: Offer): Promise<boolean> {
+async function look(deps: Deps, workshopId: string, kept: KeptShop, offer: Offer): Promise<boolean> {
+  const { view } = kept;
   const best = offer.proposals.at(-1);
+  const now = deps.clock.now();
   const request = {
     workshopId,
     shop: view.shop,
     pieces: view.pieces,
     plan: view.plan,
-    now: deps.clock.now(),
+    now,
     instead: best?.plan ?? null,
+    ...(await knownInstead(workshopId, kept, now)),
     since: null,
     touched: [],
     goesFirst: null,

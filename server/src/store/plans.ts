@@ -29,6 +29,17 @@ export async function currentPlan(workshopId: string, transaction?: Transaction)
     : { number: 0, plan: null, at: 0 };
 }
 
+/** The plan that was followed at a moment; null: there was none yet. */
+export async function planAt(workshopId: string, at: Instant): Promise<Plan | null> {
+  const [newest] = await PlanRow.findAll({
+    where: { workshop_id: workshopId, made_at: { [Op.lte]: toDate(at) } },
+    attributes: ['number'],
+    order: [['number', 'DESC']],
+    limit: 1,
+  });
+  return newest ? planNumbered(workshopId, newest.number) : null;
+}
+
 /** A plan as it was: the last one before it that is whole, with the differences since laid upon it. */
 export async function planNumbered(
   workshopId: string,

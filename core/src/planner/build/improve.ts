@@ -22,6 +22,8 @@ export type Improvement = {
   readonly timeSpent?: () => number;
   /** Of the shop, where more than one plan of it is looked for. */
   readonly cache?: ResourceCache;
+  /** The plan people know, and keep to as far as it pays; null: they know none. Missing: the one that is bettered. */
+  readonly baseline?: Plan | null;
 };
 
 /**
@@ -37,10 +39,11 @@ const FIRST_LOOK = { evaluations: 2500, milliseconds: 1000 };
 
 /**
  * A plan at least as good as `plan`: pieces that get in each other's way are taken out and put back in other orders. What
- * has begun, is pinned, or is to start within the frozen hours stays; steps of the next days move only for a reason.
+ * has begun, is pinned, or is to start within the frozen hours stays; steps people know of in the next days move only for a
+ * reason.
  */
 export function improvePlan(problem: Problem, plan: Plan, how: Improvement): Plan {
-  const draft = movable(problem, plan, how.cache);
+  const draft = movable(problem, plan, how.baseline === undefined ? plan : how.baseline, how.cache);
   // What a piece would cost alone in the shop cannot be saved: a client who keeps one waiting, say.
   const least = leastCosts(draft.compiled.model);
   loadBaseline(draft, plan);
@@ -59,7 +62,7 @@ export function improvePlan(problem: Problem, plan: Plan, how: Improvement): Pla
 }
 
 /** An empty schedule on which frozen steps are fixed and the others know where people expect them. */
-function movable(problem: Problem, plan: Plan, cache?: ResourceCache): Draft {
+function movable(problem: Problem, plan: Plan, baseline: Plan | null, cache?: ResourceCache): Draft {
   const frozen = new Map<string, Placement>();
   const until = problem.frozenUntil ?? problem.now;
   for (const piece of problem.pieces)
@@ -69,5 +72,6 @@ function movable(problem: Problem, plan: Plan, cache?: ResourceCache): Draft {
     }
   const compiled = compileProblem(problem, plan, frozen satisfies Frozen, cache?.resourcesOf(problem));
   const scratch = newScratch(compiled.steps.length, true, true);
-  return withBaseline({ compiled, schedule: newPartialSchedule(compiled.model), scratch }, plan);
+  const draft = { compiled, schedule: newPartialSchedule(compiled.model), scratch };
+  return baseline ? withBaseline(draft, baseline) : draft;
 }

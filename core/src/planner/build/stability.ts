@@ -6,6 +6,12 @@ import { PLANNING_DEFAULTS } from '../model/preferences.ts';
 import { modeOf } from './modeOf.ts';
 
 /**
+ * A plan that has stood for so long is what people know and keep to. Of what was planned since then they have hardly heard, so that
+ * to move it costs nothing. A judgement of our own: long enough to enter a day's pieces, shorter than a coat.
+ */
+export const KNOWN_AFTER_MINUTES = 15;
+
+/**
  * The draft with steps that know where `plan` has them, so that moving them costs something.
  * @param times how much more it costs than a little time in the shop is worth
  */

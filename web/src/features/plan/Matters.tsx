@@ -1,6 +1,6 @@
 import { CoreFault } from '../../core/CoreFault.tsx';
 import { PlanningInput } from '@app/contract';
-import { PLANNING_DEFAULTS, type Preferences, sayStanding } from '@app/core';
+import { KNOWN_AFTER_MINUTES, PLANNING_DEFAULTS, type Preferences, sayStanding } from '@app/core';
 import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { useStanding } from '../../core/useCore.ts';
@@ -11,11 +11,17 @@ import { useTypedForm } from '../../ui/useTypedForm.ts';
 import { SidePanel } from './SidePanel.tsx';
 import type { Improvement } from './useImprovement.ts';
 
-const SLIDERS: readonly (readonly [keyof Preferences, string, string, string])[] = [
+const SLIDERS: readonly (readonly [keyof Preferences, string, string, string, string?])[] = [
   ['speed', 'Pieces out soon', 'whenever', 'as soon as can be'],
   ['slack', 'Days in hand before a date', 'none needed', 'plenty'],
   ['loads', 'One tray, one colour', 'does not matter', 'batch what can be'],
-  ['stability', 'People keep their plans', 'change freely', 'leave the week alone'],
+  [
+    'stability',
+    'People keep their plans',
+    'change freely',
+    'leave the week alone',
+    `What was planned in the last ${KNOWN_AFTER_MINUTES} minutes nobody is used to yet: it changes freely.`,
+  ],
 ];
 
 function sayLook({ proposal, state }: Improvement): string {
@@ -68,7 +74,7 @@ export function Matters({ improvement, onClose }: { readonly improvement: Improv
         )}
         <p className="text-table">{sayLook(improvement)}</p>
       </section>
-      {SLIDERS.map(([key, label, low, high]) => (
+      {SLIDERS.map(([key, label, low, high, note]) => (
         <label key={key} className="flex flex-col gap-1">
           <span className="text-table font-semibold">{label}</span>
           <input
@@ -84,6 +90,7 @@ export function Matters({ improvement, onClose }: { readonly improvement: Improv
             <span>{low}</span>
             <span>{high}</span>
           </span>
+          {note !== undefined && <span className="condensed text-lane text-sub">{note}</span>}
         </label>
       ))}
       <Field label="Nothing is moved by improvement within" error={fault('frozen')}>
