@@ -65,6 +65,7 @@ export * from './planner/build/construct.ts';
 export * from './planner/build/prioritise.ts';
 export * from './planner/build/replan.ts';
 export * from './planner/build/improve.ts';
+export * from './planner/build/planAnew.ts';
 export * from './planner/compile/loads.ts';
 export * from './planner/explain/explain.ts';
 export * from './planner/explain/leadTimeBreakdown.ts';

@@ -6,6 +6,7 @@ import {
   type PieceToPlan,
   type Plan,
   planAfresh,
+  planAnew,
   replan,
   ResourceCache,
   scoreOf,
@@ -89,6 +90,30 @@ describe('improving a plan', () => {
     expect(firstBy(plan)).toBe('long');
     expect(firstBy(null)).toBe('short');
     expect(firstBy(inOrder('short'))).toBe('short');
+    expect(startOf(planAnew(problem, plan, { seed: 1, evaluations: 200 }), 'short.prep')).toBe(at(0, 9));
+  });
+  test('a shop planned anew is no worse than its plan repaired, nor than one from nothing, and bettered from there', () => {
+    let [onTheOld, onANew, bettered] = [0, 0, 0];
+    for (let seed = FIRST; seed < FIRST + 2 * RUNS; seed++) {
+      const { problem } = randomWorkshop(seed, 5);
+      const first = planAfresh(problem, null, 1);
+      // Half of them followed a plan that was looked at for long.
+      const previous = seed % 2 === 0 ? improvePlan(problem, first, { seed, evaluations: 600, baseline: null }) : first;
+      const [repaired, afresh] = [replan(problem, previous, []), planAfresh(problem, previous)].map((p) =>
+        scoreOf(problem, p),
+      );
+      const order = compareScores(afresh!, repaired!, problem.preferences);
+      if (order > 0) onTheOld++;
+      if (order < 0) onANew++;
+      for (const evaluations of [1, 200]) {
+        const anew = planAnew(problem, previous, { seed, evaluations });
+        expect(verify(problem, anew), `seed ${seed}`).toEqual([]);
+        const than = (other: typeof repaired) => compareScores(scoreOf(problem, anew), other!, problem.preferences);
+        expect(Math.max(than(repaired), than(afresh)), `seed ${seed}`).toBeLessThanOrEqual(0);
+        if (than(order < 0 ? afresh : repaired) < 0) bettered++;
+      }
+    }
+    expect(Math.min(onTheOld, onANew, bettered)).toBeGreaterThan(0);
   });
   test('a pin that is kept stays kept, however much better a plan without it would be', () => {
     for (let seed = 1; seed <= RUNS; seed++) {

@@ -321,6 +321,27 @@ export const MUTANTS = [
     tests: core('improve'),
   },
   {
+    file: build('planAnew.ts'),
+    find: 'order < 0 ? afresh : repaired',
+    to: 'afresh',
+    fault: 'a shop planned afresh loses what a long look had found',
+    tests: core('improve'),
+  },
+  {
+    file: build('planAnew.ts'),
+    find: 'baseline: null',
+    to: '',
+    fault: 'a shop planned afresh is held to a plan nobody has seen',
+    tests: core('improve'),
+  },
+  {
+    file: 'server/src/services/shop.ts',
+    find: "planning: 'anew'",
+    to: "planning: 'afresh'",
+    fault: 'planning afresh takes the first answer',
+    tests: ['server/test/proposals.test.ts'],
+  },
+  {
     file: build('improve.ts'),
     find: 'problem.preferences) < 0 ? better : plan',
     to: 'problem.preferences) > 0 ? better : plan',

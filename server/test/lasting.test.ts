@@ -294,7 +294,7 @@ describe('a busy shop', () => {
     const order: string[] = [];
     const mix = { name: 'Dusk', hex: '#3f5c74', parts: [{ name: 'Blue', parts: 1 }] };
     const waiting = Array.from({ length: 100 }, () =>
-      busy.command('post', '/plan/afresh').then(() => order.push('busy')),
+      busy.command('post', '/own-book', { about: 'pace', isOwn: true }).then(() => order.push('busy')),
     );
     await Promise.all([
       calm.view().then(() => order.push('look')),

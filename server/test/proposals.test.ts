@@ -1,5 +1,14 @@
 import { randomUUID } from 'node:crypto';
-import { KNOWN_AFTER_MINUTES, outlookOf, planTried, problemOf, verify } from '@app/core';
+import {
+  compareScores,
+  KNOWN_AFTER_MINUTES,
+  outlookOf,
+  planAfresh,
+  planTried,
+  problemOf,
+  scoreOf,
+  verify,
+} from '@app/core';
 import { afterAll, beforeAll, beforeEach, describe, expect, test, vi } from 'vitest';
 import type { ProposalAnswer, WorkshopView } from '@app/contract';
 import { Browser, MONDAY_9, openShop, type TestShop } from './shop.ts';
@@ -128,6 +137,24 @@ describe('a better plan', () => {
     expect(await knownAt(2 * KNOWN_AFTER_MINUTES - 1)).toEqual(plan.steps);
     expect(await knownAt(2 * KNOWN_AFTER_MINUTES)).toBe('the plan that is followed');
     solve.mockRestore();
+  });
+  test('is what planning afresh makes: better than from nothing where there is something to win, and never worse than it was', async () => {
+    const v = await rona.view();
+    const preferences = { speed: 2, slack: 2, loads: 2, stability: 4 };
+    await rona.command('put', '/planning', { version: v.workshop.version, frozen_hours: 0, preferences });
+    for (const name of ['One', 'Two', 'Three'])
+      await rona.addChest(undefined, { name, due: null, promised: false, kind: 'stock', client: null });
+    shop.clock.at += KNOWN_AFTER_MINUTES;
+    const before = await rona.view();
+    await rona.command('post', '/plan/afresh');
+    const after = await rona.view();
+    holds(after);
+    const problem = problemOf(after.shop, after.pieces, after.now);
+    const [was, afresh, is] = [before.plan, planAfresh(problem, before.plan), after.plan].map((p) =>
+      scoreOf(problem, p),
+    );
+    expect(compareScores(is!, was!, problem.preferences)).toBeLessThanOrEqual(0);
+    expect(compareScores(is!, afresh!, problem.preferences)).toBeLessThan(0);
   });
   test('what matters in it is the owner’s to say, within bounds', async () => {
     const v = await rona.view();

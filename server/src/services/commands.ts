@@ -60,7 +60,7 @@ export type Done = {
   readonly piece?: string;
   /** Pieces whose own steps or dates changed; the plan is worked out again around them. */
   readonly touched?: readonly string[];
-  readonly planning: 'repair' | 'afresh' | 'none';
+  readonly planning: 'repair' | 'afresh' | 'anew' | 'none';
   /** Piece for which those whose date nobody was told wait. */
   readonly goesFirst?: string;
   readonly undoes?: string;

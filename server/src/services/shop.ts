@@ -230,10 +230,10 @@ export function savePlanning(deps: Deps, actor: Actor, input: PlanningInput): Pr
   });
 }
 
-/** Works the whole plan out from nothing instead of repairing it. */
+/** Works the whole plan out anew, as well as it can be in a second, instead of repairing it. */
 export function planAgain(deps: Deps, actor: Actor, commandId: string): Promise<CommandAnswer> {
   return carryOut(deps, actor, {
     id: commandId,
-    run: async () => Promise.resolve({ summary: 'Planned everything afresh', planning: 'afresh' }),
+    run: async () => Promise.resolve({ summary: 'Planned everything afresh', planning: 'anew' }),
   });
 }

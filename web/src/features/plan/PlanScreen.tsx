@@ -51,9 +51,15 @@ export function PlanScreen() {
   const { selected, open, sheet } = useStepSheet(explained);
   const [zoom, setZoom] = useState<Zoom>('week');
   const [panel, setPanel] = useState<Panel | null>(null);
+  const [isPlanning, setPlanning] = useState(false);
   const improvement = useImprovement(view);
   const close = useCallback(() => setPanel(null), []);
   const read = (proposal: ProposalView) => setPanel({ kind: 'proposal', proposal, revision: view.revision });
+  const planAnew = async () => {
+    setPlanning(true);
+    await command('POST', '/plan/afresh', {});
+    setPlanning(false);
+  };
   const openPiece = useCallback((id: string) => void navigate(`/pieces/${id}`), [navigate]);
   const fillGap = useCallback((gap: Gap) => setPanel({ kind: 'gap', gap }), []);
   const what = panel?.kind === 'whatIf' ? panel.what : null;
@@ -96,7 +102,9 @@ export function PlanScreen() {
         <span className="ml-auto hidden md:block" />
         <PlanTool onClick={() => setPanel({ kind: 'whatIf', what: firstWhatIf(view) })}>What if…</PlanTool>
         {view.me.role === 'owner' && <PlanTool onClick={() => setPanel({ kind: 'matters' })}>What matters</PlanTool>}
-        <PlanTool onClick={() => void command('POST', '/plan/afresh', {})}>Plan afresh</PlanTool>
+        <PlanTool onClick={() => void planAnew()} isBusy={isPlanning}>
+          {isPlanning ? 'Planning…' : 'Plan afresh'}
+        </PlanTool>
       </div>
       <div className="no-print relative flex min-h-0 flex-1">
         <GrainView
@@ -153,8 +161,11 @@ export function PlanScreen() {
   );
 }
 
-const PlanTool = ({ onClick, children }: { readonly onClick: () => void; readonly children: ReactNode }) => (
-  <Button kind="plain" className="!h-7 !min-h-7" onClick={onClick}>
+type PlanToolProps = { readonly onClick: () => void; readonly isBusy?: boolean; readonly children: ReactNode };
+
+/** As wide with either of its words, so that nothing beside it jumps. */
+const PlanTool = ({ onClick, isBusy = false, children }: PlanToolProps) => (
+  <Button kind="plain" className="!h-7 !min-h-7 min-w-24" onClick={onClick} disabled={isBusy} aria-busy={isBusy}>
     {children}
   </Button>
 );

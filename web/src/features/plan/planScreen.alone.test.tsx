@@ -31,6 +31,17 @@ const plan = (revision: number) => {
 };
 const offered = (proposal: ProposalView) => vi.mocked(useImprovement).mockReturnValue({ proposal, state: 'looked' });
 
+test('planning afresh takes a second, in which it says so and cannot be asked for again', async () => {
+  offered(better('old', 5));
+  const { user, command } = inShop(<PlanScreen />, { view: plan(1) });
+  let answer = (_: Awaited<ReturnType<typeof command>>) => {};
+  command.mockReturnValue(new Promise((resolve) => (answer = resolve)));
+  await user.click(screen.getByRole('button', { name: 'Plan afresh' }));
+  expect(command).toHaveBeenCalledWith('POST', '/plan/afresh', {});
+  expect(screen.getByRole('button', { name: 'Planning…' })).toBeDisabled();
+  answer({ kind: 'left' });
+  expect(await screen.findByRole('button', { name: 'Plan afresh' })).toBeEnabled();
+});
 test('an offer that is read goes when the plan it was for has changed, also when there is an offer for the new one', async () => {
   offered(better('old', 5));
   const { user, changeTo } = inShop(<PlanScreen />, { view: plan(1) });
