@@ -329,6 +329,13 @@ export const MUTANTS = [
   },
   {
     file: build('planAnew.ts'),
+    find: 'frozenUntil: problem.now',
+    to: '',
+    fault: 'planned afresh, what is to start today stays as the first answer had it',
+    tests: core('improve'),
+  },
+  {
+    file: build('planAnew.ts'),
     find: 'baseline: null',
     to: '',
     fault: 'a shop planned afresh is held to a plan nobody has seen',
