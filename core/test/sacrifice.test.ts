@@ -97,18 +97,21 @@ describe.each(CASES)('%d chests, %d at work', (count, people) => {
     'the most urgent last': [...mixed].reverse(),
     'those nobody was told of first': [...mixed].sort((a, b) => Number(a.promised) - Number(b.promised)),
   };
+  // The same however they are entered, and slow to find where they are many.
+  let known: number | null = null;
+  const missedByDate = () => (known ??= toldLateness(problemOf(shop, mixed, NOW), byDateFirst(shop, mixed)));
   test.each(Object.entries(orders))('entered %s: every piece has its place, and told dates come first', (_, pieces) => {
     const problem = problemOf(shop, pieces, NOW);
     const plan = entered(shop, pieces);
     expect(plan.unplanned).toEqual([]);
     expect(verify(problem, plan)).toEqual([]);
-    expect(toldLateness(problem, plan)).toBeLessThanOrEqual(toldLateness(problem, byDateFirst(shop, pieces)));
+    expect(toldLateness(problem, plan)).toBeLessThanOrEqual(missedByDate());
   });
   test('planned afresh as well', () => {
     const problem = problemOf(shop, mixed, NOW);
     const plan = planAfresh(problem);
     expect(plan.unplanned).toEqual([]);
-    expect(toldLateness(problem, plan)).toBeLessThanOrEqual(toldLateness(problem, byDateFirst(shop, mixed)));
+    expect(toldLateness(problem, plan)).toBeLessThanOrEqual(missedByDate());
   });
 });
 
