@@ -55,7 +55,7 @@ test('a coat dragged over a closed window is refused in words, dropped elsewhere
   await expect(coat).toHaveAttribute('aria-label', before!);
 });
 
-test('a better plan is read, taken and undone', async ({ page }) => {
+test('a better plan is read, taken and undone; planned afresh, it is found at once', async ({ page }) => {
   await enterDemo(page, mokume.address, '/plan');
   await page.getByRole('button', { name: /^A better plan: / }).click();
   const panel = page.getByRole('complementary', { name: 'A better plan' });
@@ -74,6 +74,11 @@ test('a better plan is read, taken and undone', async ({ page }) => {
   await expect.poll(grain).not.toEqual(before);
   await change.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(grain).toEqual(before);
+  await page.getByRole('button', { name: 'Plan afresh' }).click();
+  await expect(page.getByRole('button', { name: 'Planning…' })).toBeDisabled();
+  await expect(change).toContainText('Planned everything afresh');
+  await expect.poll(grain).not.toEqual(before);
+  await expect(page.getByRole('button', { name: 'Plan afresh' })).toBeEnabled();
 });
 
 test(

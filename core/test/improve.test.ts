@@ -93,7 +93,7 @@ describe('improving a plan', () => {
     // Planned anew everything may move, also what improvement leaves alone.
     const frozen = { ...problem, frozenUntil: at(0, 17) };
     expect(improvePlan(frozen, plan, { seed: 1, evaluations: 200, baseline: null }).steps).toEqual(plan.steps);
-    expect(startOf(planAnew(frozen, plan, { seed: 1, evaluations: 200 }), 'short.prep')).toBe(at(0, 9));
+    expect(startOf(planAnew(frozen, plan), 'short.prep')).toBe(at(0, 9));
   });
   test('a shop planned anew is no worse than its plan repaired, nor than one from nothing, and bettered from there', () => {
     let [onTheOld, onANew, bettered] = [0, 0, 0];
@@ -110,7 +110,7 @@ describe('improving a plan', () => {
       if (order > 0) onTheOld++;
       if (order < 0) onANew++;
       for (const evaluations of [1, 200]) {
-        const anew = planAnew(problem, previous, { seed, evaluations });
+        const anew = planAnew(problem, previous, undefined, evaluations);
         expect(verify(problem, anew), `seed ${seed}`).toEqual([]);
         const than = (other: typeof repaired) => compareScores(scoreOf(problem, anew), other!, problem.preferences);
         expect(Math.max(than(repaired), than(afresh)), `seed ${seed}`).toBeLessThanOrEqual(0);

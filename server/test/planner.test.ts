@@ -1,6 +1,7 @@
 import {
   EMPTY_PLAN,
   planAfresh,
+  planAnew,
   PLANNING_DEFAULTS,
   problemOf,
   replan,
@@ -174,6 +175,13 @@ describe('the thread that plans a shop', () => {
     expect(await bettered({ plan: longFirst, baseline: null })).toEqual(shortFirst.steps);
     // Of an offer on a plan: what counts is where people have it, not where the offer has it.
     expect(await bettered({ plan: shortFirst, instead: longFirst })).toEqual(shortFirst.steps);
+  });
+  test('plans anew what anybody would: the same whenever it is asked, also beside other work', async () => {
+    const { plan } = await planned({ workshopId: 'anew' });
+    const anew = planAnew(problemOf(shop, pieces, MONDAY_9), plan);
+    expect(anew).not.toEqual(plan);
+    expect((await planned({ workshopId: 'anew', plan, mode: 'anew' })).plan).toEqual(anew);
+    expect((await planned({ workshopId: 'again', plan, mode: 'anew' })).plan).toEqual(anew);
   });
   test('looks for a better plan beside those it makes, with both scores', async () => {
     const { plan } = await planned({ workshopId: 'better' });

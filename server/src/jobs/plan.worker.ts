@@ -4,7 +4,6 @@ import {
   EMPTY_PLAN,
   effortOf,
   improvePlan,
-  type Improvement,
   type Instant,
   type PieceMove,
   type Plan,
@@ -57,7 +56,7 @@ export type PlanTask = {
   readonly goesFirst: string | null;
   /** Repair what is there, plan as a what-if shows it, from nothing, or anew as well as can be, look for better, or only check the plan given. */
   readonly mode: 'repair' | 'tried' | 'afresh' | 'anew' | 'improve' | 'check';
-  /** For `improve` and `anew`: which look for a better plan it is, from 1. */
+  /** Which look for a better plan it is, from 1. */
   readonly look: number;
 };
 export type PlanAnswer =
@@ -160,19 +159,15 @@ function planFor(task: PlanTask, problem: Problem, previous: Plan | null, { cach
           })
         : prioritise(problem, previous, task.goesFirst);
     case 'anew':
-      return planAnew(problem, previous, effort(task.look, cache));
+      return planAnew(problem, previous, cache);
     case 'improve': {
+      const { milliseconds, ...effort } = effortOf(task.look);
+      const began = performance.now();
+      const timeSpent = () => (performance.now() - began) / milliseconds;
       const baseline = task.baseline === undefined ? followed : task.baseline;
-      return improvePlan(problem, previous, { ...effort(task.look, cache), baseline });
+      return improvePlan(problem, previous, { ...effort, cache, timeSpent, baseline });
     }
     default:
       return assertNever(task.mode);
   }
-}
-
-/** What goes into a look, its time counted from now. */
-function effort(look: number, cache: ResourceCache): Improvement {
-  const { milliseconds, ...most } = effortOf(look);
-  const began = performance.now();
-  return { ...most, cache, timeSpent: () => (performance.now() - began) / milliseconds };
 }

@@ -60,6 +60,7 @@ export type Done = {
   readonly piece?: string;
   /** Pieces whose own steps or dates changed; the plan is worked out again around them. */
   readonly touched?: readonly string[];
+  /** The plan is repaired, made from nothing, made so that all may move, or left as it is. */
   readonly planning: 'repair' | 'afresh' | 'anew' | 'none';
   /** Piece for which those whose date nobody was told wait. */
   readonly goesFirst?: string;
