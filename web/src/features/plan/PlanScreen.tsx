@@ -163,9 +163,15 @@ export function PlanScreen() {
 
 type PlanToolProps = { readonly onClick: () => void; readonly isBusy?: boolean; readonly children: ReactNode };
 
-/** As wide with either of its words, so that nothing beside it jumps. */
+/** As wide with either of its words, so that nothing beside it jumps; busy, it keeps the focus of whoever works by keys. */
 const PlanTool = ({ onClick, isBusy = false, children }: PlanToolProps) => (
-  <Button kind="plain" className="!h-7 !min-h-7 min-w-24" onClick={onClick} disabled={isBusy} aria-busy={isBusy}>
+  <Button
+    kind="plain"
+    className="!h-7 !min-h-7 min-w-24"
+    onClick={isBusy ? undefined : onClick}
+    aria-disabled={isBusy}
+    aria-busy={isBusy}
+  >
     {children}
   </Button>
 );

@@ -38,9 +38,13 @@ test('planning afresh takes a second, in which it says so and cannot be asked fo
   command.mockReturnValue(new Promise((resolve) => (answer = resolve)));
   await user.click(screen.getByRole('button', { name: 'Plan afresh' }));
   expect(command).toHaveBeenCalledWith('POST', '/plan/afresh', {});
-  expect(screen.getByRole('button', { name: 'Planning…' })).toBeDisabled();
+  const busy = screen.getByRole('button', { name: 'Planning…' });
+  expect(busy).toHaveAttribute('aria-disabled', 'true');
+  await user.click(busy);
+  expect(command).toHaveBeenCalledTimes(1);
+  expect(busy).toHaveFocus();
   answer({ kind: 'left' });
-  expect(await screen.findByRole('button', { name: 'Plan afresh' })).toBeEnabled();
+  expect(await screen.findByRole('button', { name: 'Plan afresh' })).toHaveAttribute('aria-disabled', 'false');
 });
 test('an offer that is read goes when the plan it was for has changed, also when there is an offer for the new one', async () => {
   offered(better('old', 5));
