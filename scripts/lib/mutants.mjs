@@ -1160,9 +1160,23 @@ export const MUTANTS = [
   },
   {
     file: 'server/src/services/proposals.ts',
-    find: 'plannedAt <= known ?',
-    to: 'plannedAt < known ?',
+    find: 'plannedAt <= now - KNOWN',
+    to: 'plannedAt < now - KNOWN',
     fault: 'a plan is not known yet when it has stood for a quarter of an hour',
+    tests: ['server/test/proposals.test.ts'],
+  },
+  {
+    file: 'server/src/services/proposals.ts',
+    find: '&& last.isKnown === isKnown',
+    to: '',
+    fault: 'an offer that holds people to nothing is shown when they have known the plan for long',
+    tests: ['server/test/proposals.test.ts'],
+  },
+  {
+    file: 'server/src/services/proposals.ts',
+    find: '...known.earlier, ',
+    to: '',
+    fault: 'an offer that is being read cannot be taken once people know the plan',
     tests: ['server/test/proposals.test.ts'],
   },
   {
@@ -1188,8 +1202,8 @@ export const MUTANTS = [
   },
   {
     file: 'server/src/services/proposals.ts',
-    find: 'if (known?.base === base) return known;',
-    to: 'if (known) return known;',
+    find: 'if (last?.base === base && last.isKnown === isKnown) return last;',
+    to: 'if (last) return last;',
     fault: 'what was found for an older plan is offered on the new one',
     tests: ['server/test/betterPlans.test.ts'],
   },
@@ -1202,8 +1216,8 @@ export const MUTANTS = [
   },
   {
     file: 'server/src/services/proposals.ts',
-    find: 'known?.proposals.find((p) => p.id === input.proposal)',
-    to: 'known?.proposals.slice(-1).find((p) => p.id === input.proposal)',
+    find: '...known.proposals].find(',
+    to: '...known.proposals].slice(-1).find(',
     fault: 'an offer that is being read cannot be taken once a better one is found',
     tests: ['server/test/proposals.test.ts'],
   },

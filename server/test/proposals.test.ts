@@ -11,6 +11,7 @@ import {
 } from '@app/core';
 import { afterAll, beforeAll, beforeEach, describe, expect, test, vi } from 'vitest';
 import type { ProposalAnswer, WorkshopView } from '@app/contract';
+import { toldLateBy } from '../../core/test/fixtures/score.ts';
 import { Browser, MONDAY_9, openShop, type TestShop } from './shop.ts';
 
 let shop: TestShop;
@@ -137,6 +138,27 @@ describe('a better plan', () => {
     expect(await knownAt(2 * KNOWN_AFTER_MINUTES - 1)).toEqual(plan.steps);
     expect(await knownAt(2 * KNOWN_AFTER_MINUTES)).toBe('the plan that is followed');
     solve.mockRestore();
+  });
+  test('that was found before people knew the plan is looked for anew once they do; who is reading it can take it', async () => {
+    await rona.addChest(undefined, { arrival: MONDAY_9 + 1440 });
+    const { plan } = await rona.view();
+    shop.clock.at = MONDAY_9 + 1;
+    while ((await improve()).isLooking);
+    const score = toldLateBy(0);
+    const id = randomUUID();
+    const offerOf = () => [...shop.deps.offers.values()].at(-1)!;
+    offerOf().proposals.push({ id, before: score, after: score, moves: [], plan });
+    expect((await improve()).proposal).toMatchObject({ id });
+    shop.clock.at = MONDAY_9 + KNOWN_AFTER_MINUTES;
+    const solve = vi.spyOn(shop.deps.planner, 'solve');
+    const { proposal } = await improve();
+    expect(solve.mock.calls.map(([r]) => r.look)).toEqual([1]);
+    solve.mockRestore();
+    expect(proposal?.id).not.toBe(id);
+    await rona.command('post', '/plan/adopt', { proposal: id });
+    // On the new plan nothing of it is left.
+    await improve();
+    expect(offerOf().earlier).toEqual([]);
   });
   test('is what planning afresh makes: better than from nothing where there is something to win, and never worse than it was', async () => {
     const v = await rona.view();

@@ -5,6 +5,10 @@ type Offered = ProposalView & { readonly plan: Plan };
 /** What was found on top of one plan so far. */
 export type Offer = {
   readonly base: number;
+  /** Whether people knew that plan: what was found before they did is looked for anew. */
+  readonly isKnown: boolean;
+  /** Found before they knew it, and shown no more; somebody may still be reading one. */
+  readonly earlier: readonly Offered[];
   /** How often it was looked for, and whether too little more is to be expected. */
   looks: number;
   isOver: boolean;

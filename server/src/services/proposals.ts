@@ -19,7 +19,7 @@ const MOST_LOOKS = 4;
 export async function lookForBetter(deps: Deps, workshopId: string): Promise<ProposalAnswer> {
   const kept = await deps.shops.now(workshopId);
   if (!kept || kept.planNumber === 0) return { proposal: null, isLooking: false };
-  const offer = offerOn(deps, workshopId, kept.planNumber);
+  const offer = offerOn(deps, workshopId, kept);
   if (!offer.isOver) {
     offer.running ??= look(deps, workshopId, kept, offer).finally(() => (offer.running = null));
     const isAnswered = await offer.running;
@@ -28,23 +28,24 @@ export async function lookForBetter(deps: Deps, workshopId: string): Promise<Pro
   return { proposal: shown(offer), isLooking: !offer.isOver };
 }
 
-/** What was found on top of a plan; nothing yet of a new one. */
-function offerOn({ offers }: Deps, workshopId: string, base: number): Offer {
-  const known = offers.get(workshopId);
-  if (known?.base === base) return known;
-  const offer: Offer = { base, looks: 0, isOver: false, proposals: [], running: null };
+/** What was found on top of a plan; nothing yet of a new one, or of one that people have come to know since. */
+function offerOn({ offers, clock }: Deps, workshopId: string, kept: KeptShop): Offer {
+  const base = kept.planNumber;
+  const isKnown = knowsPlan(kept, clock.now());
+  const last = offers.get(workshopId);
+  if (last?.base === base && last.isKnown === isKnown) return last;
+  const earlier = last?.base === base ? last.proposals : [];
+  const offer: Offer = { base, isKnown, earlier, looks: 0, isOver: false, proposals: [], running: null };
   offers.set(workshopId, offer);
   return offer;
 }
 
-/** Where people do not know the plan that is followed: the one that stood before it long enough; null: none did. */
-async function knownInstead(
-  workshopId: string,
-  { plannedAt }: KeptShop,
-  now: Instant,
-): Promise<{ baseline?: Plan | null }> {
-  const known = now - KNOWN_AFTER_MINUTES;
-  return plannedAt <= known ? {} : { baseline: await planAt(workshopId, known) };
+/** Whether people know the plan that is followed. */
+const knowsPlan = ({ plannedAt }: KeptShop, now: Instant): boolean => plannedAt <= now - KNOWN_AFTER_MINUTES;
+
+/** The plan people know: the one that is followed, or the one that stood before it long enough; null: none did. */
+async function knownPlan(workshopId: string, kept: KeptShop, now: Instant): Promise<{ baseline?: Plan | null }> {
+  return knowsPlan(kept, now) ? {} : { baseline: await planAt(workshopId, now - KNOWN_AFTER_MINUTES) };
 }
 
 /** One look more. @returns false when it was cut short */
@@ -59,7 +60,7 @@ async function look(deps: Deps, workshopId: string, kept: KeptShop, offer: Offer
     plan: view.plan,
     now,
     instead: best?.plan ?? null,
-    ...(await knownInstead(workshopId, kept, now)),
+    ...(await knownPlan(workshopId, kept, now)),
     since: null,
     touched: [],
     goesFirst: null,
@@ -107,7 +108,7 @@ export function adopt(
     id: input.commandId,
     run: async () => {
       const known = deps.offers.get(actor.workshopId);
-      const taken = known?.proposals.find((p) => p.id === input.proposal);
+      const taken = known && [...known.earlier, ...known.proposals].find((p) => p.id === input.proposal);
       if (!known || !taken) throw new ApiError('OLD_PROPOSAL');
       return Promise.resolve({
         summary: 'Took the better plan',
