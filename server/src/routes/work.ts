@@ -321,7 +321,7 @@ export const WORK_ROUTES: readonly Route[] = [
     method: 'post',
     path: '/plan/afresh',
     owned: null,
-    does: 'works the whole plan out anew, as well as it can be in a second',
+    does: 'works the whole plan out anew, as well as it can be in about a second',
     body: Command,
     run: ({ deps, actor, body }) => planAgain(deps, actor, body.commandId),
   }),

@@ -230,7 +230,7 @@ export function savePlanning(deps: Deps, actor: Actor, input: PlanningInput): Pr
   });
 }
 
-/** Works the whole plan out anew, as well as it can be in a second, instead of repairing it. */
+/** Works the whole plan out anew, as well as it can be in about a second, instead of repairing it. */
 export function planAgain(deps: Deps, actor: Actor, commandId: string): Promise<CommandAnswer> {
   return carryOut(deps, actor, {
     id: commandId,

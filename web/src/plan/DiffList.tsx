@@ -1,6 +1,7 @@
 import type { WorkshopView } from '@app/contract';
 import { type PieceMove, type Saying, sayLength, sayTime } from '@app/core';
 import { Tag } from '../ui/Tag.tsx';
+import { saySteps } from '../ui/amounts.ts';
 
 /** What another plan moves, piece by piece: the told promises first, then whatever moves most. */
 export function DiffList({
@@ -68,7 +69,7 @@ function Shift({
 /** How many steps move, and the first of them by name. */
 function sayMoves(m: PieceMove, view: WorkshopView, saying: Saying): string {
   const first = m.moves.find((x) => x.to !== null);
-  if (!first) return m.moves.length === 0 ? 'no step moves' : `${m.moves.length} steps lose their place`;
+  if (!first) return m.moves.length === 0 ? 'no step moves' : `${saySteps(m.moves.length)} without a place`;
   const step = view.pieces.find((p) => p.id === m.piece)?.steps.find((s) => s.id === first.step);
   const more = m.moves.length > 1 ? `, and ${m.moves.length - 1} more` : '';
   const title = step ? `“${step.title}”` : 'A new step';

@@ -114,3 +114,4 @@ export const sayMoney = (cents: number) => (cents / 100).toFixed(2);
 
 /** “1 day”, “3 days”. */
 export const sayDays = (n: number) => `${n} ${n === 1 ? 'day' : 'days'}`;
+export const saySteps = (steps: number) => (steps === 1 ? '1 step' : `${steps} steps`);

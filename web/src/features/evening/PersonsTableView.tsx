@@ -11,7 +11,7 @@ import { useInUnits, useSaying } from '../../data/saying.ts';
 import { useCommand } from '../../data/useCommand.tsx';
 import { useProducts } from '../../data/useProducts.ts';
 import { useWorkshop } from '../../data/workshop.tsx';
-import { sayLitres, sayPoured } from '../../ui/amounts.ts';
+import { sayLitres, sayPoured, saySteps } from '../../ui/amounts.ts';
 import { Button } from '../../ui/parts.tsx';
 import { CupDrawing } from '../../grain/CupDrawing.tsx';
 
@@ -22,7 +22,7 @@ export function PersonsTableView({ table }: { readonly table: PersonsTable }) {
   return (
     <section aria-label={`Table of ${name}`} className="flex flex-col gap-3 border-t-2 border-ink pt-2">
       <h3 className="flex items-baseline gap-3 text-section font-semibold">
-        {name} <span className="condensed text-table font-normal text-sub">{table.steps.length} steps</span>
+        {name} <span className="condensed text-table font-normal text-sub">{saySteps(table.steps.length)}</span>
       </h3>
       {table.cups.length > 0 && (
         <ul className="flex flex-wrap gap-x-6 gap-y-4" aria-label="Cups">

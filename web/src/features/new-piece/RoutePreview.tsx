@@ -24,7 +24,7 @@ import type { Answer } from '../../core/useCore.ts';
 import { FinishSections } from '../../grain/FinishSections.tsx';
 import { finishColumns, shownColours } from '../../grain/finishColumns.ts';
 import { PieceDrawing } from '../../ui/PieceDrawing.tsx';
-import { sayAmount } from '../../ui/amounts.ts';
+import { sayAmount, saySteps } from '../../ui/amounts.ts';
 import type { Built, PieceDraft } from './pieceDraft.ts';
 
 type PreviewProps = {
@@ -60,7 +60,7 @@ export function RoutePreview({ draft, built, preview, onFix, promise }: PreviewP
       <dl className="grid grid-cols-2 gap-x-4 gap-y-1">
         <dt className="text-sub">Hands-on</dt>
         <dd className="font-semibold">
-          {sayHours(minutes)} in {steps} steps
+          {sayHours(minutes)} in {saySteps(steps)}
         </dd>
         {[...litresByProduct(route)].map(([product, litres]) => (
           <div key={product} className="contents">

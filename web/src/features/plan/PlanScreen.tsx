@@ -44,6 +44,7 @@ const ZOOMS: readonly (readonly [Zoom, string])[] = [
 export function PlanScreen() {
   const { view, shown: current, now, taps } = useWorkshop();
   const { command, refusal } = useCommand();
+  const afresh = useCommand();
   const saying = useSaying();
   const navigate = useNavigate();
   const why = useExplained(view);
@@ -51,15 +52,9 @@ export function PlanScreen() {
   const { selected, open, sheet } = useStepSheet(explained);
   const [zoom, setZoom] = useState<Zoom>('week');
   const [panel, setPanel] = useState<Panel | null>(null);
-  const [isPlanning, setPlanning] = useState(false);
   const improvement = useImprovement(view);
   const close = useCallback(() => setPanel(null), []);
   const read = (proposal: ProposalView) => setPanel({ kind: 'proposal', proposal, revision: view.revision });
-  const planAnew = async () => {
-    setPlanning(true);
-    await command('POST', '/plan/afresh', {});
-    setPlanning(false);
-  };
   const openPiece = useCallback((id: string) => void navigate(`/pieces/${id}`), [navigate]);
   const fillGap = useCallback((gap: Gap) => setPanel({ kind: 'gap', gap }), []);
   const what = panel?.kind === 'whatIf' ? panel.what : null;
@@ -102,8 +97,8 @@ export function PlanScreen() {
         <span className="ml-auto hidden md:block" />
         <PlanTool onClick={() => setPanel({ kind: 'whatIf', what: firstWhatIf(view) })}>What if…</PlanTool>
         {view.me.role === 'owner' && <PlanTool onClick={() => setPanel({ kind: 'matters' })}>What matters</PlanTool>}
-        <PlanTool onClick={() => void planAnew()} isBusy={isPlanning}>
-          {isPlanning ? 'Planning…' : 'Plan afresh'}
+        <PlanTool onClick={() => void afresh.command('POST', '/plan/afresh', {})} isBusy={afresh.isSending}>
+          {afresh.isSending ? 'Planning…' : 'Plan afresh'}
         </PlanTool>
       </div>
       <div className="no-print relative flex min-h-0 flex-1">
@@ -148,6 +143,7 @@ export function PlanScreen() {
         </Suspense>
       </div>
       {refusal}
+      {afresh.refusal}
       <CoreFault of={why} />
       <ScarceStrip />
       <PlanFoot
