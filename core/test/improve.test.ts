@@ -158,10 +158,10 @@ describe('improving a plan', () => {
       return hours.reduce((sum, _, n) => sum + worked(`job-${n}`), 0) / hours.length;
     };
     /** First planned by dates nobody cares for any more. */
-    const bettered = (others: readonly PieceToPlan[], seed: number) => {
+    const bettered = (others: readonly PieceToPlan[], seed: number, evaluations = 5000) => {
       const asked = smallShop([...others, ...jobs((n) => ({ due: at(n, 17), promised: true }))], { people });
       const problem = smallShop([...others, ...jobs(() => ({}))], { people, preferences });
-      const better = improvePlan(problem, planAfresh(asked), { seed, evaluations: 5000 });
+      const better = improvePlan(problem, planAfresh(asked), { seed, evaluations });
       expect(verify(problem, better)).toEqual([]);
       return meanOf(better);
     };
@@ -170,11 +170,14 @@ describe('improving a plan', () => {
     test.each([1, 2, 3])('by themselves, seed %i', (seed) => {
       expect(bettered([], seed)).toBeLessThan(best * 1.02);
     });
+    test.each([1, 2, 3])('and soon, seed %i', (seed) => {
+      expect(bettered([], seed, 1000)).toBe(best);
+    });
     test.each([1, 2, 3])('beside a piece that can have no place, seed %i', (seed) => {
       const lid = { work_minutes: 60, hands: 2, after: [after('heavy.prep')] };
       const heavy = piece('heavy', [step('heavy.prep', { work_minutes: 60 }), step('heavy.lift', lid as object)]);
-      // The one hour that can be worked on it may come last.
-      expect(bettered([heavy], seed)).toBeLessThan(best * 1.02 + 1);
+      // The one hour that can be worked on it comes last.
+      expect(bettered([heavy], seed)).toBeLessThan(best * 1.02);
     });
     test.each([1, 2, 3])('beside a step asked for in the night, seed %i', (seed) => {
       const asked = piece('asked', [step('asked.work', { work_minutes: 60, pin: { at: at(0, 22) } })]);

@@ -1,7 +1,7 @@
 import FlatQueue from 'flatqueue';
 import { GRID_MINUTES } from '../calendar/grid.ts';
 import type { Draft } from '../planner/build/draft.ts';
-import { WORTH_MOVING_MINUTES } from '../planner/build/replan.ts';
+import { WORTH_MOVING_MINUTES } from '../planner/build/pullForward.ts';
 import { afterNth } from '../planner/engine/resources/bits.ts';
 import {
   clearSchedule,

@@ -26,7 +26,12 @@ export function planAfresh(problem: Problem, previous: Plan | null = null, evalu
 }
 
 /** One way to fill an empty schedule: pieces one after another, or all of them at once by a priority, but for those pinned. */
-type Mode = { readonly order: readonly number[]; readonly priority: Priority | null };
+type Mode = {
+  readonly order: readonly number[];
+  readonly priority: Priority | null;
+  /** Pieces placed after all others, however it is done: for what cannot be ready nobody is to wait. */
+  readonly last?: ReadonlySet<number>;
+};
 
 /** Leaves the best of the ways tried on the draft's schedule. */
 export function buildBest(draft: Draft, evaluations: number): void {
@@ -47,10 +52,13 @@ export function buildBest(draft: Draft, evaluations: number): void {
     clearSchedule(schedule);
     // Pinned pieces claim their times before others can take them; where the floor is short, what stands on it goes first.
     const isFirst = (k: number) => pinned.has(k) || (!mode.priority && model.floor !== null && model.pieces[k]!.isHere);
-    const [first, rest] = [mode.order.filter(isFirst), mode.order.filter((k) => !isFirst(k))];
+    const isLast = (k: number) => !isFirst(k) && mode.last?.has(k) === true;
+    const first = mode.order.filter(isFirst);
+    const rest = mode.order.filter((k) => !isFirst(k) && !isLast(k));
     const place = (k: number) => placePiece(schedule, scratch, k, model.pieces[k]!.steps, Infinity);
     first.forEach(place);
     (mode.priority ? parallelSgs.run(rest, mode.priority, Infinity)! : rest).forEach(place);
+    mode.order.filter(isLast).forEach(place);
     // A piece that stands here takes its floor whenever it is placed; those still to come make way.
     settleFloor(schedule, scratch);
   };
@@ -68,6 +76,11 @@ export function buildBest(draft: Draft, evaluations: number): void {
     if (left <= 0) break;
     tryStart({ order: [piece, ...order.filter((p) => p !== piece)], priority: null });
   }
+  if (built !== best!.mode) build(best!.mode);
+  const last = new Set(
+    model.pieces.map((_, k) => k).filter((k) => model.pieces[k]!.steps.some((i) => schedule.start[i]! < 0)),
+  );
+  if (last.size > 0) tryStart({ ...best!.mode, last });
   if (built !== best!.mode) build(best!.mode);
   // What was placed by priority may still gain by small changes, which a re-plan would find at once.
   if (best!.mode.priority && !isOnTime(draft)) improve(schedule, { ...scratch, isStrict: true }, POLISH);

@@ -10,6 +10,7 @@ import { newScratch } from '../engine/schedule/serialSgs.ts';
 import { worstFirst } from '../engine/schedule/priorityRules.ts';
 import { improveWeightyFirst } from '../engine/search/weightyFirst.ts';
 import { withBaseline } from './stability.ts';
+import { withoutPartial } from './withoutPartial.ts';
 import { type Placement, type Plan, type Problem } from '../model/model.ts';
 import { loadBaseline } from './loadBaseline.ts';
 import { compareScores, scoreOf } from './score.ts';
@@ -49,13 +50,16 @@ export function improvePlan(problem: Problem, plan: Plan, how: Improvement): Pla
   loadBaseline(draft, plan);
   const timeSpent = how.timeSpent ?? (() => 0);
   const isLate = worstFirst(draft.schedule).some((k) => latenessCost(draft.schedule, k) > least[k]!);
+  const [frozen, putBack] = withoutPartial(draft, plan);
   improveWeightyFirst(draft.schedule, draft.scratch, {
     ...how,
+    frozen,
     isLate,
     leastCosts: least,
     isOver: () => timeSpent() >= 1,
     timeSpent,
   });
+  putBack();
   leftShift(draft);
   const better = finish(draft);
   return compareScores(scoreOf(problem, better), scoreOf(problem, plan), problem.preferences) < 0 ? better : plan;

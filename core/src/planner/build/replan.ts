@@ -1,29 +1,19 @@
 import { GRID_MINUTES } from '../../calendar/grid.ts';
-import type { Instant } from '../../quantities/units.ts';
 import { byUrgency } from '../model/byUrgency.ts';
 import { buildBest, planAfresh } from './construct.ts';
 import { withoutUntold } from './withoutUntold.ts';
 import { doneOf, type Draft, newDraft } from './draft.ts';
 import { finish } from './finish.ts';
-import { clearSchedule, latestFor, remove, insert, readyFor } from '../engine/schedule/partialSchedule.ts';
-import { seekOnly } from '../engine/schedule/seek.ts';
+import { clearSchedule, remove } from '../engine/schedule/partialSchedule.ts';
 import { latenessCost } from '../engine/schedule/cost.ts';
-import {
-  releaseFloor,
-  removePiece,
-  placePiece,
-  placeSteps,
-  settleFloor,
-  bookFloor,
-} from '../engine/schedule/serialSgs.ts';
+import { bookFloor, placePiece, settleFloor } from '../engine/schedule/serialSgs.ts';
+import { pullForward } from './pullForward.ts';
+import { fitAfter, isToPlace, type Queued, queueOf, shiftRight, stay } from './rightShift.ts';
 import type { ResourceCache } from '../compile/shopResources.ts';
 import { type PieceToPlan, type Plan, type Problem } from '../model/model.ts';
 import { Snapshot } from '../engine/schedule/snapshot.ts';
 import { improve } from '../engine/search/search.ts';
 import { withBaseline } from './stability.ts';
-
-/** A piece is pulled forward only when it, or its very next step, gains this much; less is not worth a change. */
-export const WORTH_MOVING_MINUTES = 30;
 
 /**
  * The smallest honest change to `previous` that fits the problem as it is now. Two repairs are made, and the one that
@@ -162,7 +152,7 @@ function repair(
   const hereFirst = [...known.filter((k) => model.pieces[k]!.isHere), ...known.filter((k) => !model.pieces[k]!.isHere)];
   for (const k of hereFirst) if (bookFloor(draft.schedule, k, model.pieces[k]!.isHere) >= 0) tardy.add(k);
   for (const k of tardy) {
-    removeSteps(draft, k);
+    for (const i of model.pieces[k]!.steps) if (!model.steps[i]!.fixed) remove(draft.schedule, i);
     placePiece(draft.schedule, draft.scratch, k, model.pieces[k]!.steps, Infinity);
   }
   for (const k of known) {
@@ -174,41 +164,6 @@ function repair(
   for (const k of numbers)
     if (isLast(k)) placePiece(draft.schedule, draft.scratch, k, model.pieces[k]!.steps, Infinity);
   settleFloor(draft.schedule, draft.scratch);
-}
-
-function removeSteps(draft: Draft, piece: number): void {
-  const { model } = draft.compiled;
-  for (const i of model.pieces[piece]!.steps) if (!model.steps[i]!.fixed) remove(draft.schedule, i);
-}
-
-/** A step to be placed, where it was, and the order it is taken in. */
-type Queued = { readonly i: number; readonly piece: number; readonly isPiecePinned: boolean; readonly key: Instant };
-
-function queueOf({ compiled, scratch }: Draft, known: readonly number[], previous: Plan): Queued[] {
-  const queue: (Queued & { readonly order: number })[] = [];
-  for (const piece of known) {
-    const own = compiled.model.pieces[piece]!.steps;
-    const isPiecePinned = own.some((i) => compiled.model.steps[i]!.pinSlot >= 0 && !compiled.model.steps[i]!.fixed);
-    const keys = new Map<string, Instant>();
-    own.forEach((i, order) => {
-      const step = compiled.steps[i]!;
-      scratch.push[i] = 0;
-      scratch.left![i] = 0;
-      // A new step has no time of its own yet: it comes right after what it waits for.
-      const waits = Math.max(0, ...step.after.map((l) => keys.get(l.step) ?? 0));
-      const key = Math.max(previous.steps[step.id]?.start ?? 0, waits);
-      keys.set(step.id, key);
-      if (step.state.kind === 'planned') queue.push({ i, piece, isPiecePinned, key, order });
-    });
-  }
-  return queue.sort((a, b) => a.key - b.key || a.piece - b.piece || a.order - b.order);
-}
-
-/** In the order of their times, each where it was or as soon after as it can: nothing overtakes. */
-function shiftRight(draft: Draft, queue: readonly Queued[], previous: Plan): void {
-  // Pieces with a pinned time go first, so that a step of another piece shifting right goes round the pin.
-  for (const q of [...queue.filter((x) => x.isPiecePinned), ...queue.filter((x) => !x.isPiecePinned)])
-    if (isToPlace(draft, q.i) && !stay(draft, q.i)) fitAfter(draft, q, previous);
 }
 
 /** All that can stay stays; then what cannot is fitted in, with pinned steps and what they wait for before anything. */
@@ -225,40 +180,6 @@ function stayThenFit(draft: Draft, queue: readonly Queued[], previous: Plan): vo
   for (const q of queue) if (beforePins.has(q.i)) place(q);
   for (const q of queue) if (isToPlace(draft, q.i)) stay(draft, q.i);
   for (const q of queue) place(q);
-}
-
-const isToPlace = ({ schedule, scratch }: Draft, i: number) => schedule.start[i]! < 0 && !scratch.left![i];
-
-/** Puts a step where it was. @returns false when it cannot be there any more, or not yet */
-function stay({ schedule, compiled }: Draft, i: number): boolean {
-  const engine = compiled.model.steps[i]!;
-  const { baseline } = engine;
-  // A pin that can be kept is not kept by staying elsewhere.
-  if (!baseline || (engine.pinSlot >= 0 && baseline.start !== engine.pinSlot)) return false;
-  if (!engine.preds.every((p) => schedule.start[p.step]! >= 0) || readyFor(schedule, engine) > baseline.start)
-    return false;
-  // What it waits for may have come sooner, so that its window has passed by its old time: then it takes a rescue first.
-  const isPast = baseline.start > latestFor(schedule, engine) && engine.rescue_minutes >= 0;
-  // A window that must hold moves one of the two; only what has begun can have closed it for good.
-  if (!isPast && baseline.start > latestFor(schedule, { ...engine, latest: Infinity })) return false;
-  if (!seekOnly(schedule, i, baseline.mode, baseline.crew, baseline.start, isPast ? engine.rescue_minutes : 0))
-    return false;
-  const { start, end, hold, mode, crew } = schedule.found;
-  insert(schedule, i, start, end, hold, mode, crew);
-  return true;
-}
-
-/** Places a step, after what its piece has in the schedule, as soon after its old time as it can. */
-function fitAfter({ schedule, compiled, scratch }: Draft, { i, piece }: Queued, previous: Plan): void {
-  const own = compiled.model.pieces[piece]!.steps;
-  for (const k of own)
-    if (schedule.start[k]! < 0) {
-      const old = previous.steps[compiled.steps[k]!.id]?.start ?? 0;
-      const { pinSlot } = compiled.model.steps[k]!;
-      scratch.push[k] = pinSlot >= 0 ? 0 : Math.max(0, Math.floor((old - compiled.origin) / GRID_MINUTES));
-    }
-  const order = own.filter((k) => schedule.start[k]! >= 0 || k === i);
-  placeSteps(schedule, scratch, order, 0, Infinity);
 }
 
 /** What a repair costs those who count on the plan, part by part, the weightiest first. */
@@ -301,42 +222,4 @@ export const NEAR_MINUTES = 2 * 1440;
 function comparePerturbation(a: PerturbationCost, b: PerturbationCost): number {
   const k = a.parts.findIndex((part, n) => part !== b.parts[n]);
   return k < 0 ? 0 : a.parts[k]! - b.parts[k]!;
-}
-
-/** Tries a piece again in whatever time is free now, and puts it back when that gains too little to be worth it. */
-function pullForward(draft: Draft, piece: number): void {
-  const { schedule, compiled, scratch } = draft;
-  const { steps, pieces, slots } = compiled.model;
-  const own = pieces[piece]!.steps.filter((i) => !steps[i]!.fixed);
-  const before = doneOf(draft, piece);
-  const wasWhole = before < slots;
-  const kept = own.map(
-    (i) =>
-      [
-        i,
-        schedule.start[i]!,
-        schedule.end[i]!,
-        schedule.hold[i]!,
-        schedule.mode[i]!,
-        schedule.crew[i]!,
-        scratch.left![i]!,
-      ] as const,
-  );
-  const next = kept.filter((k) => k[1] >= 0).sort((a, b) => a[1] - b[1])[0];
-  removePiece(schedule, piece);
-  const after = placePiece(schedule, scratch, piece, pieces[piece]!.steps, Infinity);
-  const worth = WORTH_MOVING_MINUTES / GRID_MINUTES;
-  // A time given by hand that was kept is not given up for being done sooner.
-  const isPinLost = kept.some(([i, start]) => start === steps[i]!.pinSlot && start >= 0 && schedule.start[i] !== start);
-  if (after >= 0 && !isPinLost) {
-    const gain = next ? next[1] - schedule.start[next[0]]! : 0;
-    if (!wasWhole || after <= before - worth || (after <= before && gain >= worth)) return;
-  }
-  if (after >= 0) releaseFloor(schedule, piece);
-  removeSteps(draft, piece);
-  for (const [i, start, end, hold, mode, crew, left] of kept) {
-    if (start >= 0) insert(schedule, i, start, end, hold, mode, crew);
-    scratch.left![i] = left;
-  }
-  if (wasWhole) bookFloor(schedule, piece, true);
 }

@@ -5,6 +5,7 @@ import { type PartialSchedule, remove, modeLockOf } from '../schedule/partialSch
 import { anyPriority, PrioritySearch, nearPriority, type Trial } from './prioritySearch.ts';
 import { Annealing } from './annealing.ts';
 import { LEVELS } from './excess.ts';
+import { isFree, lighterPieces } from './freePieces.ts';
 import { HeatLevels } from './heatLevels.ts';
 import { loadsCost, pieceCost, UNPLACED } from '../schedule/cost.ts';
 import { ParallelSgs } from '../schedule/parallelSgs.ts';
@@ -13,6 +14,7 @@ import { shuffledOrder, placeOneByOne, placeInterleaved, orderWithArcSwapped, lo
 import { Neighbourhood } from './neighbourhood.ts';
 import { releaseFloor, removePiece, type Scratch } from '../schedule/serialSgs.ts';
 import { randomFrom } from './random.ts';
+import { PieceOrderSearch } from './pieceOrderSearch.ts';
 import { TabuSearch } from './tabuSearch.ts';
 import { TargetSearch } from './targetSearch.ts';
 import { Snapshot } from '../schedule/snapshot.ts';
@@ -138,6 +140,7 @@ class Run {
       if (isByDates && this.#targetSearch) this.#searchTargets(this.#targetSearch);
       else if (isByDates || (isLate && cycle === 0)) this.#searchPriorities();
       if (!isAnew) this.#restoreBest();
+      if (this.#heatLevels && cycle % ANEW === 0) this.#searchOrders();
       // By whom and where a step is done is changed by moves only, so that they have every fourth cycle.
       if (this.#tabuSearch && cycle % ANEW < ANEW - 1) {
         this.#swapArcs(this.#tabuSearch);
@@ -235,6 +238,31 @@ class Run {
       this.#keepBest();
     }
     this.#restore(least < Infinity ? top : this.#bestSchedule);
+  }
+
+  /** Other orders of the pieces, of those with lighter dates first; goes on from the best plan. */
+  #searchOrders(): void {
+    const { model, start } = this.#b;
+    const isWhole = (k: number) => model.pieces[k]!.steps.every((i) => start[i]! >= 0);
+    const free = this.neighbourhood.movable.filter((k) => isFree(model, k) && isWhole(k));
+    const lighter = lighterPieces(model, free);
+    const share = ORDERS_SHARE * (this.#search.evaluations - this.#done);
+    const until = this.#done + share;
+    if (lighter.length < free.length) this.#searchOrder(lighter, this.#done + share / 2);
+    this.#searchOrder(free, until);
+  }
+
+  #searchOrder(group: readonly number[], until: number): void {
+    if (group.length < 2) return;
+    const others = this.#total - loadsCost(this.#b) - group.reduce((n, k) => n + this.neighbourhood.cost[k]!, 0);
+    const orders = new PieceOrderSearch(this.#b, this.#scratch, group, this.#least, this.#r);
+    const before = this.#done;
+    while (this.#done < until && !orders.isSpent && !this.#isOver()) {
+      this.#total = others + orders.try();
+      this.#done = before + orders.placed;
+      this.#keepBest();
+    }
+    this.#restore(this.#bestSchedule);
   }
 
   /** Makes the plan anew by one priority after another and goes on from the best of those. */
@@ -433,6 +461,8 @@ const ANEW = 4;
 const LEAST_FOR_CALENDARS = 3000;
 /** With more pieces there are too many dates to search, and what shares a set-up of a tool is found by priorities instead. */
 const MOST_DATES = 20;
+/** Of what is left of a search, share that goes into other orders of the pieces. */
+const ORDERS_SHARE = 0.4;
 /** Rounds that may bring nothing before the search begins anew; so many of each level where levels take turns. */
 const MOST_FRUITLESS = 2;
 /** Swaps on the critical path of the only piece that may bring nothing before the search begins anew. */

@@ -1,11 +1,11 @@
-import type { EngineModel, EnginePiece } from '../engineModel.ts';
 import { scheduleCost } from '../schedule/cost.ts';
 import { ParallelSgs } from '../schedule/parallelSgs.ts';
 import { insert, latestFor, type PartialSchedule, readyFor, remove } from '../schedule/partialSchedule.ts';
 import { seekOnly } from '../schedule/seek.ts';
 import { bookFloor, placePiece, removePiece, type Scratch } from '../schedule/serialSgs.ts';
 import { Snapshot } from '../schedule/snapshot.ts';
-import { LEVEL, weightyOf } from './excess.ts';
+import { LEVEL } from './excess.ts';
+import { isFree, lighterPieces } from './freePieces.ts';
 import { Neighbourhood } from './neighbourhood.ts';
 import { PrioritySearch } from './prioritySearch.ts';
 import { randomFrom } from './random.ts';
@@ -28,8 +28,9 @@ type SeenSearch = Search & {
 export function improveWeightyFirst(b: PartialSchedule, scratch: Scratch, search: SeenSearch): number {
   const before = new Snapshot(b.model.steps.length);
   const all = b.model.pieces.map((_, k) => k);
-  const lighter = lighterPieces(b.model);
-  const isWorthIt = lighter.length > 0 && lighter.length < all.length && isWorthWinning(b, search.leastCosts);
+  const movable = all.filter((k) => !search.frozen?.[k]);
+  const lighter = lighterPieces(b.model, movable).filter((k) => isFree(b.model, k));
+  const isWorthIt = lighter.length > 0 && lighter.length < movable.length && isWorthWinning(b, search.leastCosts);
   let done = 0;
   if (isWorthIt) {
     before.keep(b, all);
@@ -43,20 +44,6 @@ export function improveWeightyFirst(b: PartialSchedule, scratch: Scratch, search
 }
 
 /**
- * Pieces without a date, or whose date is not one of the weightiest; but for what others must not take the place of: a time
- * given by hand, and floor it stands on already.
- */
-function lighterPieces(model: EngineModel): number[] {
-  const { pieces, steps, floor } = model;
-  const isWeighty = weightyOf(model);
-  const isFree = (p: EnginePiece) =>
-    !(floor && p.isHere) &&
-    p.steps.some((i) => !steps[i]!.fixed) &&
-    p.steps.every((i) => steps[i]!.fixed || steps[i]!.pinSlot < 0);
-  return pieces.map((_, k) => k).filter((k) => (!isWeighty[k] || pieces[k]!.due === Infinity) && isFree(pieces[k]!));
-}
-
-/**
  * Whether the weightiest dates are missed by more than is sure to be by an hour or more, together and by their weight. For less
  * everything else is not taken off again and again.
  */
@@ -67,7 +54,7 @@ export function isWorthWinning(b: PartialSchedule, leastCosts: Float64Array): bo
 
 /** Leaves the schedule with the weightiest dates better, if it can, and everything lighter put back as well as it may be. */
 function searchWeighty(b: PartialSchedule, scratch: Scratch, search: SeenSearch, lighter: readonly number[]): number {
-  const frozen = new Uint8Array(b.model.pieces.length);
+  const frozen = search.frozen?.slice() ?? new Uint8Array(b.model.pieces.length);
   const before = lighter.map((k) => placementsOf(b, k)).sort((x, y) => x.from - y.from);
   for (const k of lighter) {
     frozen[k] = 1;

@@ -1,0 +1,129 @@
+import { describe, expect, test } from 'vitest';
+import { improvePlan, type PieceToPlan, planAfresh, type Problem, scoreOf, verify } from '../src/index.ts';
+import { randomWorkshop } from './fixtures/randomWorkshop.ts';
+import { after, at, NINE_TO_FIVE, piece, smallShop, startOf, step } from './fixtures/smallShop.ts';
+
+const RUNS = process.env['MOKUME_LONG'] ? 100 : 3;
+
+const WEEK_OFF = NINE_TO_FIVE.weekly.map(() => []);
+
+/** Five hours of work, and then a lift that takes two people where there is one. */
+const heavy = (more: Partial<PieceToPlan> = {}) =>
+  piece(
+    'heavy',
+    [
+      step('heavy.prep', { work_minutes: 300 }),
+      step('heavy.lift', { work_minutes: 60, hands: 2, after: [after('heavy.prep')] }),
+    ],
+    more,
+  );
+const light = (more: Partial<PieceToPlan> = {}) => piece('light', [step('light.work', { work_minutes: 240 })], more);
+
+describe('a piece that cannot be ready is in nobody’s way', () => {
+  test('what is planned afresh begins with the others, whatever was told', () => {
+    const problem = smallShop([heavy({ due: at(0, 15), promised: true }), light({ due: at(3, 15) })]);
+    // In the first order that is tried, by dates.
+    const plan = planAfresh(problem, null, 1);
+    expect([startOf(plan, 'light.work'), startOf(plan, 'heavy.prep')]).toEqual([at(0, 9), at(1, 9)]);
+    expect(plan.unplanned.map((u) => u.step)).toEqual(['heavy.lift']);
+  });
+  test('one that can be ready keeps its turn', () => {
+    const people = ['ada', 'bo'].map((id) => ({ ...smallShop([]).people[0]!, id, name: id }));
+    const pieces = [heavy({ due: at(0, 15), promised: true }), light({ due: at(3, 15) })];
+    expect(startOf(planAfresh(smallShop(pieces, { people }), null, 1), 'heavy.prep')).toBe(at(0, 9));
+  });
+  /** A plan in which each of these steps was asked for at a time by hand. */
+  const planWith = (
+    pieces: readonly PieceToPlan[],
+    times: Readonly<Record<string, number>>,
+    more: Partial<Problem> = {},
+  ) => {
+    const asked = pieces.map((p) => ({
+      ...p,
+      steps: p.steps.map((s) => (times[s.id] === undefined ? s : { ...s, pin: { at: times[s.id]! } })),
+    }));
+    return planAfresh(smallShop(asked, more));
+  };
+  test.each([true, false])('a plan in which it goes first is bettered, known to people or not: %s', (isKnown) => {
+    // Without dates no other plan altogether is looked at.
+    const lights = ['one', 'two'].map((id) => piece(id, [step(`${id}.work`, { work_minutes: 240 })]));
+    const pieces = [heavy(), ...lights];
+    const plan = planWith(pieces, { 'heavy.prep': at(0, 9), 'one.work': at(1, 9), 'two.work': at(1, 13) });
+    const problem = smallShop(pieces, { preferences: { speed: 4, slack: 0, loads: 0, stability: 1 } });
+    const better = improvePlan(problem, plan, { seed: 1, evaluations: 1, baseline: isKnown ? plan : null });
+    expect(verify(problem, better)).toEqual([]);
+    expect(lights.map((p) => startOf(better, `${p.id}.work`)).sort((a, b) => a - b)).toEqual([at(0, 9), at(0, 13)]);
+    expect(startOf(better, 'heavy.prep')).toBe(at(1, 9));
+    expect(better.unplanned.map((u) => u.step)).toEqual(['heavy.lift']);
+  });
+  test('but what of it was given a time by hand keeps that', () => {
+    const pieces = [
+      piece('heavy', [
+        step('heavy.prep', { work_minutes: 300, pin: { at: at(0, 9) } }),
+        step('heavy.lift', { hands: 2, after: [after('heavy.prep')] }),
+      ]),
+      light({ due: at(0, 14), promised: true }),
+    ];
+    const plan = planWith(pieces, { 'light.work': at(1, 9) });
+    const problem = smallShop(pieces);
+    for (const baseline of [plan, null]) {
+      const better = improvePlan(problem, plan, { seed: 1, evaluations: 200, baseline });
+      expect(startOf(better, 'heavy.prep')).toBe(at(0, 9));
+    }
+  });
+  test('what there was no room for has its place once there is, whether all of its piece has or not', () => {
+    const [prep, lift] = heavy().steps;
+    const carry = step('heavy.carry', { skill: 'spray', after: [after('heavy.lift')] });
+    const ada = { ...smallShop([]).people[0]!, skills: { prep: 1 } };
+    const people = [ada, { ...ada, id: 'bo', name: 'Bo' }];
+    for (const steps of [
+      [prep!, lift!],
+      [prep!, lift!, carry],
+    ]) {
+      const pieces = [piece('heavy', steps), light({ due: at(0, 14), promised: true })];
+      const plan = planWith(pieces, { 'heavy.prep': at(0, 9), 'light.work': at(1, 9) });
+      const problem = smallShop(pieces, { people });
+      const better = improvePlan(problem, plan, { seed: 1, evaluations: 4 });
+      expect(better.unplanned.map((u) => u.step)).toEqual(steps.slice(2).map((s) => s.id));
+      expect(verify(problem, better)).toEqual([]);
+    }
+  });
+  test('of two such pieces that want the same hour the one that had it keeps it', () => {
+    const hour = { from: 9 * 60, until: 10 * 60 };
+    const exceptions = [{ date: '2026-03-12', shifts: [hour] }];
+    const bo = {
+      id: 'bo',
+      name: 'Bo',
+      hours: { ...NINE_TO_FIVE, weekly: WEEK_OFF, exceptions },
+      skills: { seal: 1 },
+    };
+    const people = [{ ...smallShop([]).people[0]!, skills: { prep: 1 } }, bo];
+    const never = (id: string) =>
+      piece(id, [
+        step(`${id}.seal`, { skill: 'seal' }),
+        step(`${id}.lift`, { skill: 'spray', after: [after(`${id}.seal`)] }),
+      ]);
+    const pieces = [never('a'), never('b'), light({ due: at(0, 14), promised: true })];
+    const problem = smallShop(pieces, { people });
+    const first = planWith(pieces, { 'b.seal': at(10, 9), 'light.work': at(1, 9) }, { people });
+    expect(startOf(first, 'b.seal')).toBe(at(10, 9));
+    const better = improvePlan(problem, first, { seed: 1, evaluations: 4 });
+    expect(startOf(better, 'light.work')).toBe(at(0, 9));
+    expect(startOf(better, 'b.seal')).toBe(at(10, 9));
+    expect(better.steps['a.seal']).toBeUndefined();
+  });
+  test(`in ${RUNS} workshops none of its steps loses its place to a plan that is better otherwise`, () => {
+    let partial = 0;
+    for (let seed = 1; seed <= RUNS; seed++) {
+      const { problem } = randomWorkshop(seed, 8);
+      const plan = planAfresh(problem);
+      if (plan.unplanned.length > 0) partial++;
+      for (const baseline of [plan, null]) {
+        const better = improvePlan(problem, plan, { seed, evaluations: 150, baseline });
+        expect(verify(problem, better), `seed ${seed}`).toEqual([]);
+        expect(scoreOf(problem, better).unplanned).toBeLessThanOrEqual(plan.unplanned.length);
+      }
+    }
+    expect(partial).toBeGreaterThan(RUNS / 5);
+  });
+});
