@@ -329,16 +329,23 @@ export const MUTANTS = [
   },
   {
     file: build('withoutPartial.ts'),
-    find: 'isPartial(k) && isFree(model, k)',
-    to: 'isPartial(k) && k < 0',
+    find: 'const taken = partial.filter(',
+    to: 'const taken = partial.slice(0, 0).filter(',
     fault: 'a piece that cannot be ready stays in the way of the others',
     tests: core('neverReady'),
   },
   {
     file: build('withoutPartial.ts'),
-    find: 'isPartial(k) && isFree(model, k)',
-    to: 'isPartial(k)',
+    find: 'partialPieces(schedule).filter((k) => isFree(model, k))',
+    to: 'partialPieces(schedule)',
     fault: 'a piece that cannot be ready loses the time it was given by hand',
+    tests: core('neverReady'),
+  },
+  {
+    file: engine('search/freePieces.ts'),
+    find: 'steps[i]!.latest < Infinity',
+    to: 'steps[i]!.latest < 0',
+    fault: 'a piece that cannot be ready misses the window it is in',
     tests: core('neverReady'),
   },
   {
@@ -350,7 +357,7 @@ export const MUTANTS = [
   },
   {
     file: build('withoutPartial.ts'),
-    find: 'shiftRight(remembering, queueOf(remembering, partial, plan).filter(hadPlace), plan);',
+    find: 'shiftRight(remembering, queueOf(remembering, taken, plan).filter(hadPlace), plan);',
     to: '',
     fault: 'what cannot be ready takes the place of what stood there, so that some of it loses its own',
     tests: core('neverReady'),

@@ -8,6 +8,7 @@ import { ParallelSgs, type Priority } from '../engine/schedule/parallelSgs.ts';
 import { clearSchedule } from '../engine/schedule/partialSchedule.ts';
 import { placePiece, settleFloor } from '../engine/schedule/serialSgs.ts';
 import type { Plan, Problem } from '../model/model.ts';
+import { isInWindow, partialPieces } from '../engine/search/freePieces.ts';
 import { orderByRule, PRIORITY_RULES, worstFirst } from '../engine/schedule/priorityRules.ts';
 
 /**
@@ -77,9 +78,7 @@ export function buildBest(draft: Draft, evaluations: number): void {
     tryStart({ order: [piece, ...order.filter((p) => p !== piece)], priority: null });
   }
   if (built !== best!.mode) build(best!.mode);
-  const last = new Set(
-    model.pieces.map((_, k) => k).filter((k) => model.pieces[k]!.steps.some((i) => schedule.start[i]! < 0)),
-  );
+  const last = new Set(partialPieces(schedule).filter((k) => !isInWindow(model, k)));
   if (last.size > 0) tryStart({ ...best!.mode, last });
   if (built !== best!.mode) build(best!.mode);
   // What was placed by priority may still gain by small changes, which a re-plan would find at once.

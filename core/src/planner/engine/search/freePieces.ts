@@ -1,4 +1,5 @@
 import type { EngineModel } from '../engineModel.ts';
+import type { PartialSchedule } from '../schedule/partialSchedule.ts';
 import { weightyOf } from './excess.ts';
 
 /**
@@ -13,6 +14,14 @@ export function isFree({ pieces, steps, floor }: EngineModel, k: number): boolea
     p.steps.every((i) => steps[i]!.fixed || steps[i]!.pinSlot < 0)
   );
 }
+
+/** Pieces with steps that have no place, so that they cannot be ready. */
+export const partialPieces = ({ start, model }: PartialSchedule): number[] =>
+  model.pieces.map((_, k) => k).filter((k) => model.pieces[k]!.steps.some((i) => start[i]! < 0));
+
+/** Whether what was done has opened a window that one of its steps is to be in. */
+export const isInWindow = ({ pieces, steps }: EngineModel, k: number): boolean =>
+  pieces[k]!.steps.some((i) => !steps[i]!.fixed && steps[i]!.latest < Infinity);
 
 /** Pieces without a date, or whose date is not one of the weightiest. */
 export function lighterPieces(model: EngineModel, among: readonly number[]): number[] {
