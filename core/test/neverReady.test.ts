@@ -71,16 +71,18 @@ describe('a piece that cannot be ready is in nobody’s way', () => {
       expect(startOf(better, 'heavy.prep')).toBe(at(0, 9));
     }
   });
-  test('but one in a window that what was done has opened goes on in time', () => {
+  /** A coat is on, and the next is to begin within two hours of it. */
+  const coated = (more: Partial<PieceToPlan> = {}) => {
     const done = { kind: 'done', from: at(0, 8, 20), until: at(0, 8, 50), by: ['ada'] } as const;
-    const pieces = [
-      piece('heavy', [
-        step('heavy.coat', { work_minutes: 30, state: done }),
-        step('heavy.next', { work_minutes: 60, after: [after('heavy.coat', { max_minutes: 120 })] }),
-        step('heavy.lift', { hands: 2, after: [after('heavy.next')] }),
-      ]),
-      light(),
+    const steps = [
+      step('heavy.coat', { work_minutes: 30, state: done }),
+      step('heavy.next', { work_minutes: 60, after: [after('heavy.coat', { max_minutes: 120 })] }),
+      step('heavy.lift', { hands: 2, after: [after('heavy.next')] }),
     ];
+    return piece('heavy', steps, more);
+  };
+  test('but one in a window that what was done has opened goes on in time', () => {
+    const pieces = [coated(), light()];
     const problem = smallShop(pieces, { preferences: { speed: 4, slack: 0, loads: 0, stability: 1 } });
     const plan = planWith(pieces, { 'heavy.next': at(0, 9), 'light.work': at(0, 10) });
     expect([startOf(plan, 'heavy.next'), startOf(plan, 'light.work')]).toEqual([at(0, 9), at(0, 10)]);
@@ -89,6 +91,14 @@ describe('a piece that cannot be ready is in nobody’s way', () => {
       expect(startOf(better, 'heavy.next')).toBe(at(0, 9));
       expect(better.notices.map((n) => n.kind)).not.toContain('window-missed');
     }
+  });
+  test('and keeps its turn in a plan from nothing', () => {
+    const plan = planAfresh(
+      smallShop([coated({ due: at(0, 15), promised: true }), light({ due: at(3, 15) })]),
+      null,
+      1,
+    );
+    expect([startOf(plan, 'heavy.next'), startOf(plan, 'light.work')]).toEqual([at(0, 9), at(0, 10)]);
   });
   test('what there was no room for has its place once there is, whether all of its piece has or not', () => {
     const [prep, lift] = heavy().steps;

@@ -342,7 +342,14 @@ export const MUTANTS = [
     tests: core('neverReady'),
   },
   {
-    file: engine('search/freePieces.ts'),
+    file: build('construct.ts'),
+    find: 'partialPieces(schedule).filter((k) => !isInWindow(model, k))',
+    to: 'partialPieces(schedule)',
+    fault: 'a plan from nothing lets what cannot be ready miss the window it is in',
+    tests: core('neverReady'),
+  },
+  {
+    file: engine('search/selectPieces.ts'),
     find: 'steps[i]!.latest < Infinity',
     to: 'steps[i]!.latest < 0',
     fault: 'a piece that cannot be ready misses the window it is in',

@@ -8,7 +8,7 @@ import { ParallelSgs, type Priority } from '../engine/schedule/parallelSgs.ts';
 import { clearSchedule } from '../engine/schedule/partialSchedule.ts';
 import { placePiece, settleFloor } from '../engine/schedule/serialSgs.ts';
 import type { Plan, Problem } from '../model/model.ts';
-import { isInWindow, partialPieces } from '../engine/search/freePieces.ts';
+import { isInWindow, partialPieces } from '../engine/search/selectPieces.ts';
 import { orderByRule, PRIORITY_RULES, worstFirst } from '../engine/schedule/priorityRules.ts';
 
 /**
@@ -16,7 +16,7 @@ import { orderByRule, PRIORITY_RULES, worstFirst } from '../engine/schedule/prio
  * with the worst late pieces moved to the front while that helps. Deterministic: pieces are taken by id first.
  *
  * @param previous only tells where steps under way stand
- * @param evaluations how many whole orders may be tried, at least 1
+ * @param evaluations how many whole orders may be tried, at least 1; the best once more where some pieces cannot be ready
  * Cost: O(evaluations * steps * words scanned)
  */
 export function planAfresh(problem: Problem, previous: Plan | null = null, evaluations = 4): Plan {
@@ -77,10 +77,14 @@ export function buildBest(draft: Draft, evaluations: number): void {
     if (left <= 0) break;
     tryStart({ order: [piece, ...order.filter((p) => p !== piece)], priority: null });
   }
-  if (built !== best!.mode) build(best!.mode);
+  const buildTheBest = () => {
+    if (built !== best!.mode) build(best!.mode);
+  };
+  buildTheBest();
+  // Once more with what cannot be ready after all others; what is in a window keeps its turn, since to miss it costs work whenever it goes on.
   const last = new Set(partialPieces(schedule).filter((k) => !isInWindow(model, k)));
   if (last.size > 0) tryStart({ ...best!.mode, last });
-  if (built !== best!.mode) build(best!.mode);
+  buildTheBest();
   // What was placed by priority may still gain by small changes, which a re-plan would find at once.
   if (best!.mode.priority && !isOnTime(draft)) improve(schedule, { ...scratch, isStrict: true }, POLISH);
 }

@@ -1,5 +1,5 @@
 import { placePiece, removePiece } from '../engine/schedule/serialSgs.ts';
-import { isFree, isInWindow, partialPieces } from '../engine/search/freePieces.ts';
+import { isFree, isInWindow, partialPieces } from '../engine/search/selectPieces.ts';
 import type { Plan } from '../model/model.ts';
 import type { Draft } from './draft.ts';
 import { type Queued, queueOf, shiftRight } from './rightShift.ts';

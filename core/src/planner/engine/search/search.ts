@@ -5,7 +5,7 @@ import { type PartialSchedule, remove, modeLockOf } from '../schedule/partialSch
 import { anyPriority, PrioritySearch, nearPriority, type Trial } from './prioritySearch.ts';
 import { Annealing } from './annealing.ts';
 import { LEVELS } from './excess.ts';
-import { isFree, lighterPieces } from './freePieces.ts';
+import { isFree, lighterPieces, partialPieces } from './selectPieces.ts';
 import { HeatLevels } from './heatLevels.ts';
 import { loadsCost, pieceCost, UNPLACED } from '../schedule/cost.ts';
 import { ParallelSgs } from '../schedule/parallelSgs.ts';
@@ -242,9 +242,9 @@ class Run {
 
   /** Other orders of the pieces, of those with lighter dates first; goes on from the best plan. */
   #searchOrders(): void {
-    const { model, start } = this.#b;
-    const isWhole = (k: number) => model.pieces[k]!.steps.every((i) => start[i]! >= 0);
-    const free = this.neighbourhood.movable.filter((k) => isFree(model, k) && isWhole(k));
+    const { model } = this.#b;
+    const partial = new Set(partialPieces(this.#b));
+    const free = this.neighbourhood.movable.filter((k) => isFree(model, k) && !partial.has(k));
     const lighter = lighterPieces(model, free);
     const share = ORDERS_SHARE * (this.#search.evaluations - this.#done);
     const until = this.#done + share;

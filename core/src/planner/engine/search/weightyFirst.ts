@@ -5,7 +5,7 @@ import { seekOnly } from '../schedule/seek.ts';
 import { bookFloor, placePiece, removePiece, type Scratch } from '../schedule/serialSgs.ts';
 import { Snapshot } from '../schedule/snapshot.ts';
 import { LEVEL } from './excess.ts';
-import { isFree, lighterPieces } from './freePieces.ts';
+import { isFree, lighterPieces } from './selectPieces.ts';
 import { Neighbourhood } from './neighbourhood.ts';
 import { PrioritySearch } from './prioritySearch.ts';
 import { randomFrom } from './random.ts';
