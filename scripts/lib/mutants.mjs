@@ -2366,4 +2366,32 @@ export const MUTANTS = [
     fault: 'a step is asked about a minute too soon',
     tests: ['core/src/today/isOverdue.test.ts'],
   },
+  {
+    file: build('stability.ts'),
+    find: 'newStep({ ...e, baseline: { start, ...found, cost } })',
+    to: '{ ...e, baseline: { start, ...found, cost } }',
+    fault: 'steps that know where they are expected lie in memory in another way',
+    tests: core('layouts'),
+  },
+  {
+    file: build('stability.ts'),
+    find: 'scheduleOf(model, schedule)',
+    to: '{ ...schedule, model }',
+    fault: 'a schedule for other steps lies in memory in another way',
+    tests: core('layouts'),
+  },
+  {
+    file: build('stability.ts'),
+    find: 'withSteps(compiled.model, steps)',
+    to: '{ ...compiled.model, steps }',
+    fault: 'a model with other steps lies in memory in another way',
+    tests: core('layouts'),
+  },
+  {
+    file: 'core/src/planner/compile/modes.ts',
+    find: 'return newMode(place, crews, speed, calendars);',
+    to: 'return { ...place, crews, speed, calendars, lastClash: 0 };',
+    fault: 'ways to do a step lie in memory in as many ways',
+    tests: core('layouts'),
+  },
 ];

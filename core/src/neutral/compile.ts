@@ -1,4 +1,5 @@
 import type { EngineModel, EnginePiece, EngineStep, Pred } from '../planner/engine/engineModel.ts';
+import { newStep } from '../planner/engine/layouts.ts';
 import { newFloor } from '../planner/engine/resources/floor.ts';
 import type { NeutralInstance, NeutralPiece, NeutralStep } from './format.ts';
 import { NeutralResources, sorted } from './resources.ts';
@@ -64,7 +65,7 @@ function stepOf(
   grid: number,
 ): EngineStep {
   const release = resources.slot(p.release);
-  return {
+  return newStep({
     piece,
     work_minutes: s.duration,
     slots: resources.slot(s.duration),
@@ -88,7 +89,7 @@ function stepOf(
     group: s.group === null ? -1 : groups.get(s.group)!,
     baseline: null,
     fixed: null,
-  };
+  });
 }
 
 const pieceOf = (

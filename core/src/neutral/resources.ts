@@ -10,6 +10,7 @@ import {
   RELAXATION,
   SPAN,
 } from '../planner/engine/engineModel.ts';
+import { newMode } from '../planner/engine/layouts.ts';
 import type { NeutralInstance, NeutralStep } from './format.ts';
 
 type Station = NeutralInstance['stations'][number] & { readonly profile: CumulativeProfile };
@@ -84,20 +85,15 @@ export class NeutralResources {
     const places = [station.calendar, tool?.calendar ?? null];
     const crewCalendar = (crew: readonly number[]) =>
       this.#calendarFor([...places, ...crew.map((p) => this.staff[p]!.calendar)]);
-    return [
-      {
-        crews,
-        speed: 1,
-        place: 0,
-        open: this.#calendarFor(places),
-        calendars: s.split ? crews.map(crewCalendar) : [],
-        demands,
-        checks: demands.map(checkOf),
-        lastClash: 0,
-        setups: tool?.setups ?? null,
-        film: null,
-      },
-    ];
+    const place = {
+      place: 0,
+      open: this.#calendarFor(places),
+      demands,
+      checks: demands.map(checkOf),
+      setups: tool?.setups ?? null,
+      film: null,
+    };
+    return [newMode(place, crews, 1, s.split ? crews.map(crewCalendar) : [])];
   }
 
   /** Who can do a step, the least versatile first: they are the ones with nothing else to do. */

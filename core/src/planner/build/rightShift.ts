@@ -1,6 +1,6 @@
 import { GRID_MINUTES } from '../../calendar/grid.ts';
 import type { Instant } from '../../quantities/units.ts';
-import { insert, latestFor, readyFor } from '../engine/schedule/partialSchedule.ts';
+import { insert, latestAfter, latestFor, readyFor } from '../engine/schedule/partialSchedule.ts';
 import { seekOnly } from '../engine/schedule/seek.ts';
 import { placeSteps } from '../engine/schedule/serialSgs.ts';
 import type { Plan } from '../model/model.ts';
@@ -55,7 +55,7 @@ export function stay({ schedule, compiled }: Draft, i: number): boolean {
   // What it waits for may have come sooner, so that its window has passed by its old time: then it takes a rescue first.
   const isPast = baseline.start > latestFor(schedule, engine) && engine.rescue_minutes >= 0;
   // A window that must hold moves one of the two; only what has begun can have closed it for good.
-  if (!isPast && baseline.start > latestFor(schedule, { ...engine, latest: Infinity })) return false;
+  if (!isPast && baseline.start > latestAfter(schedule, engine.preds, Infinity)) return false;
   if (!seekOnly(schedule, i, baseline.mode, baseline.crew, baseline.start, isPast ? engine.rescue_minutes : 0))
     return false;
   const { start, end, hold, mode, crew } = schedule.found;

@@ -1,6 +1,8 @@
 import { GRID_MINUTES } from '../../calendar/grid.ts';
 import type { Draft } from './draft.ts';
 import type { EngineStep } from '../engine/engineModel.ts';
+import { newStep, withSteps } from '../engine/layouts.ts';
+import { scheduleOf } from '../engine/schedule/partialSchedule.ts';
 import { type Plan } from '../model/model.ts';
 import { PLANNING_DEFAULTS } from '../model/preferences.ts';
 import { modeOf } from './modeOf.ts';
@@ -24,10 +26,10 @@ export function withBaseline({ compiled, schedule, scratch }: Draft, plan: Plan,
     if (!found) return e;
     const start = Math.floor((at!.start - compiled.origin) / GRID_MINUTES);
     const cost = times * stability * costOfPerturbation(at!.start - problem.now);
-    return { ...e, baseline: { start, ...found, cost } };
+    return newStep({ ...e, baseline: { start, ...found, cost } });
   });
-  const model = { ...compiled.model, steps };
-  return { compiled: { ...compiled, model }, schedule: { ...schedule, model }, scratch };
+  const model = withSteps(compiled.model, steps);
+  return { compiled: { ...compiled, model }, schedule: scheduleOf(model, schedule), scratch };
 }
 
 /** What moving a step costs, in minutes of a piece's time in the shop: much for tomorrow, little for next month. */

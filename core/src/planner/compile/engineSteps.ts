@@ -2,6 +2,7 @@ import { GRID_MINUTES } from '../../calendar/grid.ts';
 import { STAGES } from '../../products/product.ts';
 import type { Instant } from '../../quantities/units.ts';
 import { DISJUNCTION, type Disjunction, type EngineStep, type Mode, type Pred } from '../engine/engineModel.ts';
+import { newStep } from '../engine/layouts.ts';
 import { doneAt } from '../model/doneAt.ts';
 import type { Link, PieceToPlan, Placement, Problem, Step } from '../model/model.ts';
 import type { Grid } from './grid.ts';
@@ -57,7 +58,7 @@ function engineStep(c: Compiled, s: Step, i: number, groups: ReadonlyMap<string,
   const links = s.after.filter((l) => numbered.indexOf.has(l.step));
   const { earliest, latest, preds } = startBounds(c, s, numbered.pieces[piece]!, links);
   const slotOf = (t: Instant) => (t === Number.POSITIVE_INFINITY ? grid.slots + 1 : grid.ceil(t));
-  return {
+  return newStep({
     piece,
     work_minutes: s.work_minutes,
     slots: Math.ceil(s.work_minutes / GRID_MINUTES - 1e-9),
@@ -76,7 +77,7 @@ function engineStep(c: Compiled, s: Step, i: number, groups: ReadonlyMap<string,
     baseline: null,
     group: s.load == null ? -1 : groups.get(s.load)!,
     fixed: at ? fixedSlots(s, at, grid) : null,
-  };
+  });
 }
 
 /** When a step may start by what is known before anything is placed, and what it waits for beside that. */

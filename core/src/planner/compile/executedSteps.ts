@@ -3,6 +3,7 @@ import type { Instant } from '../../quantities/units.ts';
 import { afterNth } from '../engine/resources/bits.ts';
 import { intersect } from '../engine/resources/calendars.ts';
 import type { Mode } from '../engine/engineModel.ts';
+import { newMode } from '../engine/layouts.ts';
 import { type Need, type Placement, type Problem, type Step } from '../model/model.ts';
 import type { Grid } from './grid.ts';
 import type { StationResource } from './stationResources.ts';
@@ -52,7 +53,7 @@ export class ExecutedSteps {
     const place = isWhole
       ? this.#modes.placeOf(step, found, tool)
       : this.#modes.placeOf({ ...step, needs: [] }, [], tool);
-    return { placement, mode: { ...place, crews: [crew], speed: 1, calendars: [], checks: [], lastClash: 0 } };
+    return { placement, mode: newMode({ ...place, checks: [] }, [crew], 1, []) };
   }
 
   #happened(step: Step): { start: Instant; end: Instant; by: readonly string[] } {

@@ -10,6 +10,7 @@ import {
   type Demand,
   type Mode,
 } from '../engine/engineModel.ts';
+import { newMode, type Place } from '../engine/layouts.ts';
 import { type CumulativeProfile, rowFor } from '../engine/resources/cumulativeProfile.ts';
 import { type Need, type Person, type Problem, type Station, type Step } from '../model/model.ts';
 import { dryingPlaces } from '../model/dryingPlaces.ts';
@@ -90,12 +91,10 @@ export class Modes {
     const paces = this.#crewsOf(step);
     return choices.flatMap((resources) => {
       const place = this.placeOf(step, resources, tool);
-      return paces.map(([speed, crews]): Mode => ({
-        ...place,
-        crews,
-        speed,
-        calendars: step.splittable ? crews.map((c) => this.#calendar(step, resources, tool, c)) : [],
-      }));
+      return paces.map(([speed, crews]) => {
+        const calendars = step.splittable ? crews.map((c) => this.#calendar(step, resources, tool, c)) : [];
+        return newMode(place, crews, speed, calendars);
+      });
     });
   }
 
@@ -116,11 +115,7 @@ export class Modes {
   }
 
   /** What doing a step in certain places takes and asks for. */
-  placeOf(
-    step: Step,
-    resources: readonly StationResource[],
-    tool: ToolResource | null,
-  ): Omit<Mode, 'crews' | 'speed' | 'calendars'> {
+  placeOf(step: Step, resources: readonly StationResource[], tool: ToolResource | null): Place {
     const product = step.product === null ? null : (this.products.get(step.product) ?? null);
     const climates = this.climatesOf(step.needs, resources);
     const worked = resources.filter((_, i) => step.needs[i]!.span !== 'wet');
@@ -155,7 +150,6 @@ export class Modes {
       open: this.#calendar(step, resources, tool, []),
       demands,
       checks,
-      lastClash: 0,
       setups: tool?.setups ?? null,
       film: product && this.films.of(product, climates, step.thickness ?? 1),
     };

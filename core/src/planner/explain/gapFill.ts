@@ -1,8 +1,16 @@
 import { GRID_MINUTES } from '../../calendar/grid.ts';
 import type { Instant } from '../../quantities/units.ts';
+import { newStep, withSteps } from '../engine/layouts.ts';
 import { setMasked } from '../engine/resources/bits.ts';
 import { queryPlan, instantOf, slotOf } from './planQuery.ts';
-import { type PartialSchedule, remove, insert, readyFor, slotsOf } from '../engine/schedule/partialSchedule.ts';
+import {
+  type PartialSchedule,
+  remove,
+  insert,
+  readyFor,
+  scheduleOf,
+  slotsOf,
+} from '../engine/schedule/partialSchedule.ts';
 import { seekOnly } from '../engine/schedule/seek.ts';
 import type { Plan, Problem } from '../model/model.ts';
 import { byUrgency } from '../model/byUrgency.ts';
@@ -30,8 +38,8 @@ export function gapFill(problem: Problem, plan: Plan, gap: Gap): Filler[] {
   const draft = queryPlan(problem, plan);
   const { compiled } = draft;
   // In the gap nobody goes home, so work that may be broken off is done in one go too.
-  const steps = compiled.model.steps.map((s) => ({ ...s, split: false }));
-  const schedule = { ...draft.schedule, model: { ...compiled.model, steps } };
+  const steps = compiled.model.steps.map((s) => newStep({ ...s, split: false }));
+  const schedule = scheduleOf(withSteps(compiled.model, steps), draft.schedule);
   const person = compiled.people.findIndex((p) => p.id === gap.person);
   const from = Math.max(slotOf(draft, gap.from), slotOf(draft, problem.now));
   const until = from + Math.floor(gap.minutes / GRID_MINUTES);

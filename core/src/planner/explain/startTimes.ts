@@ -4,7 +4,7 @@ import { type ConflictKind, conflictSetAt } from '../engine/schedule/conflictSet
 import { lastOverload } from '../engine/resources/floor.ts';
 import type { CompiledProblem } from '../compile/compile.ts';
 import type { Draft } from '../build/draft.ts';
-import { latestFor, readyFor } from '../engine/schedule/partialSchedule.ts';
+import { latestFor, readyAfter } from '../engine/schedule/partialSchedule.ts';
 import { canStartAt } from '../engine/schedule/seek.ts';
 import { RELAXATION, type Requirement } from '../engine/engineModel.ts';
 import { linkReady } from './explain.ts';
@@ -46,10 +46,9 @@ function spansOf(draft: Draft, plan: Plan, i: number, from: Instant, until: Inst
   const { problem } = compiled;
   const stepId = compiled.steps[i]!.id;
   const known = compiled.model.steps[i]!;
-  // The time it is pinned to now is what is being changed.
-  const engine = { ...known, earliest: known.unpinned };
   const own = slotOf(draft, Math.max(problem.now, earliestWithoutPin(compiled, stepId)));
-  const ready = readyFor(schedule, engine);
+  // The time it is pinned to now is what is being changed.
+  const ready = readyAfter(schedule, known.preds, known.unpinned);
   const latest = latestFor(schedule, known);
   const nowSlot = slotOf(draft, problem.now);
   const comes = entrance(draft, plan, i);

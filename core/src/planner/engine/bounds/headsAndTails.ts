@@ -1,5 +1,5 @@
 import { GRID_MINUTES } from '../../../calendar/grid.ts';
-import { type PartialSchedule, clearSchedule, newPartialSchedule, readyFor } from '../schedule/partialSchedule.ts';
+import { type PartialSchedule, clearSchedule, newPartialSchedule, readyAfter } from '../schedule/partialSchedule.ts';
 import { seekMode } from '../schedule/seek.ts';
 import { costOfDone, UNPLACED } from '../schedule/cost.ts';
 import { type EngineModel, SPAN } from '../engineModel.ts';
@@ -74,7 +74,11 @@ export function leastSlots(model: EngineModel, i: number): number {
 function earliest(b: PartialSchedule, i: number, ends: ReadonlyMap<number, readonly number[]>) {
   const { model } = b;
   const step = model.steps[i]!;
-  let ready = readyFor(b, { ...step, preds: step.preds.filter((p) => model.steps[p.step]!.fixed) });
+  let ready = readyAfter(
+    b,
+    step.preds.filter((p) => model.steps[p.step]!.fixed),
+    step.earliest,
+  );
   for (const p of step.preds) {
     const before = ends.get(p.step);
     if (!before) continue;

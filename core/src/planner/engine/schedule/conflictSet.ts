@@ -1,6 +1,6 @@
 import { RELAXATION, type Requirement } from '../engineModel.ts';
 import { maxLagFollowerWithoutRoom } from './maxLagFollower.ts';
-import { latestFor, type PartialSchedule, readyFor } from './partialSchedule.ts';
+import { latestFor, type PartialSchedule, readyAfter } from './partialSchedule.ts';
 import { canStartAt } from './seek.ts';
 
 /**
@@ -28,7 +28,7 @@ const CONFLICT_KINDS: readonly ConflictKind[] = [
 export function conflictSetAt(schedule: PartialSchedule, i: number, slot: number): ConflictKind[] {
   const engine = schedule.model.steps[i]!;
   const isAllowed = (kept: readonly ConflictKind[]) => {
-    if (kept.includes('order') && slot < readyFor(schedule, { ...engine, earliest: engine.unpinned })) return false;
+    if (kept.includes('order') && slot < readyAfter(schedule, engine.preds, engine.unpinned)) return false;
     if (kept.includes('window') && engine.rescue_minutes < 0 && slot > latestFor(schedule, engine)) return false;
     const relaxed = CONFLICT_KINDS.reduce(
       (n, d) => n + (d in RELAXATION && !kept.includes(d) ? RELAXATION[d as Requirement] : 0),

@@ -1,6 +1,6 @@
 import { GRID_MINUTES } from '../../../calendar/grid.ts';
 import { clearRange, setMasked, setRange } from '../resources/bits.ts';
-import { type EngineModel, type EngineStep, SPAN, type Span, type Mode } from '../engineModel.ts';
+import { type EngineModel, type EngineStep, SPAN, type Span, type Mode, type Pred } from '../engineModel.ts';
 import { clearFloor } from '../resources/floor.ts';
 import { clearProfile, consume } from '../resources/cumulativeProfile.ts';
 import { TrayLoads } from '../resources/trayLoads.ts';
@@ -25,8 +25,7 @@ export type PartialSchedule = {
 
 export function newPartialSchedule(model: EngineModel): PartialSchedule {
   const n = model.steps.length;
-  const schedule = {
-    model,
+  const schedule = scheduleOf(model, {
     start: new Int32Array(n),
     end: new Int32Array(n),
     hold: new Int32Array(n),
@@ -35,10 +34,23 @@ export function newPartialSchedule(model: EngineModel): PartialSchedule {
     modeLock: new Int32Array(n).fill(-1),
     loads: model.loadCost > 0 ? new TrayLoads() : null,
     found: { start: 0, end: 0, hold: 0, mode: 0, crew: 0 },
-  };
+  });
   clearSchedule(schedule);
   return schedule;
 }
+
+/** A schedule's own rows for a model, made field by field in this place only: see `layouts.ts`. */
+export const scheduleOf = (model: EngineModel, of: Omit<PartialSchedule, 'model'>): PartialSchedule => ({
+  model,
+  start: of.start,
+  end: of.end,
+  hold: of.hold,
+  mode: of.mode,
+  crew: of.crew,
+  modeLock: of.modeLock,
+  loads: of.loads,
+  found: of.found,
+});
 
 const CREWS = 4096;
 /** A mode and a crew in one number, for `PartialSchedule.modeLock`. */
@@ -135,9 +147,12 @@ export function spanEnd(span: Span, w: Mode, end: number, hold: number): number 
 }
 
 /** First slot a step may start in, by what it waits for. Every step it waits for must be placed. */
-export function readyFor(b: PartialSchedule, step: EngineStep): number {
-  let at = step.earliest;
-  for (const p of step.preds) {
+export const readyFor = (b: PartialSchedule, step: EngineStep): number => readyAfter(b, step.preds, step.earliest);
+
+/** First slot from `earliest` on in which all of `preds` is there. */
+export function readyAfter(b: PartialSchedule, preds: readonly Pred[], earliest: number): number {
+  let at = earliest;
+  for (const p of preds) {
     const end = b.end[p.step]!;
     let ready = end + p.minSlots;
     if (p.stage >= 0) {
@@ -151,9 +166,12 @@ export function readyFor(b: PartialSchedule, step: EngineStep): number {
 }
 
 /** Last slot a step may start in, by what it waits for. */
-export function latestFor(b: PartialSchedule, step: EngineStep): number {
-  let at = step.latest;
-  for (const p of step.preds) if (b.end[p.step]! + p.maxSlots < at) at = b.end[p.step]! + p.maxSlots;
+export const latestFor = (b: PartialSchedule, step: EngineStep): number => latestAfter(b, step.preds, step.latest);
+
+/** Last slot until `latest` in which no window after any of `preds` has closed. */
+export function latestAfter(b: PartialSchedule, preds: readonly Pred[], latest: number): number {
+  let at = latest;
+  for (const p of preds) if (b.end[p.step]! + p.maxSlots < at) at = b.end[p.step]! + p.maxSlots;
   return at;
 }
 

@@ -1,4 +1,4 @@
-import { type PartialSchedule, doneSlot, readyFor } from '../schedule/partialSchedule.ts';
+import { type PartialSchedule, doneSlot, readyAfter, readyFor } from '../schedule/partialSchedule.ts';
 import { startAlone, takenBefore } from '../schedule/takenBefore.ts';
 import { sharesAt } from './blockers.ts';
 
@@ -59,8 +59,7 @@ function lastOf(b: PartialSchedule, piece: number): number {
 /** The step a step waits for by its links, when that does not let it start before a slot; -1: none. */
 function lastFor(b: PartialSchedule, i: number, slot: number): number {
   const step = b.model.steps[i]!;
-  for (const p of step.preds)
-    if (b.start[p.step]! >= 0 && readyFor(b, { ...step, earliest: 0, preds: [p] }) >= slot) return p.step;
+  for (const p of step.preds) if (b.start[p.step]! >= 0 && readyAfter(b, [p], 0) >= slot) return p.step;
   return -1;
 }
 
