@@ -142,7 +142,9 @@ describe('what counts first', () => {
     expect(compareScores({ ...NOTHING_LATE, promisedLate: 1 }, { ...NOTHING_LATE, otherLate: 9999 })).toBeGreaterThan(
       0,
     );
-    expect(compareScores({ ...NOTHING_LATE, unplanned: 1 }, { ...NOTHING_LATE, promisedLate: 9999 })).toBeGreaterThan(
+    expect(compareScores({ ...NOTHING_LATE, unready: 1 }, { ...NOTHING_LATE, promisedLate: 9999 })).toBeGreaterThan(0);
+    expect(compareScores({ ...NOTHING_LATE, otherLate: 1 }, { ...NOTHING_LATE, unplanned: 99 })).toBeGreaterThan(0);
+    expect(compareScores({ ...NOTHING_LATE, unplanned: 1 }, { ...NOTHING_LATE, flow_minutes: 99_999 })).toBeGreaterThan(
       0,
     );
     expect(compareScores({ ...NOTHING_LATE, otherLate: 1 }, { ...NOTHING_LATE, flow_minutes: 99_999 })).toBeGreaterThan(

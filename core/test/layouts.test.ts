@@ -1,4 +1,5 @@
 import { setFlagsFromString } from 'node:v8';
+import { runInThisContext } from 'node:vm';
 import { expect, test } from 'vitest';
 import { planAfresh } from '../src/index.ts';
 import { newDraft } from '../src/planner/build/draft.ts';
@@ -9,7 +10,7 @@ import { randomWorkshop } from './fixtures/randomWorkshop.ts';
 const areAlike = (() => {
   setFlagsFromString('--allow-natives-syntax');
   try {
-    return new Function('a', 'b', 'return %HaveSameMap(a, b)') as (a: object, b: object) => boolean;
+    return runInThisContext('(a, b) => %HaveSameMap(a, b)') as (a: object, b: object) => boolean;
   } finally {
     setFlagsFromString('--no-allow-natives-syntax');
   }

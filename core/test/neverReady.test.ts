@@ -27,6 +27,36 @@ describe('a piece that cannot be ready is in nobody’s way', () => {
     expect([startOf(plan, 'light.work'), startOf(plan, 'heavy.prep')]).toEqual([at(0, 9), at(1, 9)]);
     expect(plan.unplanned.map((u) => u.step)).toEqual(['heavy.lift']);
   });
+  /** Bo comes for an hour on the third day and on the eleventh, Cy for one on the fourth. */
+  const hourOn = (...dates: string[]) => ({
+    ...NINE_TO_FIVE,
+    weekly: WEEK_OFF,
+    exceptions: dates.map((date) => ({ date, shifts: [{ from: 9 * 60, until: 10 * 60 }] })),
+  });
+  const helpers = [
+    { ...smallShop([]).people[0]!, skills: { prep: 1 } },
+    { id: 'bo', name: 'Bo', hours: hourOn('2026-03-04', '2026-03-12'), skills: { seal: 1 } },
+    { id: 'cy', name: 'Cy', hours: hourOn('2026-03-05'), skills: { spray: 1 } },
+  ];
+  const lift = (id: string, of: string) => step(`${id}.lift`, { hands: 2, after: [after(`${id}.${of}`)] });
+  const seal = (id: string) => step(`${id}.seal`, { skill: 'seal' });
+  const sprayed = (id: string, more: Partial<PieceToPlan> = {}) => {
+    const spray = step(`${id}.spray`, { skill: 'spray', after: [after(`${id}.seal`)] });
+    return piece(id, [seal(id), spray, lift(id, 'spray')], more);
+  };
+  test('a told date is not missed so that one more of its steps has a place', () => {
+    const told = piece('light', [seal('light')], { due: at(3, 15), promised: true });
+    const pieces = [sprayed('heavy', { due: at(0, 15), promised: true }), told];
+    const plan = planAfresh(smallShop(pieces, { people: helpers }), null, 1);
+    expect([startOf(plan, 'light.seal'), startOf(plan, 'heavy.seal')]).toEqual([at(2, 9), at(10, 9)]);
+    expect(plan.unplanned.map((u) => u.step).sort()).toEqual(['heavy.lift', 'heavy.spray']);
+  });
+  test('but of two plans alike in dates the one in which more of it has a place is taken', () => {
+    const early = piece('early', [seal('early'), lift('early', 'seal')], { due: at(0, 15) });
+    const shop = smallShop([early, sprayed('heavy', { due: at(1, 15) })], { people: helpers });
+    const plan = planAfresh(shop, null, 12);
+    expect(plan.unplanned.map((u) => u.step).sort()).toEqual(['early.lift', 'heavy.lift']);
+  });
   test('one that can be ready keeps its turn', () => {
     const people = ['ada', 'bo'].map((id) => ({ ...smallShop([]).people[0]!, id, name: id }));
     const pieces = [heavy({ due: at(0, 15), promised: true }), light({ due: at(3, 15) })];
@@ -141,7 +171,7 @@ describe('a piece that cannot be ready is in nobody’s way', () => {
     expect(startOf(better, 'b.seal')).toBe(at(10, 9));
     expect(better.steps['a.seal']).toBeUndefined();
   });
-  test(`in ${RUNS} workshops none of its steps loses its place to a plan that is better otherwise`, () => {
+  test(`in ${RUNS} workshops its steps lose their places to better dates only`, () => {
     let partial = 0;
     for (let seed = 1; seed <= RUNS; seed++) {
       const { problem } = randomWorkshop(seed, 8);
@@ -150,7 +180,11 @@ describe('a piece that cannot be ready is in nobody’s way', () => {
       for (const baseline of [plan, null]) {
         const better = improvePlan(problem, plan, { seed, evaluations: 150, baseline });
         expect(verify(problem, better), `seed ${seed}`).toEqual([]);
-        expect(scoreOf(problem, better).unplanned).toBeLessThanOrEqual(plan.unplanned.length);
+        const [was, is] = [scoreOf(problem, plan), scoreOf(problem, better)];
+        expect(is.unready).toBeLessThanOrEqual(was.unready);
+        const hasBetterDates =
+          is.promisedLate < was.promisedLate || (is.promisedLate === was.promisedLate && is.otherLate < was.otherLate);
+        if (is.unready === was.unready && !hasBetterDates) expect(is.unplanned).toBeLessThanOrEqual(was.unplanned);
       }
     }
     expect(partial).toBeGreaterThan(RUNS / 5);

@@ -6,7 +6,7 @@ import { newPartialSchedule } from '../src/planner/engine/schedule/partialSchedu
 import { newScratch, placePiece } from '../src/planner/engine/schedule/serialSgs.ts';
 import { isWorthWinning } from '../src/planner/engine/search/weightyFirst.ts';
 import { randomWorkshop } from './fixtures/randomWorkshop.ts';
-import { at, piece, smallShop, startOf, step } from './fixtures/smallShop.ts';
+import { after, at, piece, smallShop, startOf, step } from './fixtures/smallShop.ts';
 
 const RUNS = process.env['MOKUME_LONG'] ? 40 : 3;
 /** Of the short run two have told dates that can be bettered. */
@@ -79,6 +79,37 @@ describe('told dates before anything lighter', () => {
     const plan = planAfresh(shopOf([...lighter, ...told.map(({ hours }, n) => job(`told-${n}`, hours))]));
     const better = improvePlan(problem, plan, { seed: 1, evaluations: 1200, timeSpent: () => share });
     expect(scoreOf(problem, better).promisedLate / best < 1.01).toBe(isAlone);
+  });
+
+  test('also where one of them alone would take what another piece cannot be ready without', () => {
+    const hourOn = (...dates: string[]) => ({
+      ...daily,
+      weekly: daily.weekly.map(() => []),
+      exceptions: dates.map((date) => ({ date, shifts: [{ from: 9 * 60, until: 10 * 60 }] })),
+    });
+    const helpers = [
+      { id: 'bo', name: 'Bo', hours: hourOn('2026-03-04', '2026-03-12'), skills: { seal: 1 } },
+      { id: 'cy', name: 'Cy', hours: hourOn('2026-03-05'), skills: { spray: 1 } },
+    ];
+    const seal = (id: string) => step(`${id}.seal`, { skill: 'seal' });
+    const spare = piece('spare', [
+      seal('spare'),
+      step('spare.spray', { skill: 'spray', after: [after('spare.seal')] }),
+    ]);
+    const rival = (more: Partial<PieceToPlan>) => piece('told-rival', [seal('told-rival')], more);
+    const hands = { people: [...people.map((p) => ({ ...p, skills: { prep: 1 } })), ...helpers] };
+    const problem = shopOf(
+      [...lighter, ...toldPieces, spare, rival({ due: at(2, 10), promised: true, weight: 5 })],
+      hands,
+    );
+    const untold = told.map(({ hours }, n) => job(`told-${n}`, hours));
+    const plan = planAfresh(shopOf([...lighter, ...untold, spare, rival({})], hands));
+    expect(startOf(plan, 'spare.seal')).toBe(at(2, 9));
+    const better = improvePlan(problem, plan, { seed: 1, evaluations: 2500 });
+    expect(verify(problem, better)).toEqual([]);
+    expect([startOf(better, 'spare.seal'), startOf(better, 'told-rival.seal')]).toEqual([at(2, 9), at(10, 9)]);
+    const rivalLate = 5 * (better.ready['told-rival']! - at(2, 10));
+    expect((scoreOf(problem, better).promisedLate - rivalLate) / best).toBeLessThan(1.1);
   });
 
   const first = job('first', 6, { due: at(0, 16) });

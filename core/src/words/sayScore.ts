@@ -6,11 +6,14 @@ import { sayLength } from './time.ts';
 export function sayGains(before: Score, after: Score): string[] {
   const out: string[] = [];
   const less = (k: keyof Score) => before[k] - after[k];
-  if (less('unplanned') > 0)
-    out.push(less('unplanned') === 1 ? 'one more step has a place' : `${less('unplanned')} more steps have a place`);
+  if (less('unready') > 0)
+    out.push(less('unready') === 1 ? 'one more piece can be ready' : `${less('unready')} more pieces can be ready`);
   if (less('promisedLate') > 0)
     out.push(after.promisedLate === 0 ? 'every told date is kept' : 'told dates are kept better');
   if (less('otherLate') > 0) out.push(sayOthers(after));
+  // Those of a piece that can be ready now are no news of their own.
+  if (less('unready') <= 0 && less('unplanned') > 0)
+    out.push(less('unplanned') === 1 ? 'one more step has a place' : `${less('unplanned')} more steps have a place`);
   if (less('slackShort_minutes') >= 60) out.push(`${sayLength(less('slackShort_minutes'))} more in hand before dates`);
   if (less('flow_minutes') >= 60) out.push(`pieces leave ${sayLength(less('flow_minutes'))} sooner, in all`);
   if (less('loads') > 0)
@@ -86,9 +89,16 @@ function sayDays(minutes: number): string {
 export function sayLosses(before: Score, after: Score): string[] {
   const out: string[] = [];
   const more = (k: keyof Score) => after[k] - before[k];
-  if (more('unplanned') > 0) out.push(`${more('unplanned')} steps have no place`);
+  if (more('unready') > 0)
+    out.push(more('unready') === 1 ? 'one piece fewer can be ready' : `${more('unready')} pieces fewer can be ready`);
   if (more('promisedLate') > 0) out.push('told dates are missed by more');
   if (more('otherLate') > 0) out.push('dates nobody was told are missed by more');
+  if (more('unready') <= 0 && more('unplanned') > 0)
+    out.push(
+      more('unplanned') === 1
+        ? 'one more step of what cannot be ready has no place'
+        : `${more('unplanned')} more steps of what cannot be ready have no place`,
+    );
   if (more('flow_minutes') >= 60) out.push(`pieces leave ${sayLength(more('flow_minutes'))} later, in all`);
   return out;
 }

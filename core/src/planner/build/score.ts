@@ -4,14 +4,17 @@ import { PLANNING_DEFAULTS } from '../model/preferences.ts';
 import { LOAD_MINUTES } from '../compile/pieceWeights.ts';
 
 /**
- * How good a plan is, part by part; lower is better. The first three are compared in this order and nothing weighs
+ * How good a plan is, part by part; lower is better. The first four are compared in this order and nothing weighs
  * against them; the rest is summed by the owner's preferences.
  */
 export type Score = {
-  readonly unplanned: number;
+  /** Pieces that cannot be ready, since steps of theirs have no place. */
+  readonly unready: number;
   /** Lateness of promised dates and of other dates, weighted minutes. */
   readonly promisedLate: number;
   readonly otherLate: number;
+  /** Steps without a place: no date is worth less than some more work on what cannot be ready. */
+  readonly unplanned: number;
   /** Days short of two days in hand before each date, in minutes. */
   readonly slackShort_minutes: number;
   /** Times a product or colour is taken up anew. */
@@ -37,9 +40,10 @@ export function scoreOf(problem: Problem, plan: Plan): Score {
     flow_minutes += Math.max(0, ready - piece.arrival);
   }
   return {
-    unplanned: plan.unplanned.length,
+    unready: new Set(plan.unplanned.map((u) => u.piece)).size,
     promisedLate,
     otherLate,
+    unplanned: plan.unplanned.length,
     slackShort_minutes,
     loads: loadsOf(problem, plan),
     flow_minutes,
@@ -56,5 +60,11 @@ export function compareScores(a: Score, b: Score, preferences = PLANNING_DEFAULT
     (0.1 + preferences.speed) * s.flow_minutes +
     4 * preferences.slack * s.slackShort_minutes +
     preferences.loads * LOAD_MINUTES * s.loads;
-  return a.unplanned - b.unplanned || a.promisedLate - b.promisedLate || a.otherLate - b.otherLate || soft(a) - soft(b);
+  return (
+    a.unready - b.unready ||
+    a.promisedLate - b.promisedLate ||
+    a.otherLate - b.otherLate ||
+    a.unplanned - b.unplanned ||
+    soft(a) - soft(b)
+  );
 }

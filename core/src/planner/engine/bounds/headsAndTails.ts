@@ -1,7 +1,7 @@
 import { GRID_MINUTES } from '../../../calendar/grid.ts';
 import { type PartialSchedule, clearSchedule, newPartialSchedule, readyAfter } from '../schedule/partialSchedule.ts';
 import { seekMode } from '../schedule/seek.ts';
-import { costOfDone, UNPLACED } from '../schedule/cost.ts';
+import { costOfDone, costOfMissing } from '../schedule/cost.ts';
 import { type EngineModel, SPAN } from '../engineModel.ts';
 
 /** Each piece as if no other were there: when a step may begin and the piece be done at best. */
@@ -60,7 +60,7 @@ export function tailsOf(model: EngineModel): Float64Array {
 export function leastCosts(model: EngineModel): Float64Array {
   const { done, missing } = headsAndTailsOf(model);
   const lastOf = (k: number) => (missing[k]! > 0 ? model.slots : done[k]!);
-  return Float64Array.from(model.pieces, (p, k) => missing[k]! * UNPLACED + costOfDone(p, lastOf(k)));
+  return Float64Array.from(model.pieces, (p, k) => costOfMissing(missing[k]!) + costOfDone(p, lastOf(k)));
 }
 
 /** Fewest slots a step can take, in the fastest mode. */

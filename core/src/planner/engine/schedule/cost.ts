@@ -1,13 +1,15 @@
 import { type PartialSchedule, doneSlot } from './partialSchedule.ts';
 import type { EnginePiece } from '../engineModel.ts';
 
-/** Costs more than any lateness: a step that has no place at all. */
+/** Costs more than any lateness: a piece that cannot be ready, since steps of it have no place at all. */
 export const UNPLACED = 1e12;
+/** How many they are counts for more than time in the shop, and for less than a date. */
+const MISSING_STEP = 1e5;
 
 /** A time given by hand that can be kept is given up for nothing, not even a promise. */
 const PIN_LOST = UNPLACED;
 
-/** What a piece costs as it stands: weighted lateness and time in the shop, and each step without a place or at another time than it was given. */
+/** What a piece costs as it stands: weighted lateness and time in the shop, and steps without a place or at another time than they were given. */
 export function pieceCost(b: PartialSchedule, piece: number): number {
   const p = b.model.pieces[piece]!;
   let done = 0;
@@ -25,8 +27,11 @@ export function pieceCost(b: PartialSchedule, piece: number): number {
     }
   }
   if (missing > 0) done = b.model.slots;
-  return missing * UNPLACED + costOfDone(p, done) + moved;
+  return costOfMissing(missing) + costOfDone(p, done) + moved;
 }
+
+/** What so many steps of a piece without a place cost. */
+export const costOfMissing = (steps: number): number => (steps > 0 ? UNPLACED + steps * MISSING_STEP : 0);
 
 /** What a piece costs by being late, or by having steps without a place; 0 when it is on time. */
 export function latenessCost(b: PartialSchedule, piece: number): number {

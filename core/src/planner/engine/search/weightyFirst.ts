@@ -26,18 +26,11 @@ type SeenSearch = Search & {
  * @returns pieces placed again
  */
 export function improveWeightyFirst(b: PartialSchedule, scratch: Scratch, search: SeenSearch): number {
-  const before = new Snapshot(b.model.steps.length);
   const all = b.model.pieces.map((_, k) => k);
   const movable = all.filter((k) => !search.frozen?.[k]);
   const lighter = lighterPieces(b.model, movable).filter((k) => isFree(b.model, k));
   const isWorthIt = lighter.length > 0 && lighter.length < movable.length && isWorthWinning(b, search.leastCosts);
-  let done = 0;
-  if (isWorthIt) {
-    before.keep(b, all);
-    const cost = scheduleCost(b);
-    done = searchWeighty(b, scratch, search, lighter);
-    if (scheduleCost(b) >= cost) before.replace(b, all);
-  }
+  const done = isWorthIt ? winWeighty(b, scratch, search, lighter) : 0;
   // Other plans altogether were tried then.
   const isLate = search.isLate === true && !isWorthIt;
   return done + improve(b, scratch, { ...search, isLate, evaluations: search.evaluations - done });
@@ -52,8 +45,42 @@ export function isWorthWinning(b: PartialSchedule, leastCosts: Float64Array): bo
   return new Neighbourhood(b, { leastCosts }).excess!.total(LEVEL.weightyDate) >= WORTH_WINNING_SLOTS * heaviest;
 }
 
+/**
+ * Searches the weightiest dates without what is lighter; where some of that would lose its place, which no date is worth, once more with
+ * it among the weighty ones.
+ */
+function winWeighty(b: PartialSchedule, scratch: Scratch, search: SeenSearch, lighter: readonly number[]): number {
+  const all = b.model.pieces.map((_, k) => k);
+  const before = new Snapshot(b.model.steps.length);
+  before.keep(b, all);
+  const cost = scheduleCost(b);
+  const missing = all.map((k) => missingSteps(b, k));
+  let apart = lighter;
+  let done = 0;
+  for (const share of WEIGHTY_SHARES) {
+    done += searchWeighty(b, scratch, search, apart, share, done);
+    if (scheduleCost(b) < cost) break;
+    const lost = new Set(apart.filter((k) => missingSteps(b, k) > missing[k]!));
+    before.replace(b, all);
+    if (lost.size === 0 || lost.size === apart.length) break;
+    apart = apart.filter((k) => !lost.has(k));
+  }
+  return done;
+}
+
+/** How many steps of a piece have no place. */
+const missingSteps = (b: PartialSchedule, k: number): number =>
+  b.model.pieces[k]!.steps.reduce((n, i) => n + Number(b.start[i]! < 0), 0);
+
 /** Leaves the schedule with the weightiest dates better, if it can, and everything lighter put back as well as it may be. */
-function searchWeighty(b: PartialSchedule, scratch: Scratch, search: SeenSearch, lighter: readonly number[]): number {
+function searchWeighty(
+  b: PartialSchedule,
+  scratch: Scratch,
+  search: SeenSearch,
+  lighter: readonly number[],
+  share: number,
+  spent: number,
+): number {
   const frozen = search.frozen?.slice() ?? new Uint8Array(b.model.pieces.length);
   const before = lighter.map((k) => placementsOf(b, k)).sort((x, y) => x.from - y.from);
   for (const k of lighter) {
@@ -62,18 +89,18 @@ function searchWeighty(b: PartialSchedule, scratch: Scratch, search: SeenSearch,
   }
   const weighty = b.model.pieces.filter((_, k) => !frozen[k]);
   const steps = weighty.reduce((n, p) => n + p.steps.length, 0);
-  const evaluations = Math.floor(Math.min(WEIGHTY_SHARE * search.evaluations, MOST_PER_STEP * steps));
+  const evaluations = Math.floor(Math.min(share * search.evaluations - spent, MOST_PER_STEP * steps));
   const tries = Math.floor((DATES_SHARE * evaluations) / weighty.length);
   const done = improve(b, scratch, {
     ...search,
     evaluations,
-    isOver: () => search.timeSpent() >= WEIGHTY_SHARE,
+    isOver: () => search.timeSpent() >= share,
     frozen,
     // Other plans altogether are those by other dates.
     isLate: false,
     dateTries: tries,
   });
-  return done + putBack(b, scratch, search, before);
+  return done + putBack(b, scratch, search, before, share + PUT_BACK_SHARE);
 }
 
 /** Where the steps of a piece stood. */
@@ -94,7 +121,13 @@ function placementsOf(b: PartialSchedule, piece: number): Placements {
  * Puts pieces back in the best of several ways: where they were as far as there is room, one after another in the order they
  * stood in, or all anew by one priority or another.
  */
-function putBack(b: PartialSchedule, scratch: Scratch, search: SeenSearch, before: readonly Placements[]): number {
+function putBack(
+  b: PartialSchedule,
+  scratch: Scratch,
+  search: SeenSearch,
+  before: readonly Placements[],
+  until: number,
+): number {
   const group = before.map((p) => p.piece);
   const best = new Snapshot(b.model.steps.length);
   let least = Infinity;
@@ -112,7 +145,7 @@ function putBack(b: PartialSchedule, scratch: Scratch, search: SeenSearch, befor
   const prioritySearch = new PrioritySearch(b, scratch, parallelSgs, group, randomFrom(search.seed));
   const most = Math.floor((PUT_BACK_SHARE * search.evaluations) / group.length);
   let tries = 2;
-  for (; tries < most && !prioritySearch.isSpent && search.timeSpent() < WEIGHTY_SHARE + PUT_BACK_SHARE; tries++)
+  for (; tries < most && !prioritySearch.isSpent && search.timeSpent() < until; tries++)
     keepIfBest(prioritySearch.try(() => scheduleCost(b)));
   best.replace(b, group);
   return tries * group.length;
@@ -135,8 +168,8 @@ function putBackOne(b: PartialSchedule, scratch: Scratch, { piece, steps }: Plac
   placePiece(b, scratch, piece, own.steps, Infinity);
 }
 
-/** Share of a search that goes into the weightiest dates alone, and no more than so much for each of their steps. */
-const WEIGHTY_SHARE = 0.5;
+/** Share of a search by which the weightiest dates alone have been searched, and once more; no more than so much for each of their steps. */
+const WEIGHTY_SHARES = [0.5, 0.85];
 const MOST_PER_STEP = 40;
 /** Of that, share that makes whole plans of them by other dates. */
 const DATES_SHARE = 0.75;
