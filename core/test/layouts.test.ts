@@ -10,7 +10,10 @@ import { randomWorkshop } from './fixtures/randomWorkshop.ts';
 const areAlike = (() => {
   setFlagsFromString('--allow-natives-syntax');
   try {
-    return runInThisContext('(a, b) => %HaveSameMap(a, b)') as (a: object, b: object) => boolean;
+    const alike = runInThisContext('(a, b) => %HaveSameMap(a, b)') as (a: object, b: object) => boolean;
+    // It is read when it is first called.
+    alike({}, {});
+    return alike;
   } finally {
     setFlagsFromString('--no-allow-natives-syntax');
   }
