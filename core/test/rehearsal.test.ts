@@ -282,6 +282,42 @@ describe('rehearsing a plan', () => {
       expect(share(14, 10)).toBeCloseTo(0.5, 1);
       expect(share(14, 10) + share(16, 10)).toBeCloseTo(1, 9);
     });
+    test.each([
+      [300, at(6, 15)],
+      [295, at(7, 10)],
+    ])(
+      'waits for three days and then goes all the same: on the fourth others work for %d minutes first',
+      (minutes, done) => {
+        // From Monday at two, when it has lost its place, Bo has something else to do all day long.
+        const busy: [day: number, from: number, minutes: number][] = [
+          [0, 14 * 60, 180],
+          [1, 9 * 60, 480],
+          [2, 9 * 60, 480],
+          [3, 9 * 60, minutes],
+          [3, 9 * 60 + minutes, 480 - minutes],
+          [4, 9 * 60, 480],
+        ];
+        const others = busy.map(([day, from, work_minutes], n) =>
+          piece(`q${n}`, [step(`other-${n}`, { skill: 'repair', work_minutes })], { arrival: at(day, 0, from) }),
+        );
+        const problem = smallShop(
+          [
+            piece('p', [
+              coat('fails', { work_minutes: 60 }),
+              step('rub', { skill: 'repair', after: [after('fails')] }),
+              last,
+            ]),
+            ...others,
+          ],
+          { people: [...people, eve] },
+        );
+        const plan = planAfresh(problem);
+        busy.forEach(([day, from], n) => expect(startOf(plan, `other-${n}`)).toBe(at(day, 0, from)));
+        const runs = simulate(problem, plan, RUBBED, 1, { ...CERTAIN, rework: 1 }).get('p')!;
+        expect(runs.at(-1)).toBe(done);
+        expect(runs.filter((r) => r === done).length / RUBBED).toBeCloseTo(0.5, 1);
+      },
+    );
     test('goes after what is late for a date that was told and waits for the same moment', () => {
       // Bo is kept until three. By then two coats that are laid twice are to be rubbed, of which that of p was to be first.
       const two = (id: string, hour: number, more: More) =>

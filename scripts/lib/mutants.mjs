@@ -441,8 +441,8 @@ export const MUTANTS = [
   },
   {
     file: build('score.ts'),
-    find: 'a.promisedLate - b.promisedLate || a.otherLate - b.otherLate',
-    to: 'a.otherLate - b.otherLate || a.promisedLate - b.promisedLate',
+    find: 'a.promisedLate - b.promisedLate ||',
+    to: 'a.otherLate - b.otherLate || a.promisedLate - b.promisedLate ||',
     fault: 'other dates count before promises',
     tests: core('edges', 'improve', 'promises', 'wholeShop'),
   },
@@ -894,6 +894,20 @@ export const MUTANTS = [
     find: 'const MOST_WAITS = 12;',
     to: 'const MOST_WAITS = 13;',
     fault: 'a step that lost its place waits once more',
+    tests: core('rehearsal'),
+  },
+  {
+    file: 'core/src/promise/rehearsal.ts',
+    find: 'const LONGEST_WAIT_SLOTS = 3 * DAY_SLOTS;',
+    to: 'const LONGEST_WAIT_SLOTS = 3 * DAY_SLOTS + 1;',
+    fault: 'a step that lost its place waits for more than three days',
+    tests: core('rehearsal'),
+  },
+  {
+    file: 'core/src/promise/rehearsal.ts',
+    find: 'const LONGEST_WAIT_SLOTS = 3 * DAY_SLOTS;',
+    to: 'const LONGEST_WAIT_SLOTS = 3 * DAY_SLOTS - 1;',
+    fault: 'a step that lost its place goes five minutes too soon',
     tests: core('rehearsal'),
   },
   {

@@ -39,6 +39,8 @@ const DAY_SLOTS = 1440 / GRID_MINUTES;
 const URGENT_SLOTS = 3 * DAY_SLOTS;
 /** So often a step waits for others, or for room in what follows it; then it goes all the same. */
 const MOST_WAITS = 12;
+/** And for so long: a re-plan has others shift by a little before one waits longer than that, whoever it is. */
+const LONGEST_WAIT_SLOTS = 3 * DAY_SLOTS;
 /** Answers of `Rehearsal.#tryToBegin` that are no slot. */
 const BEGUN = -1;
 const NEVER = -2;
@@ -65,6 +67,8 @@ export class Rehearsal {
   readonly #waitsFor: Int32Array;
   /** By step: how often it has waited. */
   readonly #timesWaited: Int32Array;
+  /** By step that has waited: since when. */
+  readonly #waitsSince: Int32Array;
   /** By piece: its steps that have not begun. */
   readonly #left: Int32Array;
   /** By piece: what chance has for its re-plans in this run. */
@@ -89,6 +93,7 @@ export class Rehearsal {
     this.#givingWay = new GivingWay(b, this.#toCome, this.#expectations);
     this.#waitsFor = new Int32Array(steps.length);
     this.#timesWaited = new Int32Array(steps.length);
+    this.#waitsSince = new Int32Array(steps.length);
     this.#queue = new FlatQueue();
     this.#left = new Int32Array(pieces.length);
     this.#shares = new Float64Array(pieces.length);
@@ -223,16 +228,22 @@ export class Rehearsal {
       if (found.start > at) return later(found.start);
     }
     // What stands where it was planned has its place.
-    if (isSooner || (at > planned && this.#timesWaited[i]! < MOST_WAITS)) {
+    if (isSooner || (at > planned && this.#mayWait(i, at))) {
       const free = this.#doAllGiveWay(piece, isSooner) ? at : this.#givingWay.freeFor(i);
       const by = free > at ? 0 : this.#lateForWindows(i);
       if (free > at || by > 0) {
-        if (!isSooner) this.#timesWaited[i]!++;
+        if (!isSooner && this.#timesWaited[i]!++ === 0) this.#waitsSince[i] = at;
         return later(Math.max(free, at + by));
       }
     }
     this.#happen(i);
     return BEGUN;
+  }
+
+  /** Whether a step that has lost its place may wait once more for others. */
+  #mayWait(i: number, at: number): boolean {
+    const times = this.#timesWaited[i]!;
+    return times === 0 || (times < MOST_WAITS && at < this.#waitsSince[i]! + LONGEST_WAIT_SLOTS);
   }
 
   /** Whether all others give way to a step of a piece: one that could go sooner, or one that has lost its place. */
