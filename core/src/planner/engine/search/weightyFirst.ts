@@ -72,7 +72,10 @@ function winWeighty(b: PartialSchedule, scratch: Scratch, search: SeenSearch, li
 const missingSteps = (b: PartialSchedule, k: number): number =>
   b.model.pieces[k]!.steps.reduce((n, i) => n + Number(b.start[i]! < 0), 0);
 
-/** Leaves the schedule with the weightiest dates better, if it can, and everything lighter put back as well as it may be. */
+/**
+ * Leaves the schedule with the weightiest dates better, if it can, and everything lighter put back as well as it may be.
+ * @param share of the whole look by which they have been searched, of which so many pieces are `spent`
+ */
 function searchWeighty(
   b: PartialSchedule,
   scratch: Scratch,
@@ -89,7 +92,7 @@ function searchWeighty(
   }
   const weighty = b.model.pieces.filter((_, k) => !frozen[k]);
   const steps = weighty.reduce((n, p) => n + p.steps.length, 0);
-  const evaluations = Math.floor(Math.min(share * search.evaluations - spent, MOST_PER_STEP * steps));
+  const evaluations = Math.max(0, Math.floor(Math.min(share * search.evaluations - spent, MOST_PER_STEP * steps)));
   const tries = Math.floor((DATES_SHARE * evaluations) / weighty.length);
   const done = improve(b, scratch, {
     ...search,
