@@ -2458,4 +2458,11 @@ export const MUTANTS = [
     fault: 'how many steps have no place does not matter to a search',
     tests: core('neverReady', 'bound'),
   },
+  {
+    file: engine('search/weightyFirst.ts'),
+    find: 'if (lost.size === 0 || lost.size === apart.length) break;',
+    to: 'break;',
+    fault: 'what would lose its place is never looked for among the told dates',
+    tests: core('weightyFirst'),
+  },
 ];

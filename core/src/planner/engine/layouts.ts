@@ -2,6 +2,7 @@ import type { EngineModel, EngineStep, Mode } from './engineModel.ts';
 
 // What a search reads more often than anything else is made here and nowhere else, field by field: a field is found several times
 // sooner when all that have it lie in memory in one way, which copies of one object with a field more do not.
+// Field terms: hidden class, monomorphic access
 
 /** What doing a step in certain places takes and asks for, whoever does it. */
 export type Place = Omit<Mode, 'crews' | 'speed' | 'calendars' | 'lastClash'>;
@@ -13,7 +14,7 @@ export const newMode = (
   calendars: Mode['calendars'],
 ): Mode => ({ crews, speed, place, open, calendars, demands, checks, lastClash: 0, setups, film });
 
-/** A step of an engine's model; of a copy that has another field too. */
+/** A step of an engine’s model with the fields of `s`, which may be a copy of another with something put in its place. */
 export const newStep = (s: EngineStep): EngineStep => ({
   piece: s.piece,
   work_minutes: s.work_minutes,

@@ -5,7 +5,7 @@ import { seekOnly } from '../schedule/seek.ts';
 import { bookFloor, placePiece, removePiece, type Scratch } from '../schedule/serialSgs.ts';
 import { Snapshot } from '../schedule/snapshot.ts';
 import { LEVEL } from './excess.ts';
-import { isFree, lighterPieces } from './selectPieces.ts';
+import { isFree, lighterPieces, partialPieces } from './selectPieces.ts';
 import { Neighbourhood } from './neighbourhood.ts';
 import { PrioritySearch } from './prioritySearch.ts';
 import { randomFrom } from './random.ts';
@@ -54,23 +54,19 @@ function winWeighty(b: PartialSchedule, scratch: Scratch, search: SeenSearch, li
   const before = new Snapshot(b.model.steps.length);
   before.keep(b, all);
   const cost = scheduleCost(b);
-  const missing = all.map((k) => missingSteps(b, k));
+  const hadNoPlace = new Set(partialPieces(b));
   let apart = lighter;
   let done = 0;
   for (const share of WEIGHTY_SHARES) {
     done += searchWeighty(b, scratch, search, apart, share, done);
     if (scheduleCost(b) < cost) break;
-    const lost = new Set(apart.filter((k) => missingSteps(b, k) > missing[k]!));
+    const lost = new Set(partialPieces(b).filter((k) => apart.includes(k) && !hadNoPlace.has(k)));
     before.replace(b, all);
     if (lost.size === 0 || lost.size === apart.length) break;
     apart = apart.filter((k) => !lost.has(k));
   }
   return done;
 }
-
-/** How many steps of a piece have no place. */
-const missingSteps = (b: PartialSchedule, k: number): number =>
-  b.model.pieces[k]!.steps.reduce((n, i) => n + Number(b.start[i]! < 0), 0);
 
 /**
  * Leaves the schedule with the weightiest dates better, if it can, and everything lighter put back as well as it may be.
