@@ -55,8 +55,8 @@ export function Matters({ improvement, onClose }: { readonly improvement: Improv
   return (
     <SidePanel title="What matters in a plan" onClose={onClose}>
       <p className="text-table text-sub">
-        Dates clients were told come first, then dates nobody was told. These say what counts among plans that keep them
-        equally well.
+        First come pieces that can be ready at all, then dates clients were told, then dates nobody was told. These say
+        what counts among plans alike in that.
       </p>
       <section className="border-l-3 border-keyline pl-3" aria-label="How good this plan is">
         <h3 className="condensed text-lane font-semibold text-sub">This plan</h3>
