@@ -1,6 +1,6 @@
 import type { PieceView } from '@app/contract';
 import { chanceBy, planAfresh, planTried, problemOf, promiseFor, replan, simulate, WHOLE } from '@app/core';
-import { describe, expect, test, vi } from 'vitest';
+import { afterEach, describe, expect, test, vi } from 'vitest';
 import { randomWorkshop } from '../../../core/test/fixtures/randomWorkshop.ts';
 import { CoreApi, type Rehearsed, type Ways } from './core.worker.ts';
 
@@ -14,6 +14,14 @@ function laid(pieceCount: number, seed = 4) {
   const asked = { piece: pieces.at(-1)!, isFirst: false };
   return { api, asked, shop, pieces, now, plan };
 }
+
+/** A clock that goes on by so much at each look at it: how long something takes is then no matter of the machine. */
+const clockGoingOn = (ms: number) => {
+  let now = 0;
+  return vi.spyOn(performance, 'now').mockImplementation(() => (now += ms));
+};
+
+afterEach(() => void vi.restoreAllMocks());
 
 describe('a question that takes long', () => {
   test('is told early from few rehearsals, then whole, as when it is worked out at once', async () => {
@@ -32,6 +40,7 @@ describe('a question that takes long', () => {
     const { api, asked, shop, pieces, now, plan } = laid(5);
     const { id } = asked.piece;
     const told: Rehearsed[] = [];
+    clockGoingOn(10);
     const shares = [0, 1].map((part) => api.rehearse(id, RUNS, { part, of: 2 }, (soFar) => told.push(soFar)));
     // The same thread is asked anew, so that only the second is wanted.
     await expect(shares[0]).rejects.toThrow('nobody waits');
@@ -100,8 +109,7 @@ describe('a question that takes long', () => {
   test('ends with the rehearsals there are when all of them take longer than anybody waits', async () => {
     const { api, asked } = laid(5);
     const runsWhenALookAtTheClockTakes = async (ms: number) => {
-      let now = 0;
-      const clock = vi.spyOn(performance, 'now').mockImplementation(() => (now += ms));
+      const clock = clockGoingOn(ms);
       const whole = await api.rehearse(asked, 100, WHOLE, () => {});
       clock.mockRestore();
       return whole.kind === 'ready' ? whole.ready.length : 0;
@@ -155,6 +163,7 @@ describe('a question that takes long', () => {
   test('holds up no quick one for longer than a breath', async () => {
     const { api, asked } = laid(5);
     const order: string[] = [];
+    clockGoingOn(10);
     const slow = api.rehearse(asked, RUNS, WHOLE, () => {}).then(() => order.push('slow'));
     const quick = new Promise((resolve) => setTimeout(resolve)).then(() => {
       api.scarce();
