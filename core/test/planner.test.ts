@@ -336,6 +336,34 @@ describe('re-planning', () => {
     const early = doneUntil(before.steps['one']!.end - 35);
     expect(startOf(replan(early, before, ['p']), 'two')).toBeLessThan(startOf(before, 'two'));
   });
+
+  describe('five minutes over, with one person who is always there and another piece planned right after', () => {
+    const always = { weekly: Array.from({ length: 7 }, () => [{ from: 0, until: 1440 }]), exceptions: [], blocks: [] };
+    const people = [{ id: 'ada', name: 'Ada', hours: always, skills: EVERY_SKILL }];
+    const pieces = (minutes: number, due: number | null) => [
+      piece('p', [step('one'), step('two', { work_minutes: 30, after: [after('one')] })], { due }),
+      piece('q', [step('other', { work_minutes: minutes })], { arrival: at(0, 10, 30) }),
+    ];
+    const starts = (minutes: number, due: number | null = null) => {
+      const [p, q] = pieces(minutes, due);
+      const planned = planAfresh(smallShop([p!, q!], { people }));
+      expect(['one', 'two', 'other'].map((id) => startOf(planned, id))).toEqual([at(0, 9), at(0, 10), at(0, 10, 30)]);
+      const done = { kind: 'done' as const, from: at(0, 9), until: at(0, 10, 5), by: ['ada'] };
+      const over = piece('p', [{ ...p!.steps[0]!, state: done }, p!.steps[1]!], { due });
+      const plan = replan(smallShop([over, q!], { people, now: at(0, 10, 5) }), planned, ['p']);
+      return [startOf(plan, 'two'), startOf(plan, 'other')];
+    };
+    test('the other keeps its time where the piece waits for it and is ready no more than half a day later', () => {
+      expect(starts(11.5 * 60)).toEqual([at(0, 22), at(0, 10, 30)]);
+    });
+    test('both shift by five minutes where it would be ready later than that', () => {
+      expect(starts(11.5 * 60 + 5)).toEqual([at(0, 10, 5), at(0, 10, 35)]);
+    });
+    test('and where it would miss its date, however soon that is', () => {
+      expect(starts(60, at(0, 12))).toEqual([at(0, 11, 30), at(0, 10, 30)]);
+      expect(starts(60, at(0, 11, 55))).toEqual([at(0, 10, 5), at(0, 10, 35)]);
+    });
+  });
 });
 
 describe('why', () => {

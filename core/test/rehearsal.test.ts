@@ -30,16 +30,20 @@ const coat = (id: string, more: Parameters<typeof step>[1] = {}) =>
   step(id, { skill: 'paint', product: 'matt-paint', needs: [bench], ...more });
 
 describe('rehearsing a plan', () => {
-  // Not all: whoever is to give way is left to chance, as a re-plan may decide it either way (docs/decisions/0027).
-  test(`in ${RUNS} workshops, when all goes as planned more than five of six pieces are ready as planned`, () => {
-    const off: boolean[] = [];
-    for (let seed = 1; seed <= RUNS; seed++) {
-      const { problem } = randomWorkshop(seed, 4);
-      const plan = planAfresh(problem);
-      for (const [id, runs] of simulate(problem, plan, 2, 1, CERTAIN))
-        off.push(Math.abs(runs[0]! - plan.ready[id]!) > 5);
-    }
-    expect(off.filter((o) => o).length / off.length).toBeLessThan(1 / 6);
+  test(`in ${RUNS} workshops, with nothing left to chance nothing is later than planned, and next to nothing sooner`, () => {
+    const differences: number[] = [];
+    // The last three: paint would be mixed too soon, and a coat laid sooner where it dries for longer.
+    for (const seed of [...Array.from({ length: RUNS }, (_, n) => n + 1), 21, 51, 57])
+      for (const pieces of [4, 8]) {
+        const { problem } = randomWorkshop(seed, pieces);
+        const plan = planAfresh(problem);
+        for (const [id, runs] of simulate(problem, plan, 3, 1, CERTAIN))
+          differences.push(...Array.from(runs, (run) => run - plan.ready[id]!));
+      }
+    // What begins on the grid may be dry between two of its slots.
+    expect(Math.max(...differences)).toBeLessThanOrEqual(5);
+    // A piece that was just worked on goes on at once where nobody else is expected, which a first plan may not have seen.
+    expect(differences.filter((d) => d < -5).length / differences.length).toBeLessThan(0.02);
   });
   test('in parts it says after every run what they say so far, and ends with as many as were asked for', () => {
     const { problem } = randomWorkshop(3, 3);
@@ -161,7 +165,7 @@ describe('rehearsing a plan', () => {
       expect(other(shop(at(0, 11), 25))).toEqual([at(0, 11, 25), at(0, 11, 25)]);
     });
   });
-  test('what comes next begins sooner where nobody is expected; what is late, half the time where others give way', () => {
+  test('what comes next begins sooner where nobody is expected, and only there, late or not', () => {
     const helper = (id: string, skill: string) => ({ id, name: id, hours: NINE_TO_FIVE, skills: { [skill]: 1 } });
     const rack = { kind: 'rack', units: 1, span: 'work' } as const;
     const shares = (due: number | null) => {
@@ -191,9 +195,7 @@ describe('rehearsing a plan', () => {
       return [at(0, 10, 45), at(0, 11, 45)].map((t) => runs.filter((r) => r === t).length / 1000);
     };
     expect(shares(null)).toEqual([0, 1]);
-    const [given, waited] = shares(at(0, 12));
-    expect(given).toBeCloseTo(0.5, 1);
-    expect(given! + waited!).toBe(1);
+    expect(shares(at(0, 12))).toEqual([0, 1]);
   });
   describe('a step that has lost its place', () => {
     // Bo was to rub at ten. The coat before it is laid twice, so that it is two when he can, and others are his by then.
@@ -237,18 +239,10 @@ describe('rehearsing a plan', () => {
       const runs = simulate(problem, plan, RUBBED, 1, { ...CERTAIN, rework: 1 }).get('p')!;
       return (hour: number, minute = 0) => runs.filter((r) => r === at(3, hour, minute)).length / RUBBED;
     };
-    test('has all others shift or waits until nobody has to: chance decides, since a re-plan may', () => {
+    test('mostly has all others shift, else waits until nobody has to: chance decides, since a re-plan may', () => {
       const share = rubbed(shop(2, 30, 60));
-      expect(share(15)).toBeCloseTo(0.5, 1);
+      expect(share(15)).toBeCloseTo(0.65, 1);
       expect(share(15) + share(16)).toBeCloseTo(1, 9);
-    });
-    test('mostly has all others shift when its piece has less than three days until its date, or misses it', () => {
-      // Expected by three, three days later.
-      const share = (due: number) => rubbed(shop(2, 30, 60, { due }));
-      expect(share(at(6, 15))(15)).toBeCloseTo(0.5, 1);
-      expect(share(at(6, 14, 55))(15)).toBeCloseTo(0.9, 1);
-      expect(share(at(3, 14, 55))(15)).toBeCloseTo(0.9, 1);
-      expect(share(at(6, 14, 55))(15) + share(at(6, 14, 55))(16)).toBeCloseTo(1, 9);
     });
     test('always goes before what nobody was told and what was told for later, when it misses a date that was told', () => {
       const late = { due: at(3, 14, 55), promised: true };
@@ -256,68 +250,49 @@ describe('rehearsing a plan', () => {
       expect(share({})).toBe(1);
       expect(share({ due: at(2, 12) })).toBe(1);
       expect(share({ due: at(3, 15), promised: true })).toBe(1);
-      expect(share({ due: at(3, 14), promised: true })).toBeCloseTo(0.9, 1);
-      expect(rubbed(shop(2, 30, 60, { ...late, due: at(3, 15) }))(15)).toBeCloseTo(0.9, 1);
+      expect(share({ due: at(3, 14), promised: true })).toBeCloseTo(0.65, 1);
+      expect(rubbed(shop(2, 30, 60, { ...late, due: at(3, 15) }))(15)).toBeCloseTo(0.65, 1);
     });
-    test('does not wait for work that somebody else can do as well', () => {
-      const share = (others: readonly string[]) => {
-        const rub = step('rub', { skill: 'repair', after: [after('fails')] });
-        const other = piece('q', [step('other-0', { work_minutes: 60 })], { arrival: at(0, 14) });
-        const able = [
-          { id: 'bo', name: 'Bo', hours: NINE_TO_FIVE, skills: { repair: 1, prep: 1 } },
-          ...others.map((id) => ({ id, name: id, hours: NINE_TO_FIVE, skills: { prep: 1 } })),
+    test('waits as well for what somebody else could do, which stays with whom it is', () => {
+      const rub = step('rub', { skill: 'repair', after: [after('fails')] });
+      const others = step('other-0', { work_minutes: 60, pin: { person: 'bo' } });
+      const share = (person: string) => {
+        const pieces = [
+          piece('p', [coat('fails', { work_minutes: 60 }), rub, last]),
+          piece('q', [{ ...others, pin: { person } }], { arrival: at(0, 14) }),
         ];
-        return rubbed(
-          smallShop([piece('p', [coat('fails', { work_minutes: 60 }), rub, last]), other], {
-            people: [people[0]!, ...able, eve],
-          }),
-        )(15);
+        const able = ['bo', 'dan'].map((id) => ({ id, name: id, hours: NINE_TO_FIVE, skills: { prep: 1 } }));
+        const bo = { ...able[0]!, skills: { repair: 1, prep: 1 } };
+        return rubbed(smallShop(pieces, { people: [people[0]!, bo, able[1]!, eve] }))(15);
       };
-      expect(share([])).toBeCloseTo(0.5, 1);
-      expect(share(['dan'])).toBe(1);
+      expect(share('bo')).toBeCloseTo(0.65, 1);
+      expect(share('dan')).toBe(1);
     });
     test('waits twelve times and then goes all the same', () => {
       // Ten minutes among others of five, one after another: there are always two in its way.
       const share = rubbed(shop(36, 5, 10));
-      expect(share(14, 10)).toBeCloseTo(0.5, 1);
+      expect(share(14, 10)).toBeCloseTo(0.65, 1);
       expect(share(14, 10) + share(16, 10)).toBeCloseTo(1, 9);
     });
-    test.each([
-      [300, at(6, 15)],
-      [295, at(7, 10)],
-    ])(
-      'waits for three days and then goes all the same: on the fourth others work for %d minutes first',
-      (minutes, done) => {
-        // From Monday at two, when it has lost its place, Bo has something else to do all day long.
-        const busy: [day: number, from: number, minutes: number][] = [
-          [0, 14 * 60, 180],
-          [1, 9 * 60, 480],
-          [2, 9 * 60, 480],
-          [3, 9 * 60, minutes],
-          [3, 9 * 60 + minutes, 480 - minutes],
-          [4, 9 * 60, 480],
-        ];
-        const others = busy.map(([day, from, work_minutes], n) =>
-          piece(`q${n}`, [step(`other-${n}`, { skill: 'repair', work_minutes })], { arrival: at(day, 0, from) }),
-        );
-        const problem = smallShop(
-          [
-            piece('p', [
-              coat('fails', { work_minutes: 60 }),
-              step('rub', { skill: 'repair', after: [after('fails')] }),
-              last,
-            ]),
-            ...others,
-          ],
-          { people: [...people, eve] },
-        );
-        const plan = planAfresh(problem);
-        busy.forEach(([day, from], n) => expect(startOf(plan, `other-${n}`)).toBe(at(day, 0, from)));
-        const runs = simulate(problem, plan, RUBBED, 1, { ...CERTAIN, rework: 1 }).get('p')!;
-        expect(runs.at(-1)).toBe(done);
-        expect(runs.filter((r) => r === done).length / RUBBED).toBeCloseTo(0.5, 1);
-      },
-    );
+    test('goes before what loses its own later', () => {
+      // Both coats are laid twice: the rubbing of p has lost its place at two, that of q at three. From two to three Bo is another's.
+      const two = (id: string, hour: number) => {
+        const end = step(`last-${id}`, { ...last, after: [after(`rub-${id}`, { min_minutes: 3 * 1440 - 5 })] });
+        const rub = step(`rub-${id}`, { skill: 'repair', after: [after(`fails-${id}`)] });
+        return piece(id, [coat(`fails-${id}`, { work_minutes: 60 }), rub, end], { arrival: at(0, hour) });
+      };
+      const other = piece('r', [step('other', { skill: 'repair' })], { arrival: at(0, 14) });
+      const problem = smallShop([two('p', 9), two('q', 10), other], {
+        people: [...roomy.people, eve],
+        stations: roomy.stations,
+      });
+      const plan = planAfresh(problem);
+      expect(['rub-p', 'rub-q', 'other'].map((id) => startOf(plan, id))).toEqual([at(0, 10), at(0, 11), at(0, 14)]);
+      const runs = simulate(problem, plan, RUBBED, 1, { ...CERTAIN, rework: 1 }).get('p')!;
+      const share = (hour: number) => runs.filter((r) => r === at(3, hour)).length / RUBBED;
+      expect(share(15)).toBeCloseTo(0.65, 1);
+      expect(share(15) + share(16)).toBe(1);
+    });
     test('goes after what is late for a date that was told and waits for the same moment', () => {
       // Bo is kept until three. By then two coats that are laid twice are to be rubbed, of which that of p was to be first.
       const two = (id: string, hour: number, more: More) =>
@@ -345,7 +320,7 @@ describe('rehearsing a plan', () => {
         return runs.filter((r) => r === at(3, 16)).length / RUBBED;
       };
       expect(share(true)).toBe(1);
-      expect(share(false)).toBeCloseTo(0.5, 1);
+      expect(share(false)).toBe(0);
     });
     test('has nobody give way who cannot come by then either', () => {
       const rub = (id: string, of: string, minutes: number) =>
@@ -390,6 +365,30 @@ describe('rehearsing a plan', () => {
       // The other gives way, or does not.
       expect(new Set(ready(1))).toEqual(new Set([at(3, 15), at(3, 15, 30)]));
     });
+    test('takes none either that they are to have beside what has begun', () => {
+      const rack = { kind: 'rack', units: 1, span: 'work' } as const;
+      const ready = (capacity: number) => {
+        const rub = step('rub', { skill: 'repair', needs: [rack], after: [after('fails')] });
+        const begun = step('begun', { skill: 'paint', work_minutes: 180, needs: [rack] });
+        const problem = smallShop(
+          [
+            piece('p', [coat('fails', { work_minutes: 60 }), rub, last]),
+            piece('q', [step('other', { work_minutes: 30, needs: [rack] })], { arrival: at(0, 14) }),
+            piece('r', [begun], { arrival: at(0, 13) }),
+          ],
+          {
+            people: [...roomy.people, eve],
+            stations: [
+              ...roomy.stations,
+              { id: 'rack', name: 'Rack', kind: 'rack', capacity, hours: null, climate: 'shed' },
+            ],
+          },
+        );
+        return new Set(simulate(problem, planAfresh(problem), 100, 1, { ...CERTAIN, rework: 1 }).get('p'));
+      };
+      expect(ready(3)).toEqual(new Set([at(3, 15)]));
+      expect(ready(2)).toEqual(new Set([at(3, 15), at(3, 15, 30)]));
+    });
     test('raises no dust where others are expected to paint', () => {
       // Away from the bench, so that what fails is not itself the wet film beside the dust.
       const rack = { kind: 'rack', units: 1, span: 'both' } as const;
@@ -411,7 +410,7 @@ describe('rehearsing a plan', () => {
       };
       // It can be rubbed when its own coat is dust-free. Where all shift for it, it is; else when both are, the next day.
       const share = ready(true);
-      expect(share(3, 15, 55)).toBeCloseTo(0.5, 1);
+      expect(share(3, 15, 55)).toBeCloseTo(0.65, 1);
       expect(share(4, 9, 0)).toBe(share(3, 15, 55));
       expect(ready(false)(3, 15, 0)).toBe(1);
     });
@@ -563,5 +562,17 @@ describe('somebody who falls ill', () => {
   };
   test('is away for one, two or three days, as often the one as the other', () => {
     expect([0, 0.333, 0.334, 0.666, 0.667, 0.999].map(daysAway)).toEqual([1, 1, 2, 2, 3, 3]);
+  });
+  test('may have fallen ill on a day off', () => {
+    // Asked about Friday and Monday; on Sunday somebody falls ill for so long.
+    const isAwayOnMonday = (share: number) => {
+      const said = [0.999, 0.999, 0, share, 0.999];
+      const draft = { compiled: { model: { steps: [] }, steps: [] } } as never;
+      const draws = new Draws({ ...USUAL_UNCERTAINTY, absence: 0.5 }, draft, () => said.shift() ?? 0.999);
+      draws.begin();
+      return [draws.isAway(0, 4), draws.isAway(0, 7)];
+    };
+    expect(isAwayOnMonday(0)).toEqual([false, false]);
+    expect(isAwayOnMonday(0.334)).toEqual([false, true]);
   });
 });

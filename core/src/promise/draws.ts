@@ -22,7 +22,8 @@ export class Draws {
   readonly #batch: Int32Array;
   readonly #drying: Float64Array;
   readonly #weeks = new Map<number, number>();
-  #illUntil = new Map<number, number>();
+  /** By person: the first day they are well again, and the last day they were asked about. */
+  readonly #ill = new Map<number, { until: number; asked: number }>();
 
   constructor(uncertainty: Uncertainty, { compiled }: Draft, r: () => number) {
     this.#uncertainty = uncertainty;
@@ -46,7 +47,7 @@ export class Draws {
     const ownDrying = factors(drying, this.#r);
     for (let k = 0; k < this.#drying.length; k++) this.#drying[k] = ownDrying();
     this.#weeks.clear();
-    this.#illUntil.clear();
+    this.#ill.clear();
   }
 
   /** From 0 to 1. */
@@ -54,13 +55,16 @@ export class Draws {
     return this.#r();
   }
 
-  /** Asked day by day of each person. */
+  /** Asked of each person about one working day after another. Whoever fell ill on a day off may still be. */
   readonly isAway = (person: number, day: number): boolean => {
-    if (day < (this.#illUntil.get(person) ?? 0)) return true;
+    const known = this.#ill.get(person) ?? { until: day, asked: day - 1 };
     // On average two days are lost each time.
-    if (this.#r() >= this.#uncertainty.absence / 2) return false;
-    this.#illUntil.set(person, day + 1 + Math.floor(this.#r() * LONGEST_AWAY));
-    return true;
+    for (let d = known.asked + 1; d <= day; d++)
+      if (d >= known.until && this.#r() < this.#uncertainty.absence / 2)
+        known.until = d + 1 + Math.floor(this.#r() * LONGEST_AWAY);
+    known.asked = day;
+    this.#ill.set(person, known);
+    return day < known.until;
   };
 
   /** Slots a step really takes at a pace, at least one. @param isLate its window is missed, so that there is more to do */

@@ -16,6 +16,9 @@ export class Expectations {
   readonly #toCome: StillToCome;
   /** By step: slot in which it is expected to begin. */
   readonly at: Int32Array;
+  /** By step: its turn among those that have lost their places, the sooner the lower; 0: it is expected as planned. */
+  readonly turn: Int32Array;
+  #turns = 0;
   /** By part of a day: one of the steps expected in it that have not begun; below 0: there is none. */
   readonly first: Int32Array;
   /** By step: the next and the last one before it of those expected in the same part of a day. */
@@ -28,6 +31,7 @@ export class Expectations {
     this.#b = b;
     this.#toCome = toCome;
     this.at = toCome.start.slice();
+    this.turn = new Int32Array(b.model.steps.length);
     this.first = new Int32Array(partOf(b.model.slots) + 1);
     this.next = new Int32Array(b.model.steps.length);
     this.#before = new Int32Array(b.model.steps.length);
@@ -39,6 +43,8 @@ export class Expectations {
   begin(): void {
     const { start, order } = this.#toCome;
     this.at.set(start);
+    this.turn.fill(0);
+    this.#turns = 0;
     this.first.fill(NONE);
     for (let n = order.length - 1; n >= 0; n--) this.#add(order[n]!);
   }
@@ -52,6 +58,7 @@ export class Expectations {
   /** A step is expected in a slot, and what waits for it, and for others, when the last of those is there. */
   expect(i: number, at: number): void {
     if (this.at[i] === at) return;
+    if (this.turn[i] === 0) this.turn[i] = ++this.#turns;
     const isMoved = partOf(this.at[i]!) !== partOf(at);
     if (isMoved) this.#take(i);
     this.at[i] = at;
@@ -69,20 +76,13 @@ export class Expectations {
     return from;
   }
 
-  /** Slots from when a piece is expected to be done until its date: below 0 when it misses it, Infinity without one. */
-  slackOf(piece: number): number {
+  /** Whether a piece is expected to miss its date. */
+  isLate(piece: number): boolean {
     const { pieces, slots } = this.#b.model;
     const { due } = pieces[piece]!;
     const { start, end } = this.#toCome;
-    if (due >= slots) return Infinity;
-    let done = -Infinity;
-    for (const i of this.#last[piece]!) done = Math.max(done, this.at[i]! + end[i]! - start[i]!);
-    return due - done;
-  }
-
-  /** Whether a piece is expected to miss its date. */
-  isLate(piece: number): boolean {
-    return this.slackOf(piece) < 0;
+    if (due >= slots) return false;
+    return this.#last[piece]!.some((i) => this.at[i]! + end[i]! - start[i]! > due);
   }
 
   /** Whether it misses a date that somebody was told. */

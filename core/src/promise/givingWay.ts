@@ -7,7 +7,7 @@ import {
   SPAN,
   type Span,
 } from '../planner/engine/engineModel.ts';
-import type { CumulativeProfile } from '../planner/engine/resources/cumulativeProfile.ts';
+import { type CumulativeProfile, takenIn } from '../planner/engine/resources/cumulativeProfile.ts';
 import { type PartialSchedule, spanEnd } from '../planner/engine/schedule/partialSchedule.ts';
 import { type Expectations, partOf } from './expectations.ts';
 import type { StillToCome } from './stillToCome.ts';
@@ -24,14 +24,15 @@ type Needs = {
 
 /**
  * Bits of a word: where there is more to tell apart, some share one. Of places a bit in common is a reason to look and no more; of more
- * than 31 people two with one bit count as the same, so that a step may give way to what somebody else could do.
+ * than 32 people two with one bit count as the same, so that a step may give way to what somebody else is to do.
  */
-const BITS = 31;
-/** The bit of any tool that is set up, beside people's. */
-const TOOL = 1 << BITS;
+const BITS = 32;
 const bit = (n: number): number => 1 << (n % BITS);
 
-/** Who would have to give way to a step that has lost its place: those others that are expected where it would go. */
+/**
+ * Who would have to give way to a step that has lost its place, or could go sooner: those others that are expected where it would go. What
+ * somebody else could do as well counts too: a re-plan leaves it where it is and with whom.
+ */
 export class GivingWay {
   readonly #b: PartialSchedule;
   readonly #toCome: StillToCome;
@@ -42,10 +43,8 @@ export class GivingWay {
   /** Profiles that can be short, and those that are only never to be beside another. */
   readonly #short: readonly CumulativeProfile[];
   readonly #beside: readonly CumulativeProfile[];
-  /** By step: how it was planned to be done, and bits of the people of each crew that can do it in some way. */
+  /** By step: how it was planned to be done, and bits of who and of what is in use then. */
   readonly #ways: readonly Mode[];
-  readonly #crews: readonly (readonly number[])[];
-  /** By step, as it was planned: bits of who and of what is in use. */
   readonly #hands: Int32Array;
   readonly #places: Int32Array;
   readonly #air: Int32Array;
@@ -65,47 +64,48 @@ export class GivingWay {
     this.#rank = new Int32Array(steps.length);
     for (const p of pieces) p.steps.forEach((i, n) => (this.#rank[i] = n));
     this.#ways = steps.map((s, j) => s.modes[toCome.mode[j]!]!);
-    this.#crews = steps.map((s) => [...new Set(s.modes.flatMap((m) => m.crews.map(peopleOf)))]);
     this.#hands = new Int32Array(steps.length);
     this.#places = new Int32Array(steps.length);
     this.#air = new Int32Array(steps.length);
     for (const i of toCome.order) {
       const how = this.#ways[i]!;
-      this.#hands[i] = handsOf(how, toCome.crew[i]!);
+      this.#hands[i] = bitsOfCrew(how.crews[toCome.crew[i]!]!);
       this.#places[i] = bitsOf(how.demands, this.#short);
       this.#air[i] = bitsOf(how.demands, this.#beside);
     }
   }
 
   /**
-   * When a step may have what was found for it if nobody gives way who does not have to: no people, tools and places are
-   * expected elsewhere before it is over, and no dust beside what is wet.
+   * When a step that has lost its place, or could go sooner, may have what was found for it if nobody gives way who does not have to: no
+   * people, tools and places are expected elsewhere before it is over, and no dust beside what is wet. To what could go sooner nobody at all
+   * gives way; to what has lost its place, who has lost theirs later, and who is less urgent than a told date it misses.
    * @returns the slot it was found for, or the one in which all that was in its way is over
    */
-  freeFor(i: number): number {
+  freeFor(i: number, isSooner: boolean): number {
     const { steps, slots } = this.#b.model;
     const { start, end } = this.#toCome;
-    const { at, first, next } = this.#expectations;
+    const { at, turn, first, next } = this.#expectations;
     const { found } = this.#b;
     const step = steps[i]!;
     const how = step.modes[found.mode]!;
     const needs = this.#needsOf(how);
-    const hands = handsOf(how, found.crew);
+    const hands = bitsOfCrew(how.crews[found.crew]!);
     const free = Math.min(Math.max(found.end, found.hold), slots);
-    const isToldLate = this.#expectations.isToldLate(step.piece);
+    const isToldLate = !isSooner && this.#expectations.isToldLate(step.piece);
+    const lastTurn = isSooner || turn[i] === 0 ? Infinity : turn[i]!;
     needs.demands.forEach((d, k) => (this.#taken[k] = d.units));
     let last = found.start;
     for (let part = partOf(found.start); part <= partOf(free - 1); part++)
       for (let j = first[part]!; j >= 0; j = next[j]!) {
         const from = at[j]!;
-        if (from < found.start || from >= free) continue;
+        if (from < found.start || from >= free || j === i || turn[j]! > lastTurn) continue;
         const isSamePiece = this.#piece[j] === step.piece;
-        // What comes later in the route of a piece is placed round what comes sooner.
-        if (isSamePiece && this.#rank[j]! >= this.#rank[i]!) continue;
+        // What has lost its place is placed before what comes later in its route.
+        if (isSamePiece && this.#rank[j]! > this.#rank[i]!) continue;
         const isUsed = ((this.#places[j]! & needs.places) | (this.#air[j]! & needs.air)) !== 0;
         const isTaken = isUsed && this.#isPlaceTaken(j, how, needs, from, free);
         const isBusy =
-          !isTaken && from < found.end && (this.#hands[j]! & hands) !== 0 && this.#needsHands(j, how, found.crew);
+          !isTaken && from < found.end && ((this.#hands[j]! & hands) !== 0 || isSetUpFor(how, this.#ways[j]!));
         if (!isBusy && !isTaken && !(isSamePiece && this.#isApart(step, j, how, from, free))) continue;
         if (isToldLate && this.#isMoreUrgent(step.piece, this.#piece[j]!)) continue;
         last = Math.max(last, found.start + 1, from + end[j]! - start[j]!);
@@ -129,17 +129,10 @@ export class GivingWay {
         const own = demands[k]!;
         if (own.profile !== profile || from >= spanEnd(own.span, how, end, free)) continue;
         this.#taken[k]! += units;
-        if (this.#taken[k]! > profile.capacity) isTaken = true;
+        if (takenIn(profile, from) + this.#taken[k]! > profile.capacity) isTaken = true;
       }
     }
     return isTaken;
-  }
-
-  /** Whether a step expected elsewhere needs the tool that has to be set up, or somebody of a crew: nobody else can do it. */
-  #needsHands(j: number, how: Mode, crew: number): boolean {
-    if (how.setups !== null && this.#ways[j]!.setups === how.setups) return true;
-    const people = peopleOf(how.crews[crew]!);
-    return (this.#hands[j]! & people) !== 0 && this.#crews[j]!.every((c) => (c & people) !== 0);
   }
 
   /** Whether two steps of one piece may not be done at once, or the one not on the wet film of the other. */
@@ -179,7 +172,7 @@ function bitsOf(
   );
 }
 
-const peopleOf = (crew: readonly number[]): number => crew.reduce((all, p) => all | bit(p), 0);
+const bitsOfCrew = (crew: readonly number[]): number => crew.reduce((all, p) => all | bit(p), 0);
 
-/** Bits of a crew, and of the tool it sets up. */
-const handsOf = (mode: Mode, crew: number): number => peopleOf(mode.crews[crew]!) | (mode.setups ? TOOL : 0);
+/** Whether two ways to do a step set up the same tool. */
+const isSetUpFor = (one: Mode, other: Mode): boolean => one.setups !== null && one.setups === other.setups;

@@ -30,17 +30,12 @@ const OVERTIME_SLOTS = 6;
 const WORTH_MOVING_SLOTS = WORTH_MOVING_MINUTES / GRID_MINUTES;
 /**
  * A re-plan either has all that follows shift or nobody move while there is other time, whichever costs less. That is decided by
- * more than a run knows, so that chance does, for each piece in each run: so often nobody moves, and so often for a piece that
- * has less to spare until its date, or misses it.
+ * more than a run knows, so that chance does, for each piece in each run: so often nobody moves.
  */
-const NOBODY_SHARE = 0.5;
-const URGENT_NOBODY_SHARE = 0.1;
+const NOBODY_SHARE = 0.35;
 const DAY_SLOTS = 1440 / GRID_MINUTES;
-const URGENT_SLOTS = 3 * DAY_SLOTS;
 /** So often a step waits for others, or for room in what follows it; then it goes all the same. */
 const MOST_WAITS = 12;
-/** And for so long: a re-plan has others shift by a little before one waits longer than that, whoever it is. */
-const LONGEST_WAIT_SLOTS = 3 * DAY_SLOTS;
 /** Answers of `Rehearsal.#tryToBegin` that are no slot. */
 const BEGUN = -1;
 const NEVER = -2;
@@ -48,7 +43,8 @@ const NEVER = -2;
 /**
  * One way a plan may turn out, run again and again. Only what has begun is booked, by the planner's own rows. A step begins when it
  * is planned, if it can; else as soon as it can by all that has begun, if those others that are expected there give way. Where
- * time becomes free, what comes next of a piece begins sooner. See docs/decisions/0027.
+ * time becomes free and nobody is expected, what comes next of a piece begins sooner. With nothing left to chance a run is the
+ * plan. See docs/decisions/0027 and 0036.
  * Field terms: discrete-event simulation; list scheduling by planned start
  * Cost: a search for a place for each step that waits, whenever somebody who can do it is free
  */
@@ -67,8 +63,6 @@ export class Rehearsal {
   readonly #waitsFor: Int32Array;
   /** By step: how often it has waited. */
   readonly #timesWaited: Int32Array;
-  /** By step that has waited: since when. */
-  readonly #waitsSince: Int32Array;
   /** By piece: its steps that have not begun. */
   readonly #left: Int32Array;
   /** By piece: what chance has for its re-plans in this run. */
@@ -93,7 +87,6 @@ export class Rehearsal {
     this.#givingWay = new GivingWay(b, this.#toCome, this.#expectations);
     this.#waitsFor = new Int32Array(steps.length);
     this.#timesWaited = new Int32Array(steps.length);
-    this.#waitsSince = new Int32Array(steps.length);
     this.#queue = new FlatQueue();
     this.#left = new Int32Array(pieces.length);
     this.#shares = new Float64Array(pieces.length);
@@ -227,30 +220,19 @@ export class Rehearsal {
       if (!canStartAt(this.#b, i, at) && !seek(this.#b, i, at + 1)) return isSooner ? planned : NEVER;
       if (found.start > at) return later(found.start);
     }
+    if (isSooner && !this.#isInTimeForFollowers(i)) return planned;
     // What stands where it was planned has its place.
-    if (isSooner || (at > planned && this.#mayWait(i, at))) {
-      const free = this.#doAllGiveWay(piece, isSooner) ? at : this.#givingWay.freeFor(i);
+    if (isSooner || (at > planned && this.#timesWaited[i]! < MOST_WAITS)) {
+      const doAllShift = !isSooner && this.#shares[piece]! >= NOBODY_SHARE;
+      const free = doAllShift ? at : this.#givingWay.freeFor(i, isSooner);
       const by = free > at ? 0 : this.#lateForWindows(i);
       if (free > at || by > 0) {
-        if (!isSooner && this.#timesWaited[i]!++ === 0) this.#waitsSince[i] = at;
+        if (!isSooner) this.#timesWaited[i]!++;
         return later(Math.max(free, at + by));
       }
     }
     this.#happen(i);
     return BEGUN;
-  }
-
-  /** Whether a step that has lost its place may wait once more for others. */
-  #mayWait(i: number, at: number): boolean {
-    const times = this.#timesWaited[i]!;
-    return times === 0 || (times < MOST_WAITS && at < this.#waitsSince[i]! + LONGEST_WAIT_SLOTS);
-  }
-
-  /** Whether all others give way to a step of a piece: one that could go sooner, or one that has lost its place. */
-  #doAllGiveWay(piece: number, isSooner: boolean): boolean {
-    const slack = this.#expectations.slackOf(piece);
-    if (isSooner && slack >= 0) return false;
-    return this.#shares[piece]! >= (isSooner || slack >= URGENT_SLOTS ? NOBODY_SHARE : URGENT_NOBODY_SHARE);
   }
 
   /** What it waits for has ended and is dry; of what is thought of only, as it is planned. */
@@ -270,6 +252,22 @@ export class Rehearsal {
   #canAsPlanned(i: number, at: number): boolean {
     const { mode, crew } = this.#toCome;
     return seekOnly(this.#b, i, mode[i]!, crew[i]!, at);
+  }
+
+  /** Whether what waits for a step can still come when it is expected, after what was found for that: not before it is dry, in its window. */
+  #isInTimeForFollowers(i: number): boolean {
+    const { steps } = this.#b.model;
+    const { end, mode } = this.#b.found;
+    const { film } = steps[i]!.modes[mode]!;
+    for (const f of this.#toCome.followers[i]!) {
+      const at = this.#expectations.at[f]!;
+      for (const p of steps[f]!.preds) {
+        if (p.step !== i) continue;
+        const dry = p.stage < 0 || !film ? end : film.minutes(p.stage, end) / GRID_MINUTES;
+        if (at < dry + p.min_minutes / GRID_MINUTES || at > end + p.maxSlots) return false;
+      }
+    }
+    return true;
   }
 
   /** Slots by which a step must begin later than it was found, so that what has to follow it in a window can. */

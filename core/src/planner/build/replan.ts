@@ -17,7 +17,7 @@ import { withBaseline } from './stability.ts';
 
 /**
  * The smallest honest change to `previous` that fits the problem as it is now. Two repairs are made, and the one that
- * costs less in promises, then in other dates, then in moved steps is kept:
+ * costs less in promises, then in other dates, then in days by which pieces are ready later, then in moved steps is kept:
  * - every step keeps its time and people where it can and shifts right where it cannot, nothing is reordered;
  * - steps whose time is still good keep it, and only then those that cannot stay are put into what is free.
  * Pieces that were touched or are late are pulled forward into free time; new pieces go round the others.
@@ -68,10 +68,13 @@ const toldLateness = (draft: Draft): number =>
 const lateOf = (draft: Draft, k: number): number => Math.max(0, doneOf(draft, k) - draft.compiled.model.pieces[k]!.due);
 
 /** Slots by which a piece misses its date in a plan; 0 where there is none, or no place for it there. */
-function latenessIn(plan: Plan | null, { compiled }: Draft, k: number): number {
-  const ready = plan?.ready[compiled.pieces[k]!.id];
-  if (ready === undefined) return 0;
-  return Math.max(0, Math.ceil((ready - compiled.origin) / GRID_MINUTES) - compiled.model.pieces[k]!.due);
+const latenessIn = (plan: Plan | null, draft: Draft, k: number): number =>
+  Math.max(0, (plan ? readyIn(plan, draft, k) : -Infinity) - draft.compiled.model.pieces[k]!.due);
+
+/** The slot in which a piece is ready in a plan; -Infinity: it has no place there. */
+function readyIn(plan: Plan, { compiled }: Draft, k: number): number {
+  const ready = plan.ready[compiled.pieces[k]!.id];
+  return ready === undefined ? -Infinity : Math.ceil((ready - compiled.origin) / GRID_MINUTES);
 }
 
 /** Every piece placed one after another, told dates before others, the earliest first. Field term: serial generation by earliest due date */
@@ -188,14 +191,17 @@ type PerturbationCost = {
   readonly isWider: (touched: readonly string[]) => boolean;
 };
 
-function perturbationCost({ schedule, compiled }: Draft, previous: Plan): PerturbationCost {
+function perturbationCost(draft: Draft, previous: Plan): PerturbationCost {
+  const { schedule, compiled } = draft;
   const { model, pieces, problem } = compiled;
   const soon = Math.floor((problem.now - compiled.origin + NEAR_MINUTES) / GRID_MINUTES);
-  let [promised, other, soonMoved, moved] = [0, 0, 0, 0];
+  let [promised, other, later, soonMoved, moved] = [0, 0, 0, 0, 0];
   const movedPieces = new Set<number>();
   for (let k = 0; k < pieces.length; k++) {
     if (pieces[k]!.promised) promised += latenessCost(schedule, k);
     else other += latenessCost(schedule, k);
+    const before = readyIn(previous, draft, k);
+    if (before >= 0) later += Math.max(0, doneOf(draft, k) - before - LATER_SLOTS);
     for (const i of model.pieces[k]!.steps) {
       const { baseline, fixed } = model.steps[i]!;
       if (fixed || !previous.steps[compiled.steps[i]!.id]) continue;
@@ -212,10 +218,12 @@ function perturbationCost({ schedule, compiled }: Draft, previous: Plan): Pertur
     }
   }
   return {
-    parts: [promised, other, soonMoved, moved],
+    parts: [promised, other, later, soonMoved, moved],
     isWider: (touched) => [...movedPieces].some((k) => !touched.includes(pieces[k]!.id)),
   };
 }
+/** That a piece is ready later by no more than half a day is not worth moving others for. */
+const LATER_SLOTS = (12 * 60) / GRID_MINUTES;
 /** Steps within this time are near: whoever is to do them counts on them most. */
 export const NEAR_MINUTES = 2 * 1440;
 

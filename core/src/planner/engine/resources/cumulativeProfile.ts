@@ -34,6 +34,13 @@ export function rowFor(profile: CumulativeProfile, units: number): Bits {
   return row;
 }
 
+/** Units taken in a slot. */
+export function takenIn({ digits }: CumulativeProfile, slot: number): number {
+  let units = 0;
+  for (let d = 0; d < digits.length; d++) units += ((digits[d]![slot >>> 5]! >>> (slot & 31)) & 1) << d;
+  return units;
+}
+
 /** Takes `units` (or, below 0, gives them back) over a range of slots. */
 export function consume(profile: CumulativeProfile, from: number, until: number, units: number): void {
   if (until > profile.slots) until = profile.slots;
