@@ -884,6 +884,13 @@ export const MUTANTS = [
   },
   {
     file: 'core/src/promise/rehearsal.ts',
+    find: '(isUrgent ? URGENT_NOBODY_SHARE : NOBODY_SHARE)',
+    to: 'NOBODY_SHARE',
+    fault: 'others keep their time before a piece that misses its date',
+    tests: core('rehearsal'),
+  },
+  {
+    file: 'core/src/promise/rehearsal.ts',
     find: 'const MOST_WAITS = 12;',
     to: 'const MOST_WAITS = 13;',
     fault: 'a step that lost its place waits once more',
@@ -891,7 +898,7 @@ export const MUTANTS = [
   },
   {
     file: 'core/src/promise/rehearsal.ts',
-    find: 'const NOBODY_SHARE = 0.35;',
+    find: 'const NOBODY_SHARE = 0.3;',
     to: 'const NOBODY_SHARE = 0;',
     fault: 'somebody always gives way to a step that lost its place',
     tests: core('rehearsal'),
@@ -926,8 +933,8 @@ export const MUTANTS = [
   },
   {
     file: 'core/src/promise/rehearsal.ts',
-    find: 'const doAllShift = !isSooner && ',
-    to: 'const doAllShift = ',
+    find: '!isSooner && this.#doAllShift(piece)',
+    to: 'this.#doAllShift(piece)',
     fault: 'others give way to what could go sooner',
     tests: core('rehearsal'),
   },

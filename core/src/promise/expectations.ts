@@ -76,13 +76,20 @@ export class Expectations {
     return from;
   }
 
-  /** Whether a piece is expected to miss its date. */
-  isLate(piece: number): boolean {
+  /** Slots from when a piece is expected to be done until its date: below 0 when it misses it, Infinity without one. */
+  slackOf(piece: number): number {
     const { pieces, slots } = this.#b.model;
     const { due } = pieces[piece]!;
     const { start, end } = this.#toCome;
-    if (due >= slots) return false;
-    return this.#last[piece]!.some((i) => this.at[i]! + end[i]! - start[i]! > due);
+    if (due >= slots) return Infinity;
+    let done = -Infinity;
+    for (const i of this.#last[piece]!) done = Math.max(done, this.at[i]! + end[i]! - start[i]!);
+    return due - done;
+  }
+
+  /** Whether a piece is expected to miss its date. */
+  isLate(piece: number): boolean {
+    return this.slackOf(piece) < 0;
   }
 
   /** Whether it misses a date that somebody was told. */

@@ -30,10 +30,13 @@ const OVERTIME_SLOTS = 6;
 const WORTH_MOVING_SLOTS = WORTH_MOVING_MINUTES / GRID_MINUTES;
 /**
  * A re-plan either has all that follows shift or nobody move while there is other time, whichever costs less. That is decided by
- * more than a run knows, so that chance does, for each piece in each run: so often nobody moves.
+ * more than a run knows, so that chance does, for each piece in each run: so often nobody moves, and so often for a piece that
+ * has less to spare until its date, or misses it.
  */
-const NOBODY_SHARE = 0.35;
+const NOBODY_SHARE = 0.3;
+const URGENT_NOBODY_SHARE = 0.1;
 const DAY_SLOTS = 1440 / GRID_MINUTES;
+const URGENT_SLOTS = 3 * DAY_SLOTS;
 /** So often a step waits for others, or for room in what follows it; then it goes all the same. */
 const MOST_WAITS = 12;
 /** Answers of `Rehearsal.#tryToBegin` that are no slot. */
@@ -223,8 +226,7 @@ export class Rehearsal {
     if (isSooner && !this.#isInTimeForFollowers(i)) return planned;
     // What stands where it was planned has its place.
     if (isSooner || (at > planned && this.#timesWaited[i]! < MOST_WAITS)) {
-      const doAllShift = !isSooner && this.#shares[piece]! >= NOBODY_SHARE;
-      const free = doAllShift ? at : this.#givingWay.freeFor(i, isSooner);
+      const free = !isSooner && this.#doAllShift(piece) ? at : this.#givingWay.freeFor(i, isSooner);
       const by = free > at ? 0 : this.#lateForWindows(i);
       if (free > at || by > 0) {
         if (!isSooner) this.#timesWaited[i]!++;
@@ -233,6 +235,12 @@ export class Rehearsal {
     }
     this.#happen(i);
     return BEGUN;
+  }
+
+  /** Whether all others shift for a step of a piece that has lost its place. */
+  #doAllShift(piece: number): boolean {
+    const isUrgent = this.#expectations.slackOf(piece) < URGENT_SLOTS;
+    return this.#shares[piece]! >= (isUrgent ? URGENT_NOBODY_SHARE : NOBODY_SHARE);
   }
 
   /** What it waits for has ended and is dry; of what is thought of only, as it is planned. */
