@@ -14,6 +14,8 @@ test('a client is asked: as a file that needs nothing, and by a link on which th
   await form.getByLabel('Question').fill('Keep the brass knobs?');
   await form.getByLabel('Answers to choose from').fill('Keep them\nNew ones');
   await form.getByRole('button', { name: 'Make the page' }).click();
+  // Then what is listed below it moves up.
+  await expect(form).toBeHidden();
   const asked = page
     .locator('section')
     .filter({ has: page.getByRole('heading', { name: 'Ask or tell the client' }) })
