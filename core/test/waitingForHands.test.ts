@@ -36,3 +36,14 @@ test('who waits for the same hands is looked at in turn, each when one of those 
   hands.begin();
   expect(hands.freeFrom(line, slot(10))).toBe(slot(12));
 });
+
+test('what takes nobody’s hands waits for none, also in a shop with a step that nobody can do', () => {
+  const steps = [step('lift', { hands: 2 }), step('rest', { hands: 0 })];
+  const { compiled, schedule } = newDraft(smallShop([piece('p', steps)]), null);
+  const slot = (at(0, 22) - compiled.origin) / GRID_MINUTES;
+  const hands = new WaitingForHands(schedule);
+  hands.begin();
+  const freeFrom = (id: string) => hands.freeFrom(hands.lineOf(compiled.indexOf.get(id)!), slot);
+  expect(freeFrom('lift')).toBe(schedule.model.slots);
+  expect(freeFrom('rest')).toBe(slot);
+});

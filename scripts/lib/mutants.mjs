@@ -968,6 +968,20 @@ export const MUTANTS = [
   },
   {
     file: 'core/src/promise/givingWay.ts',
+    find: 'if (!isSooner && isSamePiece && ',
+    to: 'if (isSamePiece && ',
+    fault: 'what could go sooner takes the time of what comes later in its own piece',
+    tests: core('rehearsal'),
+  },
+  {
+    file: 'core/src/promise/waitingForHands.ts',
+    find: ".map((c) => `${c};`).join('')",
+    to: ".join(';')",
+    fault: 'a rest waits for hands where another step can be done by nobody',
+    tests: core('rehearsal', 'waitingForHands'),
+  },
+  {
+    file: 'core/src/promise/givingWay.ts',
     find: 'const isToldLate = !isSooner && ',
     to: 'const isToldLate = ',
     fault: 'others give way to a told date that is missed so that it goes sooner',

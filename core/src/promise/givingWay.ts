@@ -101,7 +101,7 @@ export class GivingWay {
         if (from < found.start || from >= free || j === i || turn[j]! > lastTurn) continue;
         const isSamePiece = this.#piece[j] === step.piece;
         // What has lost its place is placed before what comes later in its route.
-        if (isSamePiece && this.#rank[j]! > this.#rank[i]!) continue;
+        if (!isSooner && isSamePiece && this.#rank[j]! > this.#rank[i]!) continue;
         const isUsed = ((this.#places[j]! & needs.places) | (this.#air[j]! & needs.air)) !== 0;
         const isTaken = isUsed && this.#isPlaceTaken(j, how, needs, from, free);
         const isBusy =

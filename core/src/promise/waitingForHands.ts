@@ -22,7 +22,8 @@ export class WaitingForHands {
     const lines: Line[] = [];
     this.#lineOf = Int32Array.from(b.model.steps, ({ modes }) => {
       const crews = new Map(modes.flatMap((m) => m.crews).map((c) => [c.join(), c]));
-      const key = [...crews.keys()].join(';');
+      // What takes no hands has one crew of nobody; what nobody can do has none.
+      const key = [...crews.keys()].map((c) => `${c};`).join('');
       if (!numbers.has(key)) {
         numbers.set(key, lines.length);
         lines.push({ crews: [...crews.values()], steps: [], turns: [], noneBefore: 0 });
