@@ -7,7 +7,6 @@ import {
   chancesOf,
   eachRemedy,
   EVERY_SKILL,
-  factors,
   latenessOf,
   planAfresh,
   promiseFor,
@@ -17,11 +16,9 @@ import {
   remedies,
   readyInParts,
   replan,
-  USUAL_UNCERTAINTY,
 } from '../src/index.ts';
-import { Draws } from '../src/promise/draws.ts';
 import { after, at, NINE_TO_FIVE, piece, smallShop, startOf, step } from './fixtures/smallShop.ts';
-import { randomFrom, randomWorkshop } from './fixtures/randomWorkshop.ts';
+import { randomWorkshop } from './fixtures/randomWorkshop.ts';
 
 const RUNS = process.env['MOKUME_LONG'] ? 200 : 8;
 const CERTAIN = { work: 0, drying: 0, week: 0, rework: 0, absence: 0 };
@@ -471,15 +468,6 @@ describe('rehearsing a plan', () => {
   });
 });
 
-test('draws have the median and spread they are said to have', () => {
-  const r = randomFrom(5);
-  const draw = factors(0.25, r);
-  const sample = Float64Array.from({ length: 4000 }, draw).sort();
-  expect(quantile(sample, 0.5)).toBeCloseTo(1, 1);
-  // A log-normal's 84.13 % point is the exponential of its sigma.
-  expect(quantile(sample, 0.8413)).toBeCloseTo(Math.exp(0.25), 1);
-});
-
 // Source: PERT means and variances add up along a chain (Malcolm et al. 1959); here by the same central-limit reasoning.
 test('along a chain of steps the spread grows with the square root of their number', () => {
   const spread = (n: number) => {
@@ -555,33 +543,5 @@ describe('a promise', () => {
     expect(helper.hours.exceptions.length).toBeGreaterThan(0);
     const promised = busy.pieces[0]!;
     expect(latenessOf(promised, replan(busy, current).ready['told']!)).toBe(0);
-  });
-});
-
-describe('somebody who falls ill', () => {
-  /** Days away in a row from day 0 on, when chance says this for how long. */
-  const daysAway = (share: number): number => {
-    const said = [0, share, 0.999];
-    const draft = { compiled: { model: { steps: [] }, steps: [] } } as never;
-    const draws = new Draws({ ...USUAL_UNCERTAINTY, absence: 0.5 }, draft, () => said.shift() ?? 0.999);
-    draws.begin();
-    let days = 0;
-    while (draws.isAway(0, days)) days++;
-    return days;
-  };
-  test('is away for one, two or three days, as often the one as the other', () => {
-    expect([0, 0.333, 0.334, 0.666, 0.667, 0.999].map(daysAway)).toEqual([1, 1, 2, 2, 3, 3]);
-  });
-  test('may have fallen ill on a day off', () => {
-    // Asked about Friday and Monday; on Sunday somebody falls ill for so long.
-    const isAwayOnMonday = (share: number) => {
-      const said = [0.999, 0.999, 0, share, 0.999];
-      const draft = { compiled: { model: { steps: [] }, steps: [] } } as never;
-      const draws = new Draws({ ...USUAL_UNCERTAINTY, absence: 0.5 }, draft, () => said.shift() ?? 0.999);
-      draws.begin();
-      return [draws.isAway(0, 4), draws.isAway(0, 7)];
-    };
-    expect(isAwayOnMonday(0)).toEqual([false, false]);
-    expect(isAwayOnMonday(0.334)).toEqual([false, true]);
   });
 });

@@ -202,8 +202,8 @@ export const MUTANTS = [
   // Gaps, windows and what is fixed
   {
     file: engine('schedule/partialSchedule.ts'),
-    find: 'let ready = end + p.minSlots;',
-    to: 'let ready = end;',
+    find: '!film ? end + p.minSlots :',
+    to: '!film ? end :',
     fault: 'a least gap after the end of work is not kept',
     tests: PLANNER,
   },
@@ -940,7 +940,7 @@ export const MUTANTS = [
   },
   {
     file: 'core/src/promise/rehearsal.ts',
-    find: 'at < dry + p.min_minutes / GRID_MINUTES || ',
+    find: 'at < readyAfterEnd(p, film, end) || ',
     to: '',
     fault: 'in a rehearsal a coat goes sooner where it is dry too late for what follows',
     tests: core('rehearsal'),
@@ -957,7 +957,7 @@ export const MUTANTS = [
     find: 'for (let d = known.asked + 1; d <= day; d++)',
     to: 'for (let d = day; d <= day; d++)',
     fault: 'nobody falls ill on a day off',
-    tests: core('rehearsal'),
+    tests: core('draws'),
   },
   {
     file: 'core/src/promise/givingWay.ts',

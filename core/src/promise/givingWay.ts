@@ -92,7 +92,7 @@ export class GivingWay {
     const hands = bitsOfCrew(how.crews[found.crew]!);
     const free = Math.min(Math.max(found.end, found.hold), slots);
     const isToldLate = !isSooner && this.#expectations.isToldLate(step.piece);
-    const lastTurn = isSooner || turn[i] === 0 ? Infinity : turn[i]!;
+    const lastTurn = isSooner ? Infinity : turn[i]!;
     needs.demands.forEach((d, k) => (this.#taken[k] = d.units));
     let last = found.start;
     for (let part = partOf(found.start); part <= partOf(free - 1); part++)

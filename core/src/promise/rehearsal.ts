@@ -8,6 +8,7 @@ import {
   insert,
   latestFor,
   type PartialSchedule,
+  readyAfterEnd,
   remove,
   slotsOf,
 } from '../planner/engine/schedule/partialSchedule.ts';
@@ -271,8 +272,7 @@ export class Rehearsal {
       const at = this.#expectations.at[f]!;
       for (const p of steps[f]!.preds) {
         if (p.step !== i) continue;
-        const dry = p.stage < 0 || !film ? end : film.minutes(p.stage, end) / GRID_MINUTES;
-        if (at < dry + p.min_minutes / GRID_MINUTES || at > end + p.maxSlots) return false;
+        if (at < readyAfterEnd(p, film, end) || at > end + p.maxSlots) return false;
       }
     }
     return true;

@@ -1,5 +1,4 @@
-import { GRID_MINUTES } from '../calendar/grid.ts';
-import type { PartialSchedule } from '../planner/engine/schedule/partialSchedule.ts';
+import { type PartialSchedule, readyAfterEnd } from '../planner/engine/schedule/partialSchedule.ts';
 
 /** What a plan has still to be done, as it was planned. */
 export type StillToCome = {
@@ -56,8 +55,7 @@ function lagOf(b: PartialSchedule, of: number, step: number): number {
   let ready = 0;
   for (const p of b.model.steps[step]!.preds) {
     if (p.step !== of) continue;
-    const dry = p.stage < 0 || !film ? b.end[of]! : film.minutes(p.stage, b.end[of]!) / GRID_MINUTES;
-    ready = Math.max(ready, Math.ceil(dry + p.min_minutes / GRID_MINUTES));
+    ready = Math.max(ready, readyAfterEnd(p, film, b.end[of]!));
   }
   return ready - b.start[of]!;
 }

@@ -1,6 +1,6 @@
 import { GRID_MINUTES } from '../../../calendar/grid.ts';
 import { clearRange, setMasked, setRange } from '../resources/bits.ts';
-import { type EngineModel, type EngineStep, SPAN, type Span, type Mode, type Pred } from '../engineModel.ts';
+import { type EngineModel, type EngineStep, type Film, SPAN, type Span, type Mode, type Pred } from '../engineModel.ts';
 import { clearFloor } from '../resources/floor.ts';
 import { clearProfile, consume } from '../resources/cumulativeProfile.ts';
 import { TrayLoads } from '../resources/trayLoads.ts';
@@ -153,17 +153,16 @@ export const readyFor = (b: PartialSchedule, step: EngineStep): number => readyA
 export function readyAfter(b: PartialSchedule, preds: readonly Pred[], earliest: number): number {
   let at = earliest;
   for (const p of preds) {
-    const end = b.end[p.step]!;
-    let ready = end + p.minSlots;
-    if (p.stage >= 0) {
-      const before = b.model.steps[p.step]!;
-      const film = before.modes[b.mode[p.step]!]?.film;
-      if (film) ready = Math.ceil((film.minutes(p.stage, end) + p.min_minutes) / GRID_MINUTES);
-    }
+    const film = p.stage < 0 ? null : b.model.steps[p.step]!.modes[b.mode[p.step]!]?.film;
+    const ready = readyAfterEnd(p, film, b.end[p.step]!);
     if (ready > at) at = ready;
   }
   return at;
 }
+
+/** First slot in which a step may start after one that ends in a slot and leaves a film, or none. */
+export const readyAfterEnd = (p: Pred, film: Film | null | undefined, end: number): number =>
+  p.stage < 0 || !film ? end + p.minSlots : Math.ceil((film.minutes(p.stage, end) + p.min_minutes) / GRID_MINUTES);
 
 /** Last slot a step may start in, by what it waits for. */
 export const latestFor = (b: PartialSchedule, step: EngineStep): number => latestAfter(b, step.preds, step.latest);
