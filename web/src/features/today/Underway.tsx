@@ -59,7 +59,8 @@ export function Underway({ piece, step, onProgress, onStopped, onFound }: Props)
         ))}
       </div>
       {isLonger && (
-        <div className="flex flex-wrap gap-2" role="group" aria-label="How much longer">
+        <div className="flex flex-wrap items-center gap-2" role="group" aria-label="How much longer">
+          <span className="text-table text-sub">Takes longer by:</span>
           {LONGER_MINUTES.map((minutes) => (
             <Button
               key={minutes}
