@@ -16,7 +16,16 @@ console.log(
   `${new Date().toISOString().slice(0, 10)}, ${cpus().length} cores, ${cpus()[0]?.model ?? ''}, Node ${process.version}\n`,
 );
 const run = (...args) => execFileSync(process.execPath, args, { cwd: root, stdio: 'inherit' });
-for (const bench of ['planner', 'warmTaps', 'largeShop', 'toldDates', 'ordinaryPieces', 'ownPlans', 'calibration'])
+for (const bench of [
+  'planner',
+  'warmTaps',
+  'largeShop',
+  'toldDates',
+  'ordinaryPieces',
+  'ownPlans',
+  'rehearsals',
+  'calibration',
+])
   execFileSync(
     'npx',
     [
@@ -45,6 +54,8 @@ console.log('');
 run('.mokume/bench/ordinaryPieces.js');
 console.log('');
 run('.mokume/bench/ownPlans.js', '10');
+console.log('');
+run('.mokume/bench/rehearsals.js');
 console.log('');
 run('.mokume/bench/calibration.js', '10');
 

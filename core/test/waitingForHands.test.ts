@@ -21,7 +21,11 @@ test('who waits for the same hands is looked at in turn, each when one of those 
   expect(hands.firstTurn(line)).toBe(-1);
   expect([hands.join(of('c'), 7), hands.join(of('a'), 9), hands.join(of('b'), 4)]).toEqual([true, false, true]);
   expect(hands.firstTurn(line)).toBe(4);
-  expect([hands.next(line), hands.next(line), hands.next(line)]).toEqual([of('b'), of('c'), of('a')]);
+  // Whoever comes while others have gone keeps their own turn, and so do those others.
+  expect([hands.next(line), hands.firstTurn(line), hands.join(of('b'), 8)]).toEqual([of('b'), 7, false]);
+  hands.leave(line, (i) => i === of('c'));
+  expect([hands.next(line), hands.next(line)]).toEqual([of('b'), of('a')]);
+  expect(hands.firstTurn(line)).toBe(-1);
 
   // One of the two is free until both are at work; the painter is nobody they wait for.
   const busy = (id: string, until: number, crew: number) => insert(schedule, of(id), slot(9), until, until, 0, crew);

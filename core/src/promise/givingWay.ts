@@ -14,10 +14,14 @@ import type { StillToCome } from './stillToCome.ts';
 
 /** What may not be in use beside a way to do a step, over which span of it. */
 type Clash = { readonly profile: CumulativeProfile; readonly span: Span };
-/** What a way to do a step needs that others may have, and bits of its places, of which there are so many, and of its air. */
+/**
+ * What a way to do a step needs that others may have, what of its own may not be beside others, and bits of its places, of which there
+ * are so many, and of its air.
+ */
 type Needs = {
   readonly demands: readonly Demand[];
   readonly clashes: readonly Clash[];
+  readonly raises: readonly CumulativeProfile[];
   readonly places: number;
   readonly air: number;
 };
@@ -49,6 +53,8 @@ export class GivingWay {
   readonly #places: Int32Array;
   readonly #air: Int32Array;
   readonly #needs = new Map<Mode, Needs>();
+  /** By step: what it needs as it was planned. */
+  readonly #planned: Needs[] = [];
   /** By demand of a way to do a step: units that it and what is expected beside it take. */
   readonly #taken: number[] = [];
 
@@ -69,6 +75,7 @@ export class GivingWay {
     this.#air = new Int32Array(steps.length);
     for (const i of toCome.order) {
       const how = this.#ways[i]!;
+      this.#planned[i] = this.#needsOf(how);
       this.#hands[i] = bitsOfCrew(how.crews[toCome.crew[i]!]!);
       this.#places[i] = bitsOf(how.demands, this.#short);
       this.#air[i] = bitsOf(how.demands, this.#beside);
@@ -93,7 +100,7 @@ export class GivingWay {
     const free = Math.min(Math.max(found.end, found.hold), slots);
     const isToldLate = !isSooner && this.#expectations.isToldLate(step.piece);
     const lastTurn = isSooner ? Infinity : turn[i]!;
-    needs.demands.forEach((d, k) => (this.#taken[k] = d.units));
+    for (let k = 0; k < needs.demands.length; k++) this.#taken[k] = needs.demands[k]!.units;
     let last = found.start;
     for (let part = partOf(found.start); part <= partOf(free - 1); part++)
       for (let j = first[part]!; j >= 0; j = next[j]!) {
@@ -122,9 +129,11 @@ export class GivingWay {
   /** Whether what a step uses, expected in a slot, cannot be used in a way found for another; counts what it takes. */
   #isPlaceTaken(j: number, how: Mode, { demands, clashes }: Needs, from: number, free: number): boolean {
     const { end } = this.#b.found;
+    const other = this.#planned[j]!;
     let isTaken = false;
-    for (const { profile, units } of this.#ways[j]!.demands) {
-      for (const c of clashes) if (c.profile === profile && from < spanEnd(c.span, how, end, free)) isTaken = true;
+    for (const c of clashes)
+      if (other.raises.includes(c.profile) && from < spanEnd(c.span, how, end, free)) isTaken = true;
+    for (const { profile, units } of other.demands) {
       for (let k = 0; k < demands.length; k++) {
         const own = demands[k]!;
         if (own.profile !== profile || from >= spanEnd(own.span, how, end, free)) continue;
@@ -154,7 +163,8 @@ export class GivingWay {
       const clashes = clear.flatMap(({ bits, span }) =>
         this.#beside.filter((p) => p.fits.includes(bits)).map((profile) => ({ profile, span })),
       );
-      known = { demands, clashes, places: bitsOf(demands, this.#short), air: bitsOf(clashes, this.#beside) };
+      const raises = mode.demands.map((d) => d.profile).filter((p) => this.#beside.includes(p));
+      known = { demands, clashes, raises, places: bitsOf(demands, this.#short), air: bitsOf(clashes, this.#beside) };
       this.#needs.set(mode, known);
     }
     return known;

@@ -6,9 +6,9 @@ export type StillToCome = {
   readonly order: Int32Array;
   readonly number: Int32Array;
   /** Steps that wait for each, those it waits for, and of each of these the slots from its start until what is waited for is there. */
-  readonly followers: readonly Int32Array[];
-  readonly preds: readonly Int32Array[];
-  readonly lags: readonly Int32Array[];
+  readonly followers: readonly (readonly number[])[];
+  readonly preds: readonly (readonly number[])[];
+  readonly lags: readonly (readonly number[])[];
   /** Of those that wait for each: they have to follow it in a window, whatever it takes. */
   readonly tied: readonly (readonly number[])[];
   readonly start: Int32Array;
@@ -39,9 +39,9 @@ export function stillToCome(b: PartialSchedule): StillToCome {
   return {
     order,
     number,
-    followers: followers.map((those) => Int32Array.from(those)),
-    preds: preds.map((those) => Int32Array.from(those)),
-    lags: preds.map((those, i) => Int32Array.from(those, (of) => lagOf(b, of, i))),
+    followers,
+    preds,
+    lags: preds.map((those, i) => those.map((of) => lagOf(b, of, i))),
     tied: followers.map((those, of) => those.filter((step) => isTied(of, step))),
     start: start.slice(),
     end: end.slice(),

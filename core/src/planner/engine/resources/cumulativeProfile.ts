@@ -22,7 +22,7 @@ export const newProfile = (slots: number, capacity: number): CumulativeProfile =
   fits: [],
 });
 
-/** The row that says where `units` still fit; made when it is first asked for. */
+/** The row that says where `units` still fit; made when it is first asked for, for the first time before anything is taken. */
 export function rowFor(profile: CumulativeProfile, units: number): Bits {
   const known = profile.queryPlan.indexOf(units);
   if (known >= 0) return profile.fits[known]!;
@@ -30,7 +30,7 @@ export function rowFor(profile: CumulativeProfile, units: number): Bits {
   profile.queryPlan.push(units);
   profile.fits.push(row);
   fill(profile, profile.queryPlan.length - 1);
-  if (profile.digits.length > 0) for (let w = 0; w < row.length; w++) mark(profile, w, row[w]!);
+  if (profile.digits.length > 0) for (let w = 0; w < row.length; w++) mark(profile, w, row[w]!, false);
   return row;
 }
 
@@ -41,8 +41,9 @@ export function takenIn({ digits }: CumulativeProfile, slot: number): number {
   return units;
 }
 
-/** Takes `units` (or, below 0, gives them back) over a range of slots. */
+/** Takes `units` (or, below 0, gives them back) over a range of slots; nothing of what nobody asks about. */
 export function consume(profile: CumulativeProfile, from: number, until: number, units: number): void {
+  if (profile.queryPlan.length === 0) return;
   if (until > profile.slots) until = profile.slots;
   if (from >= until) return;
   const first = from >>> 5;
@@ -53,7 +54,7 @@ export function consume(profile: CumulativeProfile, from: number, until: number,
     const mask = (w === first ? head : -1) & (w === last ? tail : -1);
     if (units < 0) subtract(profile, w, mask, -units);
     else add(profile, w, mask, units);
-    mark(profile, w, mask);
+    mark(profile, w, mask, units > 0);
   }
 }
 
@@ -83,11 +84,22 @@ function subtract({ digits }: CumulativeProfile, w: number, mask: number, units:
   }
 }
 
-/** Brings what is asked for up to date in the slots of `mask`. */
-function mark({ digits, queryPlan, fits, capacity }: CumulativeProfile, w: number, mask: number): void {
+/** Brings what is asked for up to date in the slots of `mask`. @param isTaken in all of them something was just taken */
+function mark(
+  { digits, queryPlan, fits, capacity }: CumulativeProfile,
+  w: number,
+  mask: number,
+  isTaken: boolean,
+): void {
   for (let i = 0; i < queryPlan.length; i++) {
     const most = capacity - queryPlan[i]!;
     if (most < 0) continue;
+    const row = fits[i]!;
+    // Of what is to be clear of everything anything is too much.
+    if (most === 0 && isTaken) {
+      row[w]! &= ~mask;
+      continue;
+    }
     // Compares with `most` from the highest digit down: where more is taken the bit is cleared.
     let more = most >>> digits.length > 0 ? 0 : -1;
     let isMore = 0;
@@ -98,7 +110,6 @@ function mark({ digits, queryPlan, fits, capacity }: CumulativeProfile, w: numbe
         more &= ~digit;
       } else more &= digit;
     }
-    const row = fits[i]!;
     row[w] = (row[w]! & ~mask) | (~isMore & mask);
   }
 }

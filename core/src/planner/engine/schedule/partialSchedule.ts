@@ -130,9 +130,11 @@ export function remove(b: PartialSchedule, i: number): void {
 }
 
 function bookSpace(step: EngineStep, w: Mode, start: number, end: number, hold: number, sign: 1 | -1): void {
-  for (const t of w.demands) {
-    const until = step.fixed && isUntilTouch(t.span) ? step.fixed.touch : spanEnd(t.span, w, end, hold);
-    consume(t.profile, spanStart(t.span, start, end), until, sign * t.units);
+  const { demands } = w;
+  for (let k = 0; k < demands.length; k++) {
+    const { profile, span, units } = demands[k]!;
+    const until = step.fixed && isUntilTouch(span) ? step.fixed.touch : spanEnd(span, w, end, hold);
+    consume(profile, spanStart(span, start, end), until, sign * units);
   }
 }
 const isUntilTouch = (span: Span) => span === SPAN.sticky || span === SPAN.setting;

@@ -32,9 +32,12 @@ export function roomFrom(b: PartialSchedule, i: number, at: number, ahead: numbe
  * `limit` when there is none before it.
  */
 function clearFrom(mode: Mode, at: number, d: number, limit: number): number {
+  const { checks } = mode;
+  const n = checks.length;
   let s = at;
-  for (let k = 0, agreed = 0; agreed < mode.checks.length; k = (k + 1) % mode.checks.length) {
-    const { span, bits } = mode.checks[k]!;
+  for (let k = 0, agreed = 0; agreed < n; k++) {
+    if (k === n) k = 0;
+    const { span, bits } = checks[k]!;
     agreed++;
     if (span === SPAN.wet || span === SPAN.setting) continue;
     for (let blocked = lastClear(bits, s, s + d); blocked >= 0; blocked = lastClear(bits, s, s + d)) {

@@ -97,16 +97,10 @@ export function seekOnly(
 ): boolean {
   const step = b.model.steps[i]!;
   const mode = step.modes[modeIndex]!;
-  const crew = mode.crews[crewIndex]!;
   const d = slotsOf(step, mode, extra_minutes);
   if (step.split && d > 0) {
     if (!isBrokenPossible(b, step, mode, crewIndex, at, d, 0)) return false;
-  } else {
-    if (at + d > b.model.slots) return false;
-    if (d > 0 && crewRun(b, crew, at, d, at + 1, 0) !== at) return false;
-    if (d > 0 && lastClear(mode.open, at, at + d) >= 0) return false;
-    if (fit(b, step, mode, at, at + d, 0) !== at) return false;
-  }
+  } else if (!isWholePossible(b, step, mode, at, d, 0, crewIndex, crewIndex + 1)) return false;
   return keepFound(b, at, modeIndex, crewIndex);
 }
 
@@ -119,7 +113,8 @@ export function canStartAt(b: PartialSchedule, i: number, at: number, relaxed = 
     if (step.split && d > 0 && (relaxed & RELAXATION.hours) === 0) {
       for (let c = 0; c < mode.crews.length; c++)
         if (isBrokenPossible(b, step, mode, c, at, d, relaxed)) return keepFound(b, at, w, c);
-    } else if (seekWhole(b, step, mode, at, d, at + d + 1, relaxed) === at) return keepFound(b, at, w, reach.crew);
+    } else if (isWholePossible(b, step, mode, at, d, relaxed, 0, mode.crews.length))
+      return keepFound(b, at, w, reach.crew);
   }
   return false;
 }
@@ -192,6 +187,30 @@ function seekWhole(
     if (next <= s) return next;
     s = next;
   }
+}
+
+/** Whether work in one go can start in this very slot, by the first of some crews that is free: what `seekWhole` looks at first. */
+function isWholePossible(
+  b: PartialSchedule,
+  step: EngineStep,
+  mode: Mode,
+  at: number,
+  d: number,
+  relaxed: number,
+  firstCrew: number,
+  untilCrew: number,
+): boolean {
+  const { crews, open } = mode;
+  if (at + d > b.model.slots) return false;
+  let c = firstCrew;
+  if (d > 0) {
+    if ((relaxed & RELAXATION.hours) === 0 && lastClear(open, at, at + d) >= 0) return false;
+    const isAnyone = (relaxed & RELAXATION.person) !== 0 && (relaxed & RELAXATION.hours) !== 0;
+    if (!isAnyone) while (c < untilCrew && crewRun(b, crews[c]!, at, d, at + 1, relaxed) !== at) c++;
+    if (c === untilCrew) return false;
+  }
+  reach.crew = c;
+  return fit(b, step, mode, at, at + d, relaxed) === at;
 }
 
 /** First start at or after `s` in which everyone of a crew is free for `d` slots; `limit` when there is none before it. */
