@@ -1,4 +1,5 @@
 import type { ProposalAnswer, ProposalView, WorkshopView } from '@app/contract';
+import { KNOWN_AFTER_MINUTES } from '@app/core';
 import { act, renderHook } from '@testing-library/react';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { useImprovement } from './useImprovement.ts';
@@ -64,4 +65,19 @@ test('a look without an answer is told as lost, and begins again with the next c
   rerender({ revision: 2 });
   await wait();
   expect(result.current).toEqual({ proposal: null, state: 'looked' });
+});
+test('a page left open looks again once people know the plan, and an offer that would move what they count on is gone', async () => {
+  answers = [
+    { proposal: offer, isLooking: false },
+    { proposal: null, isLooking: false },
+  ];
+  const { result } = renderHook(() => useImprovement(view(1)));
+  const minutes = (n: number) => act(() => vi.advanceTimersByTimeAsync(n * 60_000));
+  await minutes(KNOWN_AFTER_MINUTES);
+  expect(asked).toHaveBeenCalledTimes(1);
+  expect(result.current).toEqual({ proposal: offer, state: 'looked' });
+  await minutes(1);
+  expect(result.current).toEqual({ proposal: null, state: 'looked' });
+  await minutes(10 * KNOWN_AFTER_MINUTES);
+  expect(asked).toHaveBeenCalledTimes(2);
 });
