@@ -137,8 +137,13 @@ export function PlanScreen() {
           )}
           {panel?.kind === 'matters' && <Matters improvement={improvement} onClose={close} />}
           {panel?.kind === 'gap' && <GapPanel gap={panel.gap} onClose={close} />}
-          {panel?.kind === 'proposal' && panel.revision === view.revision && improvement.proposal && (
-            <ProposalPanel proposal={panel.proposal} newest={improvement.proposal} onNewest={read} onClose={close} />
+          {panel?.kind === 'proposal' && panel.revision === view.revision && (
+            <ProposalPanel
+              proposal={panel.proposal}
+              newest={improvement.proposal ?? panel.proposal}
+              onNewest={read}
+              onClose={close}
+            />
           )}
         </Suspense>
       </div>

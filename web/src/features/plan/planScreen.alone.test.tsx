@@ -29,7 +29,8 @@ const plan = (revision: number) => {
   const pieces = [{ id: 'p', active: true, name: 'Chest', due: null, steps: [] }];
   return { ...none, pieces, shop: firstShop('UTC', 'Rona'), me: { role: 'owner' } } as never;
 };
-const offered = (proposal: ProposalView) => vi.mocked(useImprovement).mockReturnValue({ proposal, state: 'looked' });
+const offered = (proposal: ProposalView | null) =>
+  vi.mocked(useImprovement).mockReturnValue({ proposal, state: 'looked' });
 
 test('planning afresh takes a second, in which it says so and cannot be asked for again', async () => {
   offered(better('old', 5));
@@ -56,4 +57,15 @@ test('an offer that is read goes when the plan it was for has changed, also when
   expect(screen.queryByRole('button', { name: 'Take it' })).toBeNull();
   await user.click(screen.getByRole('button', { name: /^A better plan/ }));
   expect(await screen.findByRole('button', { name: 'Take it' })).toBeInTheDocument();
+});
+test('an offer that is read stays where it is when a look since then found nothing', async () => {
+  offered(better('old', 5));
+  const { user, changeTo, command } = inShop(<PlanScreen />, { view: plan(1) });
+  await user.click(screen.getByRole('button', { name: /^A better plan/ }));
+  const take = await screen.findByRole('button', { name: 'Take it' });
+  offered(null);
+  changeTo(plan(1));
+  expect(screen.queryByRole('button', { name: /^A better plan/ })).toBeNull();
+  await user.click(take);
+  expect(command).toHaveBeenCalledWith('POST', '/plan/adopt', { proposal: 'old' });
 });
