@@ -560,6 +560,13 @@ export const MUTANTS = [
     tests: core('edges', 'rows', 'neutral'),
   },
   {
+    file: 'core/src/planner/build/replan.ts',
+    find: 'if (before > -Infinity) later +=',
+    to: 'if (before >= 0) later +=',
+    fault: 'what was to be ready before now counts as ready later only where the morning is still known',
+    tests: core('keptBetweenPlans'),
+  },
+  {
     file: engine('resources/cumulativeProfile.ts'),
     find: 'if (most === 0 && isTaken) {',
     to: 'if (isTaken) {',

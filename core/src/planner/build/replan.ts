@@ -201,7 +201,7 @@ function perturbationCost(draft: Draft, previous: Plan): PerturbationCost {
     if (pieces[k]!.promised) promised += latenessCost(schedule, k);
     else other += latenessCost(schedule, k);
     const before = readyIn(previous, draft, k);
-    if (before >= 0) later += Math.max(0, doneOf(draft, k) - before - LATER_SLOTS);
+    if (before > -Infinity) later += Math.max(0, doneOf(draft, k) - before - LATER_SLOTS);
     for (const i of model.pieces[k]!.steps) {
       const { baseline, fixed } = model.steps[i]!;
       if (fixed || !previous.steps[compiled.steps[i]!.id]) continue;
