@@ -19,7 +19,7 @@ import { memo, useMemo, useState } from 'react';
 import { bookedMinutes } from './booked.ts';
 import { ROVE } from './useRoving.ts';
 import type { TimeScale } from './timeScale.ts';
-import { useGutter } from './useGutter.ts';
+import { useGutter, useNarrow } from './useGutter.ts';
 
 const ROW = 26;
 /** A stretch in which somebody has nothing planned. */
@@ -340,7 +340,7 @@ function Row({
         style={{ width: useGutter() }}
       >
         <span className={`font-semibold ${name.length > 18 ? 'text-lane leading-[12px]' : 'text-table'}`}>{name}</span>
-        <span className="hidden shrink-0 text-lane text-sub sm:inline">{words}</span>
+        {!useNarrow() && <span className="shrink-0 text-lane text-sub">{words}</span>}
       </div>
       <svg width={scale.width} height={ROW} role="group" aria-label={`${name}: ${words}`}>
         <path d={scale.shut.map((n) => `M${n.x} 0h${n.width}v${ROW}h${-n.width}z`).join('')} fill="var(--m-night)" />

@@ -1,9 +1,12 @@
 import { firstShop, type Person } from '@app/core';
 import { cleanup, fireEvent, screen } from '@testing-library/react';
-import { afterEach, describe, expect, test } from 'vitest';
+import { afterEach, describe, expect, test, vi } from 'vitest';
 import { inShop } from '../../test/inShop.tsx';
 import { PeopleLoad } from './PeopleLoad.tsx';
+import { useMedia } from '../ui/useMedia.ts';
 import { timeScale } from './timeScale.ts';
+
+vi.mock('../ui/useMedia.ts', () => ({ useMedia: vi.fn(() => false) }));
 
 afterEach(cleanup);
 const NOW = Date.UTC(2026, 2, 9, 8) / 60_000;
@@ -33,6 +36,16 @@ function open(count: number) {
 const names = () => screen.getAllByText(/^Person \d+$/).map((e) => e.textContent);
 
 describe('people below the lanes', () => {
+  test('say how much of their week is taken where there is room for it, and only to who listens where names fill the column', () => {
+    open(1);
+    expect(screen.getByText(/in 7 days$/)).toBeInTheDocument();
+    cleanup();
+    vi.mocked(useMedia).mockReturnValue(true);
+    open(1);
+    expect(screen.queryByText(/in 7 days$/)).toBeNull();
+    expect(screen.getByRole('group', { name: /^Person 0: .* in 7 days$/ })).toBeInTheDocument();
+    vi.mocked(useMedia).mockReturnValue(false);
+  });
   test('are all there, in the order of the shop, up to six', () => {
     open(6);
     expect(names()).toEqual(['Person 0', 'Person 1', 'Person 2', 'Person 3', 'Person 4', 'Person 5']);
