@@ -1573,6 +1573,27 @@ export const MUTANTS = [
     tests: core('whatIf'),
   },
   {
+    file: 'web/src/features/plan/useImprovement.ts',
+    find: '[CALM_MS, CALM_MS + KNOWN_AFTER_MS]',
+    to: '[CALM_MS]',
+    fault: 'a page left open goes on offering what moves steps people count on by now',
+    tests: ['web/src/features/plan/useImprovement.test.ts'],
+  },
+  {
+    file: 'web/src/features/plan/PlanScreen.tsx',
+    find: 'panel.revision === view.revision && (',
+    to: 'panel.revision === view.revision && improvement.proposal && (',
+    fault: 'an offer goes while it is read when a later look finds nothing',
+    tests: ['web/src/features/plan/planScreen.alone.test.tsx'],
+  },
+  {
+    file: 'web/src/grain/PeopleLoad.tsx',
+    find: '{!useNarrow() && <span',
+    to: '{useGutter() > 0 && <span',
+    fault: 'in a narrow window what of a week is taken runs over the hours',
+    tests: ['web/src/grain/peopleLoad.test.tsx'],
+  },
+  {
     file: 'web/src/features/plan/PlanScreen.tsx',
     find: "panel?.kind === 'proposal' && panel.revision === view.revision &&",
     to: "panel?.kind === 'proposal' &&",
