@@ -575,8 +575,8 @@ export const MUTANTS = [
   },
   {
     file: engine('schedule/seek.ts'),
-    find: 'if (!isAnyone) while (c < untilCrew',
-    to: 'if (isAnyone) while (c < untilCrew',
+    find: 'if (!isByAnyone(relaxed)) while (c < untilCrew',
+    to: 'if (isByAnyone(relaxed)) while (c < untilCrew',
     fault: 'a step may be begun by somebody who is at other work',
     tests: core('startTimes', 'rehearsal', 'planner'),
   },

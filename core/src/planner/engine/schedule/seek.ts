@@ -133,6 +133,10 @@ const reach = { end: 0, hold: 0, crew: 0 };
 /** Next start of each crew that is not in the past of the search. */
 let runs = new Int32Array(64);
 
+/** Without their hours and without their other work everybody is there all the time. */
+const isByAnyone = (relaxed: number): boolean =>
+  (relaxed & RELAXATION.person) !== 0 && (relaxed & RELAXATION.hours) !== 0;
+
 /** Work in one go: by the first crew that is free all the while, where place and tool allow it. */
 function seekWhole(
   b: PartialSchedule,
@@ -147,8 +151,7 @@ function seekWhole(
   const { slots } = b.model;
   const { crews } = mode;
   const [firstCrew, lastCrew] = only < 0 ? [0, crews.length] : [only, only + 1];
-  const isAnyone = (relaxed & RELAXATION.person) !== 0 && (relaxed & RELAXATION.hours) !== 0;
-  const needsCrew = d > 0 && crews[0]!.length > 0 && !isAnyone;
+  const needsCrew = d > 0 && crews[0]!.length > 0 && !isByAnyone(relaxed);
   if (runs.length < crews.length) runs = new Int32Array(crews.length * 2);
   if (needsCrew) for (let c = firstCrew; c < lastCrew; c++) runs[c] = -1;
   const last = Math.min(before - 1, slots) - d;
@@ -205,8 +208,7 @@ function isWholePossible(
   let c = firstCrew;
   if (d > 0) {
     if ((relaxed & RELAXATION.hours) === 0 && lastClear(open, at, at + d) >= 0) return false;
-    const isAnyone = (relaxed & RELAXATION.person) !== 0 && (relaxed & RELAXATION.hours) !== 0;
-    if (!isAnyone) while (c < untilCrew && crewRun(b, crews[c]!, at, d, at + 1, relaxed) !== at) c++;
+    if (!isByAnyone(relaxed)) while (c < untilCrew && crewRun(b, crews[c]!, at, d, at + 1, relaxed) !== at) c++;
     if (c === untilCrew) return false;
   }
   reach.crew = c;
