@@ -1,5 +1,8 @@
 import { SHORT_WINDOW } from './followers.ts';
 import FlatQueue from 'flatqueue';
+import { LatestStarts } from '../bounds/latestStarts.ts';
+import { OwnHours } from '../bounds/ownHours.ts';
+import type { EngineModel } from '../engineModel.ts';
 import { type PartialSchedule, doneSlot, latestFor, remove, insert, readyFor } from './partialSchedule.ts';
 import { seek, seekOnly } from './seek.ts';
 import { costOfDone } from './cost.ts';
@@ -9,7 +12,7 @@ import { groupBefore, standsApart } from '../resources/setupSequence.ts';
 
 /** What the next step is chosen by: its soonest slot, and on top of that these. */
 export type Priority = {
-  /** Share of the slots it still has before its piece would be late. */
+  /** Share of the slots from then until its latest start, alone in the shop; what is past that is no more urgent for it. */
   readonly slack: number;
   /** Slots of slack that a piece nearly three times as dear to have late is taken to have less. */
   readonly hurry: number;
@@ -37,6 +40,9 @@ export class ParallelSgs {
   /** Slots from the start of each step to the end of its piece; work counts double, since there are nights. */
   readonly #rest: Float64Array;
   readonly #scratch: Scratch;
+  readonly #hours: OwnHours | null;
+  /** By step: its latest start for its piece to be done in time, alone in the shop; null: nobody has asked. */
+  #latest: Float64Array | null = null;
   readonly #queue = new FlatQueue();
   /** By step: those it waits for that are not placed, how far it was pushed, where it could stand and its key now. */
   readonly #open: Int32Array;
@@ -60,10 +66,12 @@ export class ParallelSgs {
   #most = Infinity;
   #cost = 0;
 
-  constructor(b: PartialSchedule, scratch: Scratch) {
+  /** @param hours of the model, where they are known already */
+  constructor(b: PartialSchedule, scratch: Scratch, hours: OwnHours | null = null) {
     const { steps, pieces } = b.model;
     this.#b = b;
     this.#scratch = scratch;
+    this.#hours = hours;
     this.#followers = followersOf(b);
     this.#rest = restsOf(b, this.#followers);
     this.#open = new Int32Array(steps.length);
@@ -87,6 +95,7 @@ export class ParallelSgs {
    */
   run(group: readonly number[], priority: Priority, most: number): number[] | null {
     const { pieces } = this.#b.model;
+    this.#latest ??= latestStartsOf(this.#b.model, this.#hours);
     this.#priority = priority;
     this.#most = most;
     this.#isFailed = false;
@@ -158,7 +167,8 @@ export class ParallelSgs {
     const { slack, hurry, cleanout, urge, bias } = this.#priority;
     const step = this.#b.model.steps[i]!;
     const piece = this.#b.model.pieces[step.piece]!;
-    const last = Math.min(piece.due, NEVER_DUE) - this.#rest[i]! - hurry * Math.log(1 + piece.lateCost);
+    // What cannot be in time any more goes by what it costs, and not before all others the later it is.
+    const last = Math.max(this.#latest![i]!, start) - hurry * Math.log(1 + piece.lateCost);
     const setups = step.group >= 0 ? step.modes[mode]!.setups : null;
     return (
       start +
@@ -353,6 +363,18 @@ const JUST_BEFORE = 1e-6;
 const MOST_PUSHES = 60;
 /** A piece without a date has all the slack there is, in slots. */
 const NEVER_DUE = 1e6;
+
+function latestStartsOf(model: EngineModel, hours: OwnHours | null): Float64Array {
+  const { pieces, slots } = model;
+  const latest = new Float64Array(model.steps.length);
+  const dues = Float64Array.from(pieces, (p) => p.due);
+  new LatestStarts(model, hours ?? new OwnHours(model)).write([...pieces.keys()], dues, latest);
+  for (const { due, steps } of pieces) {
+    const beyond = Math.min(due, NEVER_DUE) - slots;
+    if (beyond > 0) for (const i of steps) latest[i]! += beyond;
+  }
+  return latest;
+}
 
 function followersOf(b: PartialSchedule): number[][] {
   const out: number[][] = b.model.steps.map(() => []);

@@ -259,9 +259,10 @@ function seekBroken(
     if ((relaxed & RELAXATION.person) === 0)
       for (let c = 0; c < crew.length; c++) {
         // Somebody who is at other work is passed over at once, before anything is counted.
-        const idle = nextSet(people[crew[c]!]!.idle, s, slots);
-        if (idle === s) continue;
-        s = idle;
+        const { idle } = people[crew[c]!]!;
+        const blockedSlot = lastClear(idle, s, s + d);
+        if (blockedSlot < 0) continue;
+        s = nextSet(idle, blockedSlot + 1, slots);
         continue search;
       }
     const e = afterNth(open, s, d);

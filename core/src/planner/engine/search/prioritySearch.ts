@@ -82,15 +82,15 @@ type Changing = { -readonly [P in keyof Trial]: Trial[P] };
 /** Any priority of those that have proved good somewhere, with the pieces more or less out of turn. */
 export function anyPriority(b: PartialSchedule, group: readonly number[], r: () => number): Trial {
   const urge = new Float64Array(b.model.pieces.length);
-  const spread = [0, 200, 600][Math.floor(r() * 3)]!;
+  const spread = [0, 100, 300][Math.floor(r() * 3)]!;
   for (const k of group) urge[k] = (r() - 0.5) * spread;
   const notBefore = new Float64Array(b.model.pieces.length);
   if (b.model.floor && group.length > 1 && r() < Math.min(0.5, 4 / group.length)) letOneWait(b, notBefore, group, r);
   return {
-    slack: 0.2 * 20 ** r(),
-    hurry: 200 * 8 ** r(),
+    slack: 0.7 * 10 ** r(),
+    hurry: 150 * 4.5 ** r(),
     cleanout: 48 * r(),
-    stay: 24 * 250 ** r(),
+    stay: 200 * 30 ** r(),
     urge,
     bias: new Float64Array(b.model.steps.length),
     notBefore,

@@ -90,7 +90,7 @@ class Run {
     const hours = isByHours || search.dateTries ? new OwnHours(model) : null;
     scratch.bound = hours && isByHours ? calendarBound(model, hours) : linkBound(model);
     this.#costBound = new CostBound(b, scratch.bound);
-    this.#parallelSgs = new ParallelSgs(b, scratch);
+    this.#parallelSgs = new ParallelSgs(b, scratch, hours);
     this.#all = model.pieces.map((_, k) => k);
     this.#least = search.leastCosts ?? new Float64Array(model.pieces.length);
     this.#before = new Snapshot(model.steps.length);
