@@ -674,13 +674,13 @@ export const MUTANTS = [
   {
     file: engine('schedule/parallelSgs.ts'),
     find: 'const last = Math.max(this.#latest![i]!, start) -',
-    to: 'const last = Math.max(Math.min(piece.due, NEVER_DUE) - this.#rest[i]!, start) -',
+    to: 'const last = Math.max(piece.due - this.#rest[i]!, start) -',
     fault: 'nights between two coats do not make the first of them more urgent',
     tests: core('parallelSgs'),
   },
   {
-    file: engine('schedule/parallelSgs.ts'),
-    find: 'if (beyond > 0) for (const i of steps) latest[i]! += beyond;',
+    file: engine('bounds/latestStarts.ts'),
+    find: 'if (beyond > 0) for (const i of own) latest[i]! += beyond;',
     to: '',
     fault: 'dates beyond the plan are all as urgent',
     tests: core('parallelSgs'),

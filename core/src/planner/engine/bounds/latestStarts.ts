@@ -1,5 +1,5 @@
 import type { EngineModel } from '../engineModel.ts';
-import type { OwnHours } from './ownHours.ts';
+import { OwnHours } from './ownHours.ts';
 
 /**
  * The latest start of each step for its piece to be done by a slot, as if it were alone in the shop: the backward pass of the
@@ -55,3 +55,21 @@ export class LatestStarts {
     }
   }
 }
+
+/**
+ * By step its latest start for its piece to be done by its date; of a date beyond the plan as if that went on to it.
+ * @param hours of the model, where they are known already
+ */
+export function latestStartsOf(model: EngineModel, hours: OwnHours = new OwnHours(model)): Float64Array {
+  const { pieces, steps, slots } = model;
+  const latest = new Float64Array(steps.length);
+  const dues = Float64Array.from(pieces, (p) => p.due);
+  new LatestStarts(model, hours).write([...pieces.keys()], dues, latest);
+  for (const { due, steps: own } of pieces) {
+    const beyond = Math.min(due, NEVER_DUE) - slots;
+    if (beyond > 0) for (const i of own) latest[i]! += beyond;
+  }
+  return latest;
+}
+/** A piece without a date has all the time there is, in slots. */
+const NEVER_DUE = 1e6;

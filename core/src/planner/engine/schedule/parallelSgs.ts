@@ -1,8 +1,5 @@
 import { SHORT_WINDOW } from './followers.ts';
 import FlatQueue from 'flatqueue';
-import { LatestStarts } from '../bounds/latestStarts.ts';
-import { OwnHours } from '../bounds/ownHours.ts';
-import type { EngineModel } from '../engineModel.ts';
 import { type PartialSchedule, doneSlot, latestFor, remove, insert, readyFor } from './partialSchedule.ts';
 import { seek, seekOnly } from './seek.ts';
 import { costOfDone } from './cost.ts';
@@ -40,8 +37,8 @@ export class ParallelSgs {
   /** Slots from the start of each step to the end of its piece; work counts double, since there are nights. */
   readonly #rest: Float64Array;
   readonly #scratch: Scratch;
-  readonly #hours: OwnHours | null;
-  /** By step: its latest start for its piece to be done in time, alone in the shop; null: nobody has asked. */
+  readonly #latestStarts: () => Float64Array;
+  /** What those are, once somebody has asked. */
   #latest: Float64Array | null = null;
   readonly #queue = new FlatQueue();
   /** By step: those it waits for that are not placed, how far it was pushed, where it could stand and its key now. */
@@ -66,12 +63,12 @@ export class ParallelSgs {
   #most = Infinity;
   #cost = 0;
 
-  /** @param hours of the model, where they are known already */
-  constructor(b: PartialSchedule, scratch: Scratch, hours: OwnHours | null = null) {
+  /** @param latestStarts by step: its latest start for its piece to be done in time, alone in the shop; asked for once, when it is needed */
+  constructor(b: PartialSchedule, scratch: Scratch, latestStarts: () => Float64Array) {
     const { steps, pieces } = b.model;
     this.#b = b;
     this.#scratch = scratch;
-    this.#hours = hours;
+    this.#latestStarts = latestStarts;
     this.#followers = followersOf(b);
     this.#rest = restsOf(b, this.#followers);
     this.#open = new Int32Array(steps.length);
@@ -95,7 +92,7 @@ export class ParallelSgs {
    */
   run(group: readonly number[], priority: Priority, most: number): number[] | null {
     const { pieces } = this.#b.model;
-    this.#latest ??= latestStartsOf(this.#b.model, this.#hours);
+    this.#latest ??= this.#latestStarts();
     this.#priority = priority;
     this.#most = most;
     this.#isFailed = false;
@@ -361,21 +358,6 @@ export class ParallelSgs {
 
 const JUST_BEFORE = 1e-6;
 const MOST_PUSHES = 60;
-/** A piece without a date has all the slack there is, in slots. */
-const NEVER_DUE = 1e6;
-
-function latestStartsOf(model: EngineModel, hours: OwnHours | null): Float64Array {
-  const { pieces, slots } = model;
-  const latest = new Float64Array(model.steps.length);
-  const dues = Float64Array.from(pieces, (p) => p.due);
-  new LatestStarts(model, hours ?? new OwnHours(model)).write([...pieces.keys()], dues, latest);
-  for (const { due, steps } of pieces) {
-    const beyond = Math.min(due, NEVER_DUE) - slots;
-    if (beyond > 0) for (const i of steps) latest[i]! += beyond;
-  }
-  return latest;
-}
-
 function followersOf(b: PartialSchedule): number[][] {
   const out: number[][] = b.model.steps.map(() => []);
   b.model.steps.forEach((s, i) => s.preds.forEach((p) => out[p.step]!.push(i)));
