@@ -1,12 +1,13 @@
 import type { PartialSchedule } from '../schedule/partialSchedule.ts';
 import type { ParallelSgs, Priority } from '../schedule/parallelSgs.ts';
-import { removePiece, placePiece, type Scratch } from '../schedule/serialSgs.ts';
+import { removePiece, placePiece, type Scratch, stayOf } from '../schedule/serialSgs.ts';
 import { waitFor } from './waitFor.ts';
 
 /**
- * Local search over priorities instead of plans: each try places all pieces anew by a priority near the best one so far.
- * It finds good plans where many pieces want the same tool, which moving a few pieces at a time does not.
- * Field term: search in problem and heuristic space (Storer, Wu & Vaccari 1992)
+ * Local search over priorities instead of plans: each try places all pieces anew by the best priority so far, in which mostly some of what
+ * was late by it is more urgent. It finds good plans where many pieces want the same tool, which moving a few pieces at a time does not.
+ * See docs/decisions/0037.
+ * Field terms: search in problem and heuristic space (Storer, Wu & Vaccari 1992); squeaky wheel optimization (Joslin & Clements 1999)
  */
 export class PrioritySearch {
   readonly #b: PartialSchedule;
@@ -15,6 +16,8 @@ export class PrioritySearch {
   readonly #group: readonly number[];
   readonly #r: () => number;
   #here: Trial | null = null;
+  /** By piece: slots by which it is late in the plan of that priority. */
+  readonly #late: Float64Array;
   #cost = Infinity;
   #tries = 0;
   #sinceBetter = 0;
@@ -31,6 +34,7 @@ export class PrioritySearch {
     this.#parallelSgs = parallelSgs;
     this.#group = group;
     this.#r = r;
+    this.#late = new Float64Array(b.model.pieces.length);
   }
 
   /** The priority that brought the best plan so far. */
@@ -50,9 +54,7 @@ export class PrioritySearch {
    */
   try(costOf: () => number): number {
     const trial =
-      this.#here && this.#tries >= STARTS
-        ? nearPriority(this.#b, this.#here, this.#group, this.#r)
-        : anyPriority(this.#b, this.#group, this.#r);
+      this.#here && this.#tries >= STARTS ? this.#changed(this.#here) : anyPriority(this.#b, this.#group, this.#r);
     this.#tries++;
     for (const k of this.#group) removePiece(this.#b, k);
     const left = this.#parallelSgs.run(this.#group, trial, Infinity)!;
@@ -62,12 +64,27 @@ export class PrioritySearch {
     if (cost <= this.#cost) {
       this.#cost = cost;
       this.#here = trial;
+      for (const k of this.#group) this.#late[k] = Math.max(0, stayOf(this.#b, k).done - this.#b.model.pieces[k]!.due);
     }
     return cost;
   }
+
+  #changed(from: Trial): Trial {
+    const r = this.#r;
+    if (r() >= CORRECTIONS_SHARE) return nearPriority(this.#b, from, this.#group, r);
+    const urge = from.urge.slice();
+    const share = LEAST_CORRECTION * SPREAD ** r();
+    for (const k of this.#group) if (r() < CORRECTED_SHARE) urge[k]! += share * this.#late[k]!;
+    return { ...from, urge };
+  }
 }
-/** Tries anywhere before the best of them is climbed from. */
-const STARTS = 15;
+/** Tries anywhere before the best of them is gone on from. */
+const STARTS = 4;
+/** How often what is late is corrected, how many of those pieces at once, and by what share of their lateness at least and at most. */
+const CORRECTIONS_SHARE = 0.8;
+const CORRECTED_SHARE = 0.3;
+const LEAST_CORRECTION = 0.15;
+const SPREAD = 15;
 /** Tries without anything better after which it is given up: so many, or this share of all. */
 const LEAST_PATIENCE = 25;
 const PATIENCE = 0.5;
