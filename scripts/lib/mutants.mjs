@@ -665,6 +665,20 @@ export const MUTANTS = [
     tests: core('weightyFirst', 'leftShift', 'wholeShop'),
   },
   {
+    file: engine('search/prioritySearch.ts'),
+    find: 'if (r() >= CORRECTIONS_SHARE) return nearPriority',
+    to: 'if (r() >= 0) return nearPriority',
+    fault: 'priorities are only changed at random, whatever came out late',
+    tests: core('prioritySearch'),
+  },
+  {
+    file: engine('search/prioritySearch.ts'),
+    find: 'Math.max(0, stayOf(this.#b, k).done - this.#b.model.pieces[k]!.due)',
+    to: 'Math.max(0, stayOf(this.#b, k).done)',
+    fault: 'all that takes long is more urgent in the next plan, late or not',
+    tests: core('prioritySearch'),
+  },
+  {
     file: engine('schedule/parallelSgs.ts'),
     find: 'const last = Math.max(this.#latest![i]!, start) -',
     to: 'const last = this.#latest![i]! -',

@@ -86,8 +86,8 @@ const CORRECTED_SHARE = 0.3;
 const LEAST_CORRECTION = 0.15;
 const SPREAD = 15;
 /** Tries without anything better after which it is given up: so many, or this share of all. */
-const LEAST_PATIENCE = 25;
-const PATIENCE = 0.5;
+const LEAST_PATIENCE = 12;
+const PATIENCE = 0.3;
 /** Tries in all: so many, and more where there is little to place. */
 const MOST_TRIES = 150;
 const MOST_STEPS = 40_000;
