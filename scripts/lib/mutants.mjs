@@ -693,6 +693,13 @@ export const MUTANTS = [
     tests: core('parallelSgs'),
   },
   {
+    file: engine('bounds/ownHours.ts'),
+    find: 'if (word === 0) before.fill(count, from, until);',
+    to: 'if (word === 0) before.fill(0, from, until);',
+    fault: 'what is ready at night is worked on from the first morning of the plan',
+    tests: core('doneBound', 'bound', 'targetDates'),
+  },
+  {
     file: engine('bounds/latestStarts.ts'),
     find: 'if (beyond > 0) for (const i of own) latest[i]! += beyond;',
     to: '',

@@ -1,5 +1,5 @@
 import { type EngineModel, type EngineStep, type Film } from '../engineModel.ts';
-import { type Bits, bitRow, isSet } from '../resources/bits.ts';
+import { type Bits, bitRow } from '../resources/bits.ts';
 import { leastSlots } from './headsAndTails.ts';
 
 /**
@@ -94,9 +94,16 @@ function tablesOf(row: Bits, slots: number): OpenHours {
   const before = new Int32Array(slots + 1);
   const open = new Int32Array(slots);
   let count = 0;
-  for (let s = 0; s < slots; s++) {
-    before[s] = count;
-    if (isSet(row, s)) open[count++] = s;
+  for (let from = 0; from < slots; from += 32) {
+    const word = row[from >>> 5]!;
+    const until = Math.min(slots, from + 32);
+    // Nights are most of a plan.
+    if (word === 0) before.fill(count, from, until);
+    else
+      for (let s = from; s < until; s++) {
+        before[s] = count;
+        if ((word >>> (s & 31)) & 1) open[count++] = s;
+      }
   }
   before[slots] = count;
   return { before, open: open.slice(0, count) };

@@ -9,7 +9,7 @@ import { groupBefore, standsApart } from '../resources/setupSequence.ts';
 
 /** What the next step is chosen by: its soonest slot, and on top of that these. */
 export type Priority = {
-  /** Share of the slots from then until its latest start, alone in the shop; what is past that is no more urgent for it. */
+  /** Share of the slots that are left until its latest start, alone in the shop; once that has passed, of none. */
   readonly slack: number;
   /** Slots of slack that a piece nearly three times as dear to have late is taken to have less. */
   readonly hurry: number;
