@@ -69,4 +69,9 @@ describe('what is urgent', () => {
     expect(placed(shop([beyond('a', 40), beyond('b', 20)])).order).toEqual(['b', 'a']);
     expect(placed(shop([beyond('a', 20), beyond('b', 40)])).order).toEqual(['a', 'b']);
   });
+  test('what has no date goes after any that has one', () => {
+    const never = piece('a', [step('a', HOUR)], Infinity);
+    expect(placed(shop([never, piece('b', [step('b', HOUR)], 1000 + 40 * DAY)])).order).toEqual(['b', 'a']);
+    expect(placed(shop([never, piece('b', [step('b', HOUR)], 100)])).order).toEqual(['b', 'a']);
+  });
 });

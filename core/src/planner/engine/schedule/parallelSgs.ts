@@ -34,7 +34,7 @@ export type Priority = {
 export class ParallelSgs {
   readonly #b: PartialSchedule;
   readonly #followers: readonly (readonly number[])[];
-  /** Slots from the start of each step to the end of its piece; work counts double, since there are nights. */
+  /** A guess how long the floor is taken: slots from the start of each step to the end of its piece, work counted double for the nights. */
   readonly #rest: Float64Array;
   readonly #scratch: Scratch;
   readonly #latestStarts: () => Float64Array;
@@ -358,6 +358,7 @@ export class ParallelSgs {
 
 const JUST_BEFORE = 1e-6;
 const MOST_PUSHES = 60;
+
 function followersOf(b: PartialSchedule): number[][] {
   const out: number[][] = b.model.steps.map(() => []);
   b.model.steps.forEach((s, i) => s.preds.forEach((p) => out[p.step]!.push(i)));
