@@ -17,8 +17,8 @@ describe('somebody who falls ill', () => {
   const daysAway = (share: number): number => {
     const said = [0, share, 0.999];
     const draft = { compiled: { model: { steps: [] }, steps: [] } } as never;
-    const draws = new Draws({ ...USUAL_UNCERTAINTY, absence: 0.5 }, draft, () => said.shift() ?? 0.999);
-    draws.begin();
+    const draws = new Draws({ ...USUAL_UNCERTAINTY, absence: 0.5 }, draft);
+    draws.begin(() => said.shift() ?? 0.999);
     let days = 0;
     while (draws.isAway(0, days)) days++;
     return days;
@@ -31,8 +31,8 @@ describe('somebody who falls ill', () => {
     const isAwayOnMonday = (share: number) => {
       const said = [0.999, 0.999, 0, share, 0.999];
       const draft = { compiled: { model: { steps: [] }, steps: [] } } as never;
-      const draws = new Draws({ ...USUAL_UNCERTAINTY, absence: 0.5 }, draft, () => said.shift() ?? 0.999);
-      draws.begin();
+      const draws = new Draws({ ...USUAL_UNCERTAINTY, absence: 0.5 }, draft);
+      draws.begin(() => said.shift() ?? 0.999);
       return [draws.isAway(0, 4), draws.isAway(0, 7)];
     };
     expect(isAwayOnMonday(0)).toEqual([false, false]);

@@ -1,11 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import {
+  earliestReady,
   type Plan,
   planAfresh,
   ProblemKeeper,
   problemOf,
   queryPlan,
+  readyInParts,
   replan,
   ResourceCache,
   type ShopPiece,
@@ -15,6 +17,7 @@ import {
   startTimesIn,
   Verifier,
   verify,
+  WHOLE,
 } from '../src/index.ts';
 import { randomWorkshop } from './fixtures/randomWorkshop.ts';
 
@@ -127,6 +130,25 @@ describe('what is kept between plans', () => {
       const plan = planAfresh(problem, null, 1);
       const all = simulate(problem, plan, 5, seed);
       for (const [id, at] of all) expect(simulate(problem, plan, 5, seed, undefined, id)).toEqual(new Map([[id, at]]));
+    }
+  });
+
+  test('nor what is kept between rehearsals, some days later, either', () => {
+    const { shop, pieces, now } = randomWorkshop(5, 6);
+    const keeper = new ProblemKeeper();
+    const [asking, rehearsing] = [new ResourceCache(), new ResourceCache()];
+    let plan = planAfresh(problemOf(shop, pieces, now), null, 1);
+    for (const later of [0, 0, 2 * 1440 + 7]) {
+      const problem = keeper.problemOf(shop, pieces, now + later);
+      for (const { id } of problem.pieces) {
+        const found = earliestReady(problem, plan, id, later > 0, asking);
+        expect(found).toEqual(earliestReady(problem, plan, id, later > 0));
+        if (found.kind !== 'ready') continue;
+        const ready = (cache?: ResourceCache) =>
+          [...readyInParts(problem, found.plan, id, 4, WHOLE, cache)].at(-1)!.soFar();
+        expect(ready(rehearsing)).toEqual(ready());
+        plan = found.plan;
+      }
     }
   });
 

@@ -158,6 +158,7 @@ export const MATRIX = {
   'core/src/promise': {
     rooms: [
       `${PLANNER}/build`,
+      `type:${PLANNER}/compile`,
       `${PLANNER}/model`,
       ENGINE,
       `${ENGINE}/resources`,

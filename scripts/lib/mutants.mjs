@@ -2206,6 +2206,13 @@ export const MUTANTS = [
   // Long questions, drawings and words on the plan
   {
     file: 'web/src/core/core.worker.ts',
+    find: 'asked.isFirst, this.#askingCache',
+    to: 'asked.isFirst, this.#rehearsing.promise',
+    fault: 'a date is worked out by the rows a rehearsal goes on with',
+    tests: ['web/src/core/core.worker.test.ts'],
+  },
+  {
+    file: 'web/src/core/core.worker.ts',
     find: 'if (this.#newest.get(kind) !== mine)',
     to: 'if (this.#newest.get(kind) === null)',
     fault: 'a long question goes on when nobody waits for it',
@@ -2303,9 +2310,9 @@ export const MUTANTS = [
     tests: core('rehearsal'),
   },
   {
-    file: 'core/src/promise/simulate.ts',
-    find: 'this.#draw = randomFrom(this.#nextSeed());',
-    to: '',
+    file: 'core/src/promise/draws.ts',
+    find: '    this.#r = r;\n',
+    to: '    this.#r ??= r;\n',
     fault: 'what a rehearsal draws depends on the one before it',
     tests: core('rehearsal', 'keptBetweenPlans'),
   },

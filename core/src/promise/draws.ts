@@ -13,7 +13,7 @@ const LONGEST_AWAY = 3;
 /** What chance decides in one run: how long work and drying take, which coats fail, who is away. */
 export class Draws {
   readonly #uncertainty: Uncertainty;
-  readonly #r: () => number;
+  #r!: () => number;
   #work!: () => number;
   #weekDrying!: () => number;
   readonly #steps: Draft['compiled']['model']['steps'];
@@ -25,9 +25,8 @@ export class Draws {
   /** By person: the first day they are well again, and the last day they were asked about. */
   readonly #ill = new Map<number, { until: number; asked: number }>();
 
-  constructor(uncertainty: Uncertainty, { compiled }: Draft, r: () => number) {
+  constructor(uncertainty: Uncertainty, { compiled }: Draft) {
     this.#uncertainty = uncertainty;
-    this.#r = r;
     this.#steps = compiled.model.steps;
     this.#isCoat = compiled.steps.map((s) => s.product !== null);
     const batches = new Map<string, number>();
@@ -39,12 +38,16 @@ export class Draws {
     this.#drying = new Float64Array(batches.size);
   }
 
-  /** A new run, of which nothing depends on the one before: normal numbers are drawn in pairs, and one may be left. */
-  begin(): void {
+  /**
+   * A new run, of which nothing depends on the one before: normal numbers are drawn in pairs, and one may be left.
+   * @param r numbers from 0 to 1, all that it draws from
+   */
+  begin(r: () => number): void {
     const { work, drying, week } = this.#uncertainty;
-    this.#work = factors(work, this.#r);
-    this.#weekDrying = factors(week, this.#r);
-    const ownDrying = factors(drying, this.#r);
+    this.#r = r;
+    this.#work = factors(work, r);
+    this.#weekDrying = factors(week, r);
+    const ownDrying = factors(drying, r);
     for (let k = 0; k < this.#drying.length; k++) this.#drying[k] = ownDrying();
     this.#weeks.clear();
     this.#ill.clear();

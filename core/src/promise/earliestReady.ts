@@ -1,4 +1,5 @@
 import { prioritise } from '../planner/build/prioritise.ts';
+import type { ResourceCache } from '../planner/compile/shopResources.ts';
 import { isCause } from '../planner/model/byCause.ts';
 import type { NoRoomFor } from '../planner/model/reasons.ts';
 import { EMPTY_PLAN, type Plan, type Problem } from '../planner/model/model.ts';
@@ -15,10 +16,19 @@ export type Earliest =
  * @param problem with the piece as it would be saved
  * @param current the plan without it, or with it as it was
  * @param isFirst it goes before pieces whose date nobody was told
+ * @param cache of the shop's resources, kept between questions; what was made with it before is not to be used any more
  */
-export function earliestReady(problem: Problem, current: Plan | null, piece: string, isFirst = false): Earliest {
+export function earliestReady(
+  problem: Problem,
+  current: Plan | null,
+  piece: string,
+  isFirst = false,
+  cache?: ResourceCache,
+): Earliest {
   const before = current ?? EMPTY_PLAN;
-  const plan = isFirst ? prioritise(problem, before, piece) : replan(problem, before, [piece]);
+  const plan = isFirst
+    ? prioritise(problem, before, piece, cache)
+    : replan(problem, before, [piece], undefined, { cache });
   const at = plan.ready[piece];
   if (at !== undefined) return { kind: 'ready', at, plan };
   const left = plan.unplanned.filter((u) => u.piece === piece);

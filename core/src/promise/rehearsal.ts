@@ -98,10 +98,13 @@ export class Rehearsal {
     clearSchedule(b);
   }
 
-  /** @returns the slot in which each piece is ready, beyond the plan when it never is; the same array every time */
-  once(): Float64Array {
+  /**
+   * @param r numbers from 0 to 1, from which all chance of the run comes
+   * @returns the slot in which each piece is ready, beyond the plan when it never is; the same array every time
+   */
+  once(r: () => number): Float64Array {
     const ready = this.#ready;
-    this.#begin();
+    this.#begin(r);
     while (this.#queue.length > 0 && (this.#wanted < 0 || this.#left[this.#wanted]! > 0)) {
       const value = this.#queue.peekValue()!;
       const id = this.#queue.pop()!;
@@ -116,9 +119,9 @@ export class Rehearsal {
   }
 
   /** Draws what holds for the whole run. */
-  #begin(): void {
+  #begin(r: () => number): void {
     const { steps, now } = this.#b.model;
-    this.#draws.begin();
+    this.#draws.begin(r);
     this.#queue.clear();
     this.#begun.fill(0);
     this.#timesWaited.fill(0);

@@ -2,6 +2,7 @@ import { GRID_MINUTES } from '../calendar/grid.ts';
 import { type Draft, newDraft } from '../planner/build/draft.ts';
 import { loadBaseline } from '../planner/build/loadBaseline.ts';
 import { randomFrom } from '../planner/engine/search/random.ts';
+import type { ResourceCache } from '../planner/compile/shopResources.ts';
 import type { Plan, Problem } from '../planner/model/model.ts';
 import { type Uncertainty, USUAL_UNCERTAINTY } from '../planner/model/uncertainty.ts';
 import { Draws } from './draws.ts';
@@ -29,9 +30,11 @@ export class Simulation {
   readonly #readyAt: readonly number[][];
   /** A number for each run, from which all it draws comes. */
   readonly #seeds: () => number;
-  #draw: () => number;
 
-  /** @param only of this piece; each run then ends when it is ready, since nothing that happens later can touch it */
+  /**
+   * @param only of this piece; each run then ends when it is ready, since nothing that happens later can touch it
+   * @param cache of the shop's resources; what was made with it before is not to be used any more
+   */
   constructor(
     problem: Problem,
     plan: Plan,
@@ -39,16 +42,17 @@ export class Simulation {
     uncertainty: Uncertainty = USUAL_UNCERTAINTY,
     only: string | null = null,
     share: Share = WHOLE,
+    cache?: ResourceCache,
   ) {
-    const draft = newDraft(problem, plan);
+    const draft = newDraft(problem, plan, cache);
     loadBaseline(draft, plan);
     const { compiled } = draft;
     this.#plan = plan;
     this.#compiled = compiled;
     this.#share = share;
     this.#wanted = only === null ? -1 : compiled.pieces.findIndex((p) => p.id === only);
-    this.#seeds = this.#draw = randomFrom(seed);
-    this.#rehearsal = new Rehearsal(draft, new Draws(uncertainty, draft, () => this.#draw()), this.#wanted);
+    this.#seeds = randomFrom(seed);
+    this.#rehearsal = new Rehearsal(draft, new Draws(uncertainty, draft), this.#wanted);
     this.#readyAt = compiled.pieces.map(() => []);
   }
 
@@ -56,8 +60,7 @@ export class Simulation {
   run(runs: number): void {
     const { origin, model } = this.#compiled;
     for (let n = 0; n < runs; n++) {
-      this.#draw = randomFrom(this.#nextSeed());
-      this.#rehearsal.once().forEach((at, k) => {
+      this.#rehearsal.once(randomFrom(this.#nextSeed())).forEach((at, k) => {
         this.#readyAt[k]!.push(at > model.slots ? Infinity : origin + Math.ceil(at) * GRID_MINUTES);
       });
     }

@@ -157,7 +157,7 @@ function planFor(task: PlanTask, problem: Problem, previous: Plan | null, { cach
             cache,
             worseThan: task.isTap ? (task.since ?? previous) : null,
           })
-        : prioritise(problem, previous, task.goesFirst);
+        : prioritise(problem, previous, task.goesFirst, cache);
     case 'anew':
       return planAnew(problem, previous, cache);
     case 'improve': {

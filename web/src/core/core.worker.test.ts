@@ -138,11 +138,30 @@ describe('a question that takes long', () => {
 
   test('is answered the same whether the thread was made ready for it or not', async () => {
     const [cold, ready] = [laid(5), laid(5)];
-    ready.api.prepare();
+    const prepared = ready.api.prepare();
+    const ended = expect(prepared).rejects.toThrow('nobody waits');
     expect(await ready.api.rehearse(ready.asked, 20, WHOLE, () => {})).toEqual(
       await cold.api.rehearse(cold.asked, 20, WHOLE, () => {}),
     );
+    await ended;
     expect(ready.api.preview(ready.asked)).toEqual(cold.api.preview(cold.asked));
+    // With nothing asked meanwhile it ends by itself.
+    await cold.api.prepare();
+    expect(cold.api.preview(cold.asked)).toEqual(ready.api.preview(ready.asked));
+  });
+
+  test('is answered beside another kind as it is alone', async () => {
+    const { api, asked, pieces } = laid(5);
+    const other = pieces[0]!.id;
+    const ask = [
+      () => api.rehearse(asked, RUNS, WHOLE, () => {}),
+      () => api.rehearse(other, RUNS, WHOLE, () => {}),
+    ] as const;
+    const alone = [await ask[0](), await ask[1]()];
+    clockGoingOn(10);
+    const beside = [ask[0](), ask[1]()];
+    api.preview({ ...asked, isFirst: true });
+    expect(await Promise.all(beside)).toEqual(alone);
   });
 
   test('about a date is answered anew when the piece or the workshop is another, though what was found is kept', () => {

@@ -58,6 +58,7 @@ import {
   type WeekOfWaiting,
   type WhatIf,
   waitingByWeek,
+  WHOLE,
 } from '@app/core';
 import { applyPieces, applyPlanUpdate, type PieceView, type PlanUpdate } from '@app/contract';
 import { expose } from 'comlink';
@@ -102,12 +103,17 @@ export type RemedyQuestion = Asked & {
 
 /** Questions that take seconds in a larger shop; a newer one of its kind ends an older one. */
 export type Lengthy = 'promise' | 'remedies' | 'chances';
+/** Those of which pieces are rehearsed by the rows kept for them. */
+type Kept = 'promise' | 'chances';
 /** After so long of one question it is looked whether another came. */
 const BREATH_MS = 40;
 
 /** With more steps than this a promise is told in two parts: at first from few rehearsals. */
 const AT_ONCE_STEPS = 100;
 const FIRST_RUNS = 20;
+/** So much is rehearsed before anybody asks, so that what it takes is compiled by then: no more runs, nor longer, than this. */
+const PREPARED_RUNS = 60;
+const LONGEST_PREPARED_MS = 1000;
 /** After so long of rehearsing, what there is is the answer: a very large shop has it from fewer runs, and says from how many. */
 const LONGEST_MS = 10_000;
 /** The same of each way to reach a date. */
@@ -125,6 +131,12 @@ export class CoreApi {
   /** For questions about a shop that is not so yet, so that the shop's own problem stays warm. */
   readonly #asking = new ProblemKeeper();
   readonly #cache = new ResourceCache();
+  readonly #askingCache = new ResourceCache();
+  /** What is rehearsed while something else is asked has rows of its own. */
+  readonly #rehearsing: Readonly<Record<Kept, ResourceCache>> = {
+    promise: new ResourceCache(),
+    chances: new ResourceCache(),
+  };
   readonly #newest = new Map<Lengthy, symbol>();
   /** The plan laid out for questions about where a step may start; made ahead, so that a drag is answered at once. */
   #query: { readonly of: object; readonly draft: ReturnType<typeof queryPlan> } | null = null;
@@ -170,14 +182,22 @@ export class CoreApi {
   /**
    * Goes once through what a question about a new piece takes, with one that is there, while its form is still being read: what is
    * made for it is kept, and in a large shop the first answer then comes in half the time.
+   * @throws {Error} when it is asked about a new piece meanwhile
    */
-  prepare(): void {
+  async prepare(): Promise<void> {
     const { shop, pieces, now, plan } = this.#here;
     const problem = this.#asking.problemOf(shop, pieces, now);
-    const some = problem.pieces.find((p) => p.id in plan.ready);
-    if (!some) return;
-    const found = earliestReady(problem, plan, some.id);
-    if (found.kind === 'ready') readyInParts(problem, found.plan, some.id, 1).next();
+    // The one that is ready last takes all that any other does.
+    const planned = problem.pieces.filter((p) => p.id in plan.ready);
+    const [last] = planned.sort((a, b) => plan.ready[b.id]! - plan.ready[a.id]!);
+    if (!last) return;
+    const found = earliestReady(problem, plan, last.id, false, this.#askingCache);
+    if (found.kind !== 'ready') return;
+    const begun = performance.now();
+    const cache = this.#rehearsing.promise;
+    const parts = readyInParts(problem, found.plan, last.id, PREPARED_RUNS, WHOLE, cache);
+    for await (const _ of this.#whileWanted('promise', parts))
+      if (performance.now() - begun > LONGEST_PREPARED_MS) break;
   }
   preview(asked: Asked): Preview {
     const { plan } = this.#here;
@@ -209,9 +229,10 @@ export class CoreApi {
     const isLong = problem.pieces.reduce((n, p) => n + p.steps.length, 0) > AT_ONCE_STEPS;
     const begun = performance.now();
     const told = (part: Part): Rehearsed => ({ kind: 'ready', earliest: found.at, ready: part.soFar() });
+    const parts = readyInParts(problem, found.plan, id, runs, share, this.#rehearsing[kind]);
     let isTold = !isLong;
     let last: Part | null = null;
-    for await (const part of this.#whileWanted(kind, readyInParts(problem, found.plan, id, runs, share))) {
+    for await (const part of this.#whileWanted(kind, parts)) {
       last = part;
       if (part.runs * share.of < FIRST_RUNS) continue;
       if (performance.now() - begun > LONGEST_MS) break;
@@ -342,10 +363,11 @@ export class CoreApi {
     let since = performance.now();
     for (const part of parts) {
       yield part;
-      if (performance.now() - since < BREATH_MS) continue;
-      await new Promise((resolve) => setTimeout(resolve));
+      if (performance.now() - since >= BREATH_MS) {
+        await breath();
+        since = performance.now();
+      }
       if (this.#newest.get(kind) !== mine) throw new Error('nobody waits for this any more');
-      since = performance.now();
     }
   }
 
@@ -357,7 +379,7 @@ export class CoreApi {
     return (this.#found = known ?? {
       of: this.#laid!,
       key,
-      earliest: earliestReady(problem, plan, asked.piece.id, asked.isFirst),
+      earliest: earliestReady(problem, plan, asked.piece.id, asked.isFirst, this.#askingCache),
     }).earliest;
   }
 
@@ -374,6 +396,18 @@ export class CoreApi {
   #toPlan(piece: ShopPiece): PieceToPlan {
     return pieceToPlan(this.#here.shop)(piece);
   }
+}
+
+/** Lets what was asked meanwhile be answered. A timer would be held back for four milliseconds each time, a message is not. */
+function breath(): Promise<void> {
+  return new Promise((resolve) => {
+    const { port1, port2 } = new MessageChannel();
+    port1.onmessage = () => {
+      port1.close();
+      resolve();
+    };
+    port2.postMessage(null);
+  });
 }
 
 // A test may import the class; only a worker has nobody above it.

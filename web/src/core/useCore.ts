@@ -35,15 +35,17 @@ function useAnswer<T>(
 
 /** Nothing changed for so long: what takes long is asked only then, so that it never stands before what is quick. */
 const CALM_MS = 300;
+/** The same of rehearsals, which let what is quick go first all the time: no more than that half a word does not begin them. */
+const REHEARSAL_CALM_MS = 100;
 
 /** True once a question has been the same for a while. */
-function useCalm(question: unknown): boolean {
+function useCalm(question: unknown, calm_ms = CALM_MS): boolean {
   const key = JSON.stringify(question);
   const [calm, setCalm] = useState<string | null>(null);
   useEffect(() => {
-    const timer = setTimeout(() => setCalm(key), CALM_MS);
+    const timer = setTimeout(() => setCalm(key), calm_ms);
     return () => clearTimeout(timer);
-  }, [key]);
+  }, [key, calm_ms]);
   return calm === key;
 }
 
@@ -120,11 +122,19 @@ export const useChances = (view: WorkshopView, piece: string | null, due: Instan
     'chances',
     (tell) => rehearse(view, piece!, due, tell),
     threadsFor(view),
+    REHEARSAL_CALM_MS,
   );
 
 /** What can be promised for a piece not yet entered; in a large shop a first answer comes before the whole one. */
 export const usePromise = (view: WorkshopView, asked: Asked | null): Answer<Promised> =>
-  useTold(view, asked, 'promise', (tell) => rehearse(view, asked!, asked!.piece.due, tell), threadsFor(view));
+  useTold(
+    view,
+    asked,
+    'promise',
+    (tell) => rehearse(view, asked!, asked!.piece.due, tell),
+    threadsFor(view),
+    REHEARSAL_CALM_MS,
+  );
 
 /** What would bring a piece nearer to a wanted date, told as it is found: first when it is ready then, later how sure that is. */
 export const useRemedies = (view: WorkshopView, asked: RemedyQuestion | null): Answer<Ways> =>
@@ -139,8 +149,9 @@ function useTold<T>(
   kind: Lengthy,
   ask: (tell: (soFar: T) => void) => Promise<T>,
   threads: readonly Bridge[],
+  calm_ms = CALM_MS,
 ): Answer<T> {
-  const isCalm = useCalm([view.revision, asked]);
+  const isCalm = useCalm([view.revision, asked], calm_ms);
   const [tries, setTries] = useState(0);
   const key = asked && isCalm ? keyOf(view, [kind, tries, asked]) : null;
   const { data, error } = useSWRSubscription<T, Error, typeof key>(

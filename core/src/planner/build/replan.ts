@@ -34,7 +34,7 @@ export function replan(
   previous: Plan | null,
   touched: readonly string[] = [],
   waiting: ReadonlySet<string> = NONE,
-  { cache, worseThan = null }: { readonly cache?: ResourceCache; readonly worseThan?: Plan | null } = {},
+  { cache, worseThan = null }: { readonly cache?: ResourceCache | undefined; readonly worseThan?: Plan | null } = {},
 ): Plan {
   if (!previous) return planAfresh(problem);
   return finish(toldKept(replanned(problem, previous, touched, waiting, cache), previous, touched, worseThan));
