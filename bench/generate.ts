@@ -1,5 +1,5 @@
-// Instances of the neutral format in the style of the small and the knot ones, by number: nobody tunes on those it is judged by.
-//   node --import tsx bench/generate.ts small|knot FIRST COUNT DIR
+// Instances of the neutral format in the style of the small, the knot and the large ones, by number: nobody tunes on those it is judged by.
+//   node --import tsx bench/generate.ts small|knot|large FIRST COUNT DIR
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
@@ -8,7 +8,7 @@ import { compile } from '../core/src/neutral/compile.ts';
 import { headsAndTailsOf } from '../core/src/planner/engine/bounds/headsAndTails.ts';
 import { randomFrom } from '../core/src/planner/engine/search/random.ts';
 
-export type Size = 'small' | 'knot';
+export type Size = 'small' | 'knot' | 'large';
 type Draft = { -readonly [K in keyof NeutralStep]: NeutralStep[K] };
 /** Draws from one stream. */
 class Dice {
@@ -29,68 +29,171 @@ class Dice {
 }
 
 const DAY = 1440;
-const HORIZON_DAYS = 42;
-const SIZES = {
-  knot: { pieces: 4, steps: 9, bench: 2, places: 1, sanders: 1, floor: [8, 9], staff: 2 },
-  small: { pieces: 8, steps: 21, bench: 5, places: 2, sanders: 2, floor: [14, 16], staff: 3 },
-} as const;
+const FIRST_DAYS = [540, 540 + DAY, 540 + 2 * DAY, 540 + 3 * DAY];
+const FOUR_COLOURS = ['white', 'navy', 'sage', 'blush'];
+type Kind = 'brush' | 'spray' | 'oil' | 'wax';
+const KINDS: readonly Kind[] = ['brush', 'spray', 'oil', 'wax'];
+type Sizes = {
+  readonly pieces: number;
+  /** Of a piece at most, about. */
+  readonly steps: number;
+  readonly coats: number;
+  readonly kinds: readonly Kind[];
+  readonly bench: number;
+  readonly spray: number;
+  readonly sanding: number;
+  readonly outdoors: number;
+  readonly sanders: number;
+  readonly sprayers: number;
+  readonly floor: readonly number[];
+  readonly staff: number;
+  /** The first of the staff can do everything. */
+  readonly allRound: number;
+  readonly days: number;
+  readonly colours: readonly string[];
+  readonly releases: readonly number[];
+  /** Days by which what is for stock is due. */
+  readonly stockDays: readonly number[];
+  /** Share of the time a client's piece takes alone that its date may lie beyond nine tenths of it. */
+  readonly leeway: number;
+};
+/** What the knot and the small ones have in common. */
+const FEW = {
+  coats: 4,
+  kinds: KINDS,
+  sprayers: 1,
+  allRound: 2,
+  days: 42,
+  colours: FOUR_COLOURS,
+  stockDays: [19],
+  leeway: 0.5,
+};
+const SIZES: Readonly<Record<Size, Sizes>> = {
+  knot: {
+    ...FEW,
+    pieces: 4,
+    steps: 9,
+    bench: 2,
+    spray: 1,
+    sanding: 1,
+    outdoors: 1,
+    sanders: 1,
+    floor: [8, 9],
+    staff: 2,
+    releases: FIRST_DAYS.slice(0, 2),
+  },
+  small: {
+    ...FEW,
+    pieces: 8,
+    steps: 21,
+    bench: 5,
+    spray: 2,
+    sanding: 2,
+    outdoors: 2,
+    sanders: 2,
+    floor: [14, 16],
+    staff: 3,
+    releases: [...FIRST_DAYS, FIRST_DAYS[3]!],
+  },
+  large: {
+    pieces: 150,
+    steps: 46,
+    coats: 9,
+    kinds: [...KINDS, 'spray'],
+    bench: 28,
+    spray: 8,
+    sanding: 9,
+    outdoors: 7,
+    sanders: 6,
+    sprayers: 3,
+    floor: [170, 178],
+    staff: 17,
+    allRound: 4,
+    days: 84,
+    colours: [...FOUR_COLOURS, 'grey'],
+    releases: Array.from({ length: 40 }, (_, d) => 540 + d * DAY),
+    stockDays: [33, 47, 61, 75],
+    leeway: 1.5,
+  },
+};
+/** Morning and afternoon of whoever works like that, and the day they begin. */
+const SHIFTS = [
+  [0, [540, 750], [780, 1020]],
+  [1, [480, 720], [750, 990]],
+  [0, [600, 780], [840, 1080]],
+] as const;
+/** What is for stock is due at least so many days after it came. */
+const STOCK_DAYS = 10;
+const SPRAYERS = ['sprayer', 'sprayer2', 'sprayer3'];
 const ALL_SKILLS = ['prep', 'brush', 'spray', 'finish', 'fit'];
-const COLOURS = ['white', 'navy', 'sage', 'blush'];
 
 /** @param number which of them; the same number gives the same instance */
 export function generate(size: Size, number: number): NeutralInstance {
-  const dice = new Dice(number * 7919 + (size === 'knot' ? 1 : 0));
+  const dice = new Dice(number * 7919 + { small: 0, knot: 1, large: 2 }[size]);
   const of = SIZES[size];
-  const workdays = (from: number, first: readonly [number, number], second: readonly [number, number]) => {
-    const off = dice.between(0, HORIZON_DAYS - 1, 1);
-    return Array.from({ length: HORIZON_DAYS }, (_, d) => d)
-      .filter((d) => (d + from) % 7 < 5 && d !== off && d >= from)
-      .flatMap((d) => [first, second].map(([a, b]): [number, number] => [d * DAY + a, d * DAY + b]));
-  };
-  const days = Array.from({ length: HORIZON_DAYS }, (_, d) => d);
+  const staffCalendars = Math.max(SHIFTS.length, of.staff);
+  const days = Array.from({ length: of.days }, (_, d) => d);
   const calendars: NeutralInstance['calendars'] = {
     daylight: days.map((d) => [d * DAY + 510, d * DAY + 990]),
     outdoor: days.filter(() => dice.chance(0.85)).map((d) => [d * DAY + 600, d * DAY + 960]),
-    W1: workdays(0, [540, 750], [780, 1020]),
-    W2: workdays(1, [480, 720], [750, 990]),
-    W3: workdays(0, [600, 780], [840, 1080]),
+    ...Object.fromEntries(
+      Array.from({ length: staffCalendars }, (_, n) => [`W${n + 1}`, workdays(dice, days, SHIFTS[n % SHIFTS.length]!)]),
+    ),
   };
   const lacks = dice.one(['spray', 'brush', 'finish']);
+  const skillsOf = (n: number) => {
+    if (n < of.allRound) return ALL_SKILLS;
+    if (size !== 'large') return ALL_SKILLS.filter((s) => s !== 'spray' && s !== lacks);
+    const some = ALL_SKILLS.filter(() => dice.chance(0.5));
+    return some.length > 0 ? some : [dice.one(ALL_SKILLS)];
+  };
   const draft: NeutralInstance = {
     format: 'workshop/1',
     name: `${size}-${number}`,
     grid: 5,
-    horizon: HORIZON_DAYS * DAY,
+    horizon: of.days * DAY,
     calendars,
     staff: Array.from({ length: of.staff }, (_, n) => ({
       id: `W${n + 1}`,
-      skills: n < 2 ? ALL_SKILLS : ALL_SKILLS.filter((s) => s !== 'spray' && s !== lacks),
+      skills: skillsOf(n),
       calendar: `W${n + 1}`,
     })),
     stations: [
       { id: 'bench', capacity: of.bench, calendar: null },
-      { id: 'spray', capacity: of.places, calendar: 'daylight' },
-      { id: 'sanding', capacity: of.places, calendar: null },
-      { id: 'outdoors', capacity: of.places, calendar: 'outdoor' },
+      { id: 'spray', capacity: of.spray, calendar: 'daylight' },
+      { id: 'sanding', capacity: of.sanding, calendar: null },
+      { id: 'outdoors', capacity: of.outdoors, calendar: 'outdoor' },
     ],
     tools: [
       { id: 'sprayer', capacity: 1, calendar: null, cleanout: 20 },
       { id: 'sander', capacity: of.sanders, calendar: null, cleanout: 0 },
+      ...SPRAYERS.slice(1, of.sprayers).map((id) => ({ id, capacity: 1, calendar: null, cleanout: 20 })),
     ],
     floor: { capacity: dice.one(of.floor) },
     pieces: Array.from({ length: of.pieces }, (_, k) => piece(dice, size, k + 1)),
   };
-  return { ...draft, pieces: dated(dice, draft) };
+  return { ...draft, pieces: dated(dice, draft, of) };
+}
+
+/** Five days in seven but for one day off. */
+function workdays(dice: Dice, days: readonly number[], [from, first, second]: (typeof SHIFTS)[number]) {
+  const off = dice.between(0, days.length - 1, 1);
+  return days
+    .filter((d) => (d + from) % 7 < 5 && d !== off && d >= from)
+    .flatMap((d) => [first, second].map(([a, b]): [number, number] => [d * DAY + a, d * DAY + b]));
 }
 
 /** Dates that press: a little more than each piece would take alone in the shop, at an hour of collection. */
-function dated(dice: Dice, draft: NeutralInstance): NeutralPiece[] {
+function dated(dice: Dice, draft: NeutralInstance, of: Sizes): NeutralPiece[] {
   const { done } = headsAndTailsOf(compile(draft).model);
   return draft.pieces.map((p, k) => {
-    if (!p.holdUntilDue) return { ...p, due: 19 * DAY + 480 };
+    if (!p.holdUntilDue) {
+      const days = of.stockDays.filter((d) => d * DAY > p.release + STOCK_DAYS * DAY);
+      return { ...p, due: (days.length > 1 ? dice.one(days) : of.stockDays.at(-1)!) * DAY + 480 };
+    }
     const alone = done[k]! * 5 - p.release;
-    const day = Math.ceil((p.release + alone * (0.9 + dice.between(0, 50, 1) / 100)) / DAY);
-    return { ...p, due: Math.min(day, HORIZON_DAYS - 3) * DAY + dice.one([600, 720, 1020]) };
+    const day = Math.ceil((p.release + alone * (0.9 + dice.between(0, 100 * of.leeway, 1) / 100)) / DAY);
+    return { ...p, due: Math.min(day, of.days - 3) * DAY + dice.one([600, 720, 1020]) };
   });
 }
 
@@ -124,25 +227,25 @@ function piece(dice: Dice, size: Size, number: number): NeutralPiece {
     const sanded = { split: true, station: 'sanding', tool: 'sander', ...after(first, dice.between(10, 235)) };
     return add(zone, 'prep', dice.between(35, 180), sanded);
   };
-  const zones = size === 'knot' ? ['body', 'top'].slice(0, dice.chance(0.6) ? 2 : 1) : ['body', 'top', 'drawers'];
+  const zones = zonesOf(dice, size);
   const bare = zones.map((zone) => [zone, prepared(zone)] as const);
-  const isFitted = size === 'small' && dice.chance(0.7);
+  const isFitted = size !== 'knot' && dice.chance(0.7);
   const ends: [Draft, number][] = [];
   if (isFitted) ends.push([add('hardware', 'fit', dice.between(15, 30)), 900]);
   const room = () => SIZES[size].steps - 2 - steps.length;
   for (const [zone, sanded] of bare) {
-    const coats = Math.max(1, Math.min(4, Math.floor(room() / zones.length)));
-    ends.push(finished(dice, zone, sanded, coats, add, after));
+    const coats = Math.max(1, Math.min(SIZES[size].coats, Math.floor(room() / zones.length)));
+    ends.push(finished(dice, zone, sanded, coats, SIZES[size], add, after));
   }
   const last = add('body', 'fit', dice.between(20, 60), {
     staff: dice.chance(0.35) ? 2 : 1,
     after: ends.map(([s, min]) => ({ step: s.id, min, max: null })),
   });
-  if (size === 'small') add('body', 'fit', dice.between(15, 20), after(last, 5));
+  if (size !== 'knot') add('body', 'fit', dice.between(15, 20), after(last, 5));
   const isClients = dice.chance(0.85);
   return {
     id,
-    release: dice.one(size === 'knot' ? [540, 1980] : [540, 1980, 3420, 4860, 4860]),
+    release: dice.one(SIZES[size].releases),
     due: 0,
     weight: isClients ? dice.between(2, 5, 1) : 1,
     floor: dice.between(1, 3, 1),
@@ -151,18 +254,34 @@ function piece(dice: Dice, size: Size, number: number): NeutralPiece {
   };
 }
 
+function zonesOf(dice: Dice, size: Size): string[] {
+  const all = ['body', 'top', 'drawers', 'doors'];
+  if (size === 'small') return all.slice(0, 3);
+  return size === 'knot' ? all.slice(0, dice.chance(0.6) ? 2 : 1) : all.slice(0, dice.between(2, 4, 1));
+}
+
 type Add = (zone: string, skill: string, duration: number, more?: Partial<Draft>) => Draft;
 type After = (s: Draft, min: number, max?: number | null) => Pick<Draft, 'after'>;
 
 /** The coats of a zone, of one kind: brushed, sprayed, or a finish tied within minutes to what lies under it. */
-function finished(dice: Dice, zone: string, from: Draft, coats: number, add: Add, after: After): [Draft, number] {
+function finished(
+  dice: Dice,
+  zone: string,
+  from: Draft,
+  coats: number,
+  of: Sizes,
+  add: Add,
+  after: After,
+): [Draft, number] {
   const soon = dice.between(10, 30);
   const cure = () => dice.between(720, 4200, 60);
   let last = from;
   let min = soon;
   let max: number | null = null;
-  const kind = dice.one(['brush', 'spray', 'oil', 'wax']);
-  const colour = dice.one(COLOURS);
+  const kind = dice.one(of.kinds);
+  const colour = dice.one(of.colours);
+  // Half of what is sprayed wants the first of several.
+  const tool = of.sprayers > 1 && dice.chance(0.5) ? dice.one(SPRAYERS.slice(1, of.sprayers)) : SPRAYERS[0]!;
   for (let n = 0; n < coats; n++) {
     if (kind === 'brush') {
       last = add(zone, 'brush', dice.between(20, 90), {
@@ -174,7 +293,7 @@ function finished(dice: Dice, zone: string, from: Draft, coats: number, add: Add
       max = dice.chance(0.25) ? dice.between(1620, 3660, 60) : null;
     } else if (kind === 'spray') {
       const group = n === 0 ? dice.one(['prim-grey', 'prim-white']) : colour;
-      const sprayed = { station: 'spray', tool: 'sprayer', group, hold: dice.between(80, 225), cure: cure() };
+      const sprayed = { station: 'spray', tool, group, hold: dice.between(80, 225), cure: cure() };
       last = add(zone, 'spray', dice.between(10, 40), { ...sprayed, ...after(last, min, max) });
       min = dice.between(230, 360);
       max = dice.chance(0.4) ? dice.between(1440, 2820, 60) : null;
@@ -201,7 +320,8 @@ function finished(dice: Dice, zone: string, from: Draft, coats: number, add: Add
 
 if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) {
   const [size, first, count, dir] = process.argv.slice(2);
-  if ((size !== 'small' && size !== 'knot') || !dir) throw new Error('generate.ts small|knot FIRST COUNT DIR');
+  if ((size !== 'small' && size !== 'knot' && size !== 'large') || !dir)
+    throw new Error('generate.ts small|knot|large FIRST COUNT DIR');
   mkdirSync(dir, { recursive: true });
   for (let n = Number(first); n < Number(first) + Number(count); n++)
     writeFileSync(join(dir, `${size}-${n}.json`), `${JSON.stringify(generate(size, n))}\n`);

@@ -132,13 +132,14 @@ describe('solve', () => {
   beforeEach(() => {
     said.length = 0;
     vi.spyOn(process.stderr, 'write').mockImplementation((words) => said.push(String(words)) > 0);
+    // Counted from the start of the process, which here is long past: the first plan is written.
+    vi.spyOn(performance, 'now').mockReturnValue(60_000);
   });
   afterEach(() => {
     vi.restoreAllMocks();
     rmSync(plan, { force: true });
   });
   test('writes a plan of every step in the neutral format and says what it cost', async () => {
-    // Counted from the start of the process, which here is long past: the first plan is written.
     expect(await solveCommand(['--seconds', '0.1', '--seed', '7', instance, plan])).toBe(0);
     const written = JSON.parse(readFileSync(plan, 'utf8')) as { format: string; steps: object };
     expect(written.format).toBe('workshop-plan/1');
@@ -148,9 +149,15 @@ describe('solve', () => {
   test('says so when the second thread fails, and writes its own plan', async () => {
     const answer = () => Promise.resolve({ kind: 'failed' as const, words: 'failed: no memory' });
     const start = () => ({ answer, stop: () => Promise.resolve() });
-    expect(await solveCommand(['--seconds', '0.6', instance, plan], start)).toBe(0);
+    expect(await solveCommand(['--seconds', '3', instance, plan], start)).toBe(0);
     expect(said.join('')).toContain('second thread failed: no memory\n');
     expect(JSON.parse(readFileSync(plan, 'utf8'))).toMatchObject({ format: 'workshop-plan/1' });
+  });
+  test('alone where a second thread would hardly have begun', async () => {
+    const start = vi.fn();
+    expect(await solveCommand(['--seconds', '2.99', instance, plan], start)).toBe(0);
+    expect(start).not.toHaveBeenCalled();
+    expect(said.join('')).not.toContain('second thread');
   });
   test.each([
     ['the cheaper plan of a second thread', 1, '{"steps":{}}'],
@@ -163,7 +170,7 @@ describe('solve', () => {
       seeds.push(seed);
       return { answer, stop: () => Promise.resolve() };
     };
-    expect(await solveCommand(['--seconds', '0.6', '--seed', '7', instance, plan], start)).toBe(0);
+    expect(await solveCommand(['--seconds', '3', '--seed', '7', instance, plan], start)).toBe(0);
     expect(said.join('')).toContain(`second thread ${cost}\n`);
     expect(seeds).toHaveLength(1);
     expect(seeds[0]).not.toBe(7);

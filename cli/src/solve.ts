@@ -5,8 +5,8 @@ import { readInstance, writeTime } from './instance.ts';
 
 /** Ends this long before the time is up, to write the plan. */
 const RESERVE_MS = 60;
-/** With less time than this a second thread would hardly have begun. */
-const LEAST_SHARED_S = 0.6;
+/** With less time than this a second thread has hardly begun, and meanwhile takes half of what the first could do: both have to be compiled. */
+const LEAST_SHARED_S = 3;
 
 const USAGE = 'Usage: mokume solve --seconds S [--seed N] INSTANCE PLAN';
 

@@ -19,7 +19,7 @@ afterAll(() => rmSync(dir, { recursive: true, force: true }));
 test.each([
   ['too little time for a second thread', '0.5', /cost \d+, \d+ pieces placed again, searched/],
   // It may be late on a busy machine, but it must not fail.
-  ['time for two', '1', availableParallelism() > 1 ? /second thread (\d+|was not done in time)\n/ : /searched/],
+  ['time for two', '3', availableParallelism() > 1 ? /second thread (\d+|was not done in time)\n/ : /searched/],
 ])('solve with %s writes a right plan that costs what it says', (_, seconds, words) => {
   const instance = join(root, 'bench/instances/small-1.json');
   const plan = join(dir, 'plan.json');
