@@ -103,8 +103,8 @@ export type RemedyQuestion = Asked & {
 
 /** Questions that take seconds in a larger shop; a newer one of its kind ends an older one. */
 export type Lengthy = 'promise' | 'remedies' | 'chances';
-/** Those of which pieces are rehearsed by the rows kept for them. */
-type Kept = 'promise' | 'chances';
+/** Those that rehearse a piece of the shop, each by rows of its own. */
+type Rehearsing = Extract<Lengthy, 'promise' | 'chances'>;
 /** After so long of one question it is looked whether another came. */
 const BREATH_MS = 40;
 
@@ -133,7 +133,7 @@ export class CoreApi {
   readonly #cache = new ResourceCache();
   readonly #askingCache = new ResourceCache();
   /** What is rehearsed while something else is asked has rows of its own. */
-  readonly #rehearsing: Readonly<Record<Kept, ResourceCache>> = {
+  readonly #rehearsing: Readonly<Record<Rehearsing, ResourceCache>> = {
     promise: new ResourceCache(),
     chances: new ResourceCache(),
   };
