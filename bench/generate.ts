@@ -123,7 +123,7 @@ const SHIFTS = [
   [0, [600, 780], [840, 1080]],
 ] as const;
 /** What is for stock is due at least so many days after it came. */
-const STOCK_DAYS = 10;
+const LEAST_STOCK_DAYS = 10;
 const SPRAYERS = ['sprayer', 'sprayer2', 'sprayer3'];
 const ALL_SKILLS = ['prep', 'brush', 'spray', 'finish', 'fit'];
 
@@ -188,7 +188,7 @@ function dated(dice: Dice, draft: NeutralInstance, of: Sizes): NeutralPiece[] {
   const { done } = headsAndTailsOf(compile(draft).model);
   return draft.pieces.map((p, k) => {
     if (!p.holdUntilDue) {
-      const days = of.stockDays.filter((d) => d * DAY > p.release + STOCK_DAYS * DAY);
+      const days = of.stockDays.filter((d) => d * DAY > p.release + LEAST_STOCK_DAYS * DAY);
       return { ...p, due: (days.length > 1 ? dice.one(days) : of.stockDays.at(-1)!) * DAY + 480 };
     }
     const alone = done[k]! * 5 - p.release;

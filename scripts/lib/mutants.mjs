@@ -2206,6 +2206,20 @@ export const MUTANTS = [
   // Long questions, drawings and words on the plan
   {
     file: 'web/src/core/core.worker.ts',
+    find: "    if (this.#newest.has('promise')) return;\n",
+    to: '',
+    fault: 'a question about a new piece is ended by making ready for one',
+    tests: ['web/src/core/core.worker.test.ts'],
+  },
+  {
+    file: 'web/src/core/core.worker.ts',
+    find: 'performance.now() - begun > LONGEST_PREPARED_MS',
+    to: 'false',
+    fault: 'a page is made ready for new pieces however long that takes',
+    tests: ['web/src/core/core.worker.test.ts'],
+  },
+  {
+    file: 'web/src/core/core.worker.ts',
     find: 'asked.isFirst, this.#askingCache',
     to: 'asked.isFirst, this.#rehearsing.promise',
     fault: 'a date is worked out by the rows a rehearsal goes on with',

@@ -145,9 +145,25 @@ describe('a question that takes long', () => {
     );
     await ended;
     expect(ready.api.preview(ready.asked)).toEqual(cold.api.preview(cold.asked));
-    // With nothing asked meanwhile it ends by itself.
-    await cold.api.prepare();
-    expect(cold.api.preview(cold.asked)).toEqual(ready.api.preview(ready.asked));
+  });
+
+  test('is not ended by making ready for it, which takes sixty runs or a second', async () => {
+    const { api, asked } = laid(5);
+    clockGoingOn(10);
+    const asking = api.rehearse(asked, RUNS, WHOLE, () => {});
+    await api.prepare();
+    expect(await asking).toMatchObject({ kind: 'ready', ready: { length: RUNS } });
+    const looksAtAClockThatGoesOnBy = async (ms: number) => {
+      const clock = clockGoingOn(ms);
+      await laid(5).api.prepare();
+      const looks = clock.mock.calls.length;
+      clock.mockRestore();
+      return looks;
+    };
+    // Two looks a run, and one more after each breath.
+    expect(await looksAtAClockThatGoesOnBy(1)).toBeGreaterThan(2 * 60);
+    expect(await looksAtAClockThatGoesOnBy(1)).toBeLessThan(3 * 60);
+    expect(await looksAtAClockThatGoesOnBy(1100)).toBeLessThan(6);
   });
 
   test('is answered beside another kind as it is alone', async () => {

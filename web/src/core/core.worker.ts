@@ -181,10 +181,11 @@ export class CoreApi {
   }
   /**
    * Goes once through what a question about a new piece takes, with one that is there, while its form is still being read: what is
-   * made for it is kept, and in a large shop the first answer then comes in half the time.
+   * made for it is kept, and in a large shop the first answer then comes in half the time. Where such a question was put it is ready.
    * @throws {Error} when it is asked about a new piece meanwhile
    */
   async prepare(): Promise<void> {
+    if (this.#newest.has('promise')) return;
     const { shop, pieces, now, plan } = this.#here;
     const problem = this.#asking.problemOf(shop, pieces, now);
     // The one that is ready last takes all that any other does.
