@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, type Locator, type Page, test } from '@playwright/test';
 import { Mokume, startOwn } from './support/mokume.ts';
 
 // The line through the whole product: piece → route → verified plan → lane → late → moved with a reason → still there.
@@ -40,14 +40,23 @@ test('a chest of drawers gets a route, a plan and a lane; coat 1 two hours late 
   for (const [key, at] of [
     ['arrival', '2026-03-02T14:10'],
     ['take-apart', '2026-03-02T14:25'],
-    ['wash', '2026-03-02T15:05'],
-    ['white-cloth', '2026-03-02T15:10'],
-    ['scuff', '2026-03-03T09:20'],
   ] as const)
     await doneAt(page, `step-${key}`, at);
-  await doneAt(page, 'step-paint-1', '2026-03-03T12:00');
+  // What comes between was forgotten: it is asked about, and done by the same tap.
+  await doneAt(page, 'step-paint-1', '2026-03-03T12:00', async (sheet) => {
+    const question = sheet.getByRole('group', { name: 'What comes before it' });
+    await expect(question).toContainText('3 steps before it are not ticked');
+    await question.getByRole('button', { name: 'They are done too' }).click();
+    await expect(question).toContainText('Say what it showed.');
+    await question.getByLabel(/White cloth test.*what did it show/).selectOption('Clean');
+    await question.getByRole('button', { name: 'They are done too' }).click();
+  });
+  for (const key of ['wash', 'white-cloth', 'scuff'])
+    await expect(page.getByTestId(`step-${key}`).getByLabel('done')).toBeAttached();
   await page.getByRole('link', { name: 'Plan', exact: true }).click();
-  await expect(page.getByTestId('last-change')).toContainText('“Paint, coat 1 of 2, Slate blue” done on Harbour chest');
+  await expect(page.getByTestId('last-change')).toContainText(
+    '“Paint, coat 1 of 2, Slate blue” done on Harbour chest, and 3 steps before it',
+  );
   await expect(page.getByTestId('last-change')).toContainText(/Harbour chest is ready .* (later|sooner)|moves to/);
   const moved = (await coat2.getAttribute('aria-label')) ?? '';
   expect(moved).not.toBe(before);
@@ -62,11 +71,11 @@ test('a chest of drawers gets a route, a plan and a lane; coat 1 two hours late 
   await mokume.stop();
 });
 
-async function startOf(page: import('@playwright/test').Page, step: string): Promise<string> {
+async function startOf(page: Page, step: string): Promise<string> {
   return (await page.getByTestId(step).textContent()) ?? '';
 }
 
-async function doneAt(page: import('@playwright/test').Page, step: string, at: string): Promise<void> {
+async function doneAt(page: Page, step: string, at: string, answer?: (sheet: Locator) => Promise<void>): Promise<void> {
   await page.getByTestId(step).click();
   const sheet = page.getByRole('dialog');
   await sheet.getByLabel('Started or done at').fill(at);
@@ -76,5 +85,6 @@ async function doneAt(page: import('@playwright/test').Page, step: string, at: s
     .or(sheet.getByRole('button', { name: 'Clean', exact: true }))
     .first()
     .click();
+  await answer?.(sheet);
   await expect(sheet).toBeHidden();
 }

@@ -228,6 +228,13 @@ export const AtHandInput = object({
 });
 
 const person = () => words(60).required('Say who.');
+/** Steps it had waited for that nobody had ticked and that are done as well; of each test among them what it showed. */
+const before = object({
+  steps: array(words(80).required()).max(200).default([]),
+  outcomes: array(object({ step: words(80).required(), outcome: words(40).required() }))
+    .max(200)
+    .default([]),
+});
 export const StepStart = object({
   ...command,
   version: version(),
@@ -235,6 +242,7 @@ export const StepStart = object({
   at: instantField().optional(),
   /** It was noted before, and this is how it really was. */
   corrects: boolean().optional(),
+  before: before.optional().default(undefined),
 });
 export const StepDone = object({
   ...command,
@@ -245,6 +253,7 @@ export const StepDone = object({
   outcome: words(40).optional(),
   /** It was noted before, and this is how it really was. */
   corrects: boolean().optional(),
+  before: before.optional().default(undefined),
 });
 /** How a step under way goes on: laid down for later, taking longer, or so many parts of a set finished. */
 export const PROGRESS_KINDS = ['pause', 'longer', 'parts'] as const;
@@ -411,6 +420,7 @@ export type WorkshopInput = InferType<typeof WorkshopInput>;
 export type HelperInput = InferType<typeof HelperInput>;
 export type StepStart = InferType<typeof StepStart>;
 export type StepDone = InferType<typeof StepDone>;
+export type StepsBefore = InferType<typeof before>;
 export type StepProgress = InferType<typeof StepProgress>;
 export type StepDifferently = InferType<typeof StepDifferently>;
 export type DayBreakInput = InferType<typeof DayBreakInput>;

@@ -121,6 +121,7 @@ export * from './workshop/shelf.ts';
 export * from './workshop/toGet.ts';
 export * from './workshop/mainPlace.ts';
 export * from './workshop/rebuilt.ts';
+export * from './workshop/openBefore.ts';
 export * from './workshop/mix.ts';
 export * from './workshop/pieceSums.ts';
 export * from './workshop/recipe.ts';

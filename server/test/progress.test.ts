@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { problemOf, verify } from '@app/core';
+import { bodesWell, openBefore, problemOf, verify } from '@app/core';
 import type { CommandAnswer, WorkshopView } from '@app/contract';
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
 import { Browser, MONDAY_9, openShop, type TestShop } from './shop.ts';
@@ -209,5 +209,86 @@ describe('done differently', () => {
     expect((await refused('paint-1', 'differently', { kind: 'coats', coats: -1 })).fields).toHaveProperty('coats');
     expect((await refused('take-apart', 'differently', { kind: 'coats', coats: 1 })).fields).toHaveProperty('coats');
     holds(await rona.view());
+  });
+});
+
+describe('a step ticked before others it waits for', () => {
+  const doneOf = (v: WorkshopView, key: string) => {
+    const { state } = stepOf(v, key);
+    return state.kind === 'done' ? state : null;
+  };
+  const idsOf = (v: WorkshopView, ...keys: string[]) => keys.map((key) => stepOf(v, key).id);
+  /** Long enough after the piece came for all of it to have been done. */
+  const aWeekLater = async () => {
+    await rona.addChest();
+    shop.clock.at += 7 * 1440;
+    return rona.view();
+  };
+
+  test('has those done too that are named, dry in time for it; one change, and one undo', async () => {
+    await can('Slate');
+    const v = await aWeekLater();
+    const litres = litresOf(v);
+    const steps = idsOf(v, 'take-apart', 'wash', 'scuff', 'paint-1');
+    const { change } = await tell('paint-2', 'done', { before: { steps } });
+    expect(change.summary).toBe('“Paint, coat 2 of 2, Slate” done on Chest, and 4 steps before it');
+    const after = await rona.view();
+    holds(after);
+    const coat2 = doneOf(after, 'paint-2')!;
+    const { dry, end } = v.plan.steps[stepOf(v, 'paint-1').id]!;
+    expect(doneOf(after, 'paint-1')!.until).toBeLessThanOrEqual(coat2.from - (dry.recoat! - end));
+    expect(doneOf(after, 'scuff')!.until).toBeLessThanOrEqual(doneOf(after, 'paint-1')!.from);
+    expect(doneOf(after, 'wash')!.until).toBeLessThan(doneOf(after, 'scuff')!.from);
+    // Nobody was there with a watch.
+    expect(doneOf(after, 'wash')!.timed).toBeUndefined();
+    expect(litresOf(after)).toBeLessThan(litres);
+    await rona.command('post', `/changes/${change.id}/undo`);
+    const undone = await rona.view();
+    expect(undone.pieces[0]!.steps.map((s) => s.state.kind)).toEqual(v.pieces[0]!.steps.map((s) => s.state.kind));
+    expect(litresOf(undone)).toBeCloseTo(litres, 9);
+  });
+  test('alone, when nothing else is named, and also when it is begun', async () => {
+    const v = await aWeekLater();
+    await tell('wash', 'done');
+    expect(doneOf(await rona.view(), 'take-apart')).toBeNull();
+    await tell('paint-1', 'start', { before: { steps: idsOf(v, 'scuff') } });
+    const after = await rona.view();
+    expect(doneOf(after, 'scuff')!.until).toBeLessThanOrEqual(shop.clock.at);
+    expect(stepOf(after, 'paint-1').state.kind).toBe('started');
+    expect(doneOf(after, 'take-apart')).toBeNull();
+    holds(after);
+  });
+  test('leaves what somebody ticked meanwhile, what comes after it and what is of another piece as they are', async () => {
+    const v = await aWeekLater();
+    const other = await rona.addChest(undefined, { name: 'Other' });
+    await tell('wash', 'done', { at: v.now - 600 });
+    const steps = [...idsOf(v, 'take-apart', 'wash', 'paint-2'), `${other}.wash`];
+    await tell('scuff', 'done', { before: { steps } });
+    const after = await rona.view();
+    expect(doneOf(after, 'wash')!.until).toBe(v.now - 600);
+    expect(doneOf(after, 'paint-2')).toBeNull();
+    expect(after.pieces.find((p) => p.id === other)!.steps.every((s) => s.state.kind === 'planned')).toBe(true);
+  });
+  test('has a test among them say what it showed, or nothing of it is written', async () => {
+    await rona.addChest(undefined, { survey: { wood: 'softwood', finish: 'pale-paint', layers: 2, findings: [] } });
+    shop.clock.at += 7 * 1440;
+    const v = await rona.view();
+    const asked = v.pieces[0]!.steps.find((s) => s.key === 'scuff')!;
+    const open = openBefore(v.pieces[0]!.steps, asked.id);
+    const tests = open.filter((s) => s.outcomes.length > 0);
+    expect(tests.length).toBeGreaterThan(0);
+    const steps = open.map((s) => s.id);
+    expect((await refused('scuff', 'done', { before: { steps } })).fields).toHaveProperty('outcome');
+    const outcomes = tests.map((t) => ({ step: t.id, outcome: t.outcomes.find(bodesWell)!.id }));
+    await tell('scuff', 'done', { before: { steps, outcomes } });
+    const after = await rona.view();
+    expect(openBefore(after.pieces[0]!.steps, asked.id)).toEqual([]);
+    for (const t of tests) expect(doneOf(after, t.key)).not.toBeNull();
+    holds(after);
+  });
+  test('is refused whole when the step was changed meanwhile', async () => {
+    const v = await aWeekLater();
+    await refused('paint-1', 'done', { version: 999, before: { steps: idsOf(v, 'wash') } });
+    expect(doneOf(await rona.view(), 'wash')).toBeNull();
   });
 });

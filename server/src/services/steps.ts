@@ -4,8 +4,10 @@ import {
   dryingPlaces,
   type Instant,
   isOnGrid,
+  latestEnds,
   learn,
   nextRound,
+  openBefore,
   type Outcome,
   type Pin,
   type RouteEdit,
@@ -30,18 +32,20 @@ export type StepFields = Records['steps'] & { readonly version: number };
 export function startStep(deps: Deps, actor: Actor, stepId: string, input: StepStart): Promise<CommandAnswer> {
   return carryOut(deps, actor, {
     id: input.commandId,
-    run: async (rows) => {
-      const { step, piece } = await findStep(rows, stepId);
-      const corrects = step.state.kind === 'started' && input.corrects === true;
-      if (step.state.kind !== 'planned' && !corrects) throw new ApiError('STEP_STATE');
+    run: async (rows, { view }) => {
+      const found = await findStep(rows, stepId);
+      const corrects = found.step.state.kind === 'started' && input.corrects === true;
+      if (found.step.state.kind !== 'planned' && !corrects) throw new ApiError('STEP_STATE');
       const at = happened(deps, input.at);
       const by = await crew(rows, input.by);
-      const state: WorkState = corrects
-        ? { ...step.state, at, by }
-        : { ...laidDown(step.state), kind: 'started', at, by };
-      await rows.update('steps', stepId, { state }, input.version);
+      const { step, piece, version, words } = await caughtUp(deps, rows, view, { id: stepId, ...found, at }, input);
+      const state: WorkState =
+        step.state.kind === 'started'
+          ? { ...step.state, at, by }
+          : { ...laidDown(step.state), kind: 'started', at, by };
+      await rows.update('steps', stepId, { state }, version);
       return {
-        summary: `${corrects ? 'Corrected when it was started:' : 'Started'} “${step.route.title}” on ${piece}`,
+        summary: `${corrects ? 'Corrected when it was started:' : 'Started'} “${step.route.title}” on ${piece}${words}`,
         piece: step.piece_id,
         touched: [step.piece_id],
         planning: 'repair',
@@ -59,18 +63,58 @@ export function finishStep(deps: Deps, actor: Actor, stepId: string, input: Step
   });
 }
 
+type Seen = Pick<WorkshopView, 'shop' | 'plan' | 'pieces'>;
+
+/**
+ * What a step waited for and nobody had ticked is done first, where that is said: each at the latest it can have been. What
+ * somebody ticked meanwhile stays as they said. A test may change the route, so that the step is read again after it.
+ * @param at when the step began
+ * @returns the step, the version it is to be written with, and what to add to the log
+ */
+async function caughtUp(
+  deps: Deps,
+  rows: Recorder,
+  view: Seen,
+  { id, step, piece, at }: Found & { readonly at: Instant },
+  { before, version, by, commandId }: Pick<StepDone, 'before' | 'version' | 'by' | 'commandId'>,
+): Promise<{ step: StepFields; piece: string; version: number; words: string }> {
+  if (!before || before.steps.length === 0) return { step, piece, version, words: '' };
+  await rows.mustBeSeen('steps', id, version);
+  const own = view.pieces.find((p) => p.id === step.piece_id)!.steps;
+  const open = openBefore(own, id).filter((s) => before.steps.includes(s.id));
+  const ends = latestEnds(
+    open,
+    own.find((s) => s.id === id)!,
+    at,
+    view.plan,
+  );
+  for (const s of open) {
+    const row = await rows.read('steps', s.id);
+    const outcome = before.outcomes.find((o) => o.step === s.id)?.outcome;
+    // A test before it may have taken it out of the route.
+    if (row)
+      await finishWithin(deps, rows, view, s.id, { commandId, version: row.version, by, at: ends.get(s.id)!, outcome });
+  }
+  const now = await findStep(rows, id);
+  const said = open.length === 1 ? `“${open[0]!.title}”` : `${open.length} steps before it`;
+  return { ...now, version: now.step.version, words: open.length > 0 ? `, and ${said}` : '' };
+}
+
 /** Takes a step as done, within a command. @returns what was done, for the command */
 export async function finishWithin(
   deps: Deps,
   rows: Recorder,
-  { shop, plan }: Pick<WorkshopView, 'shop' | 'plan'>,
+  view: Seen,
   stepId: string,
   input: StepDone,
 ): Promise<Done> {
-  const { step, piece } = await findStep(rows, stepId);
-  const corrects = step.state.kind === 'done' && input.corrects === true;
-  if (step.state.kind === 'done' && !corrects) throw new ApiError('STEP_STATE');
+  const { shop, plan } = view;
+  const found = await findStep(rows, stepId);
+  const corrects = found.step.state.kind === 'done' && input.corrects === true;
+  if (found.step.state.kind === 'done' && !corrects) throw new ApiError('STEP_STATE');
   const until = happened(deps, input.at);
+  const { from } = doneState(found.step, until, []);
+  const { step, piece, version, words } = await caughtUp(deps, rows, view, { id: stepId, ...found, at: from }, input);
   const took = step.state.kind === 'done' ? step.state.took : await takeFromCan(rows, shop, step.route);
   const state = {
     ...doneState(step, until, await crew(rows, input.by)),
@@ -78,10 +122,10 @@ export async function finishWithin(
     ...whereItDries(step, shop, plan.steps[stepId]?.stations ?? []),
   };
   const outcome = corrects && input.outcome === undefined ? null : outcomeOf(step.route, input.outcome);
-  await rows.update('steps', stepId, { state }, input.version);
+  await rows.update('steps', stepId, { state }, version);
   if (outcome) await learnFrom(rows, step.piece_id, outcome);
   return {
-    summary: `${corrects ? 'Corrected: ' : ''}“${step.route.title}” done on ${piece}${outcome ? `: ${outcome.words.toLowerCase()}` : ''}`,
+    summary: `${corrects ? 'Corrected: ' : ''}“${step.route.title}” done on ${piece}${outcome ? `: ${outcome.words.toLowerCase()}` : ''}${words}`,
     piece: step.piece_id,
     touched: [step.piece_id],
     planning: 'repair',

@@ -8,6 +8,7 @@ import { PeopleOptions } from '../data/ShopOptions.tsx';
 import { useWorkshop } from '../data/workshop.tsx';
 import { Button, Field, Input, Select } from '../ui/parts.tsx';
 import { useTypedForm } from '../ui/useTypedForm.ts';
+import { useBeforeIt } from './BeforeIt.tsx';
 import { fromField, toField } from './dateField.ts';
 import { HoldPrice } from './HoldPrice.tsx';
 
@@ -17,6 +18,7 @@ type ActionsProps = { readonly piece: PieceView; readonly step: ShopStep; readon
 export function StepActions({ piece, step, onDone }: ActionsProps) {
   const { view, now } = useWorkshop();
   const { command, refusal } = useCommand();
+  const { ask, question } = useBeforeIt(piece, step);
   const zone = view.shop.timeZone;
   const planned = view.plan.steps[step.id];
   const version = piece.stepVersions[step.id] ?? 0;
@@ -34,7 +36,9 @@ export function StepActions({ piece, step, onDone }: ActionsProps) {
   };
   // What has no time of its own needs none that can be read.
   const act = (what: 'done' | 'problem', more: object) => void send(what, { version, by: getValues('by'), ...more });
-  const finish = (more: object) => submit((body) => send('done', { ...body, ...more }))();
+  // Read when it is sent: the time may be put right while the question stands there.
+  const happened = (what: 'start' | 'done', more: object = {}) =>
+    ask((answer) => submit((body) => send(what, { ...body, ...more, ...answer }))());
   const { kind } = step.state;
   if (step.hands === 0)
     return kind === 'done' ? null : (
@@ -60,19 +64,23 @@ export function StepActions({ piece, step, onDone }: ActionsProps) {
               <Input type="datetime-local" max={toField(now, zone)} {...register('at')} />
             </Field>
           </div>
-          <div className="flex gap-2">
-            {kind === 'planned' && (
-              <Button size="hand" className="flex-1" onClick={submit((body) => send('start', body))}>
-                Start
-              </Button>
-            )}
-            {step.outcomes.length === 0 && (
-              <Button kind="primary" size="hand" className="flex-1" onClick={() => finish({})}>
-                Done
-              </Button>
-            )}
-          </div>
-          <Outcomes step={step} onOutcome={(outcome) => finish({ outcome })} />
+          {question ?? (
+            <>
+              <div className="flex gap-2">
+                {kind === 'planned' && (
+                  <Button size="hand" className="flex-1" onClick={() => happened('start')}>
+                    Start
+                  </Button>
+                )}
+                {step.outcomes.length === 0 && (
+                  <Button kind="primary" size="hand" className="flex-1" onClick={() => happened('done')}>
+                    Done
+                  </Button>
+                )}
+              </div>
+              <Outcomes step={step} onOutcome={(outcome) => happened('done', { outcome })} />
+            </>
+          )}
         </>
       )}
       <NotSentOf step={step.id} />

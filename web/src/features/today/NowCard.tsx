@@ -8,6 +8,7 @@ import { NotSentOf } from '../../data/NotSent.tsx';
 import { useInUnits, useSaying } from '../../data/saying.ts';
 import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
+import { useBeforeIt } from '../../step/BeforeIt.tsx';
 import { Outcomes } from '../../step/StepActions.tsx';
 import { WhenField } from '../../step/WhenField.tsx';
 import { sayDays, sayLitres } from '../../ui/amounts.ts';
@@ -36,11 +37,15 @@ export function NowCard({ job, personId, short, onOpen }: CardProps) {
   const [opened, setOpened] = useState<Opened>(null);
   const [isPhoto, setPhoto] = useState(false);
   const { piece, step } = job;
+  const { ask, question } = useBeforeIt(piece, step);
   const toggle = (what: Opened) => setOpened(opened === what ? null : what);
   const tell = (what: 'start' | 'done' | 'problem' | 'progress' | 'differently' | 'found', more: object = {}) => {
     setOpened(null);
     const body = { version: piece.stepVersions[step.id] ?? 0, by: personId, ...more };
-    void command('POST', `/steps/${encodeURIComponent(step.id)}/${what}`, body);
+    const send = (answer: object) =>
+      void command('POST', `/steps/${encodeURIComponent(step.id)}/${what}`, { ...body, ...answer });
+    if (what === 'start' || what === 'done') ask(send);
+    else send({});
   };
   const left = view.plan.notices.find((n) => n.kind === 'left-wet' && n.step === step.id);
   return (
@@ -62,7 +67,7 @@ export function NowCard({ job, personId, short, onOpen }: CardProps) {
       )}
       {short && <Short demand={short} />}
       <Needs piece={piece} step={step} at={job.at} window={job.window} />
-      {!left && <MainTaps job={job} onTell={tell} onPhoto={() => setPhoto(true)} />}
+      {!left && (question ?? <MainTaps job={job} onTell={tell} onPhoto={() => setPhoto(true)} />)}
       {job.isRunning && !left && (
         <Underway
           piece={piece}
@@ -102,7 +107,7 @@ export function NowCard({ job, personId, short, onOpen }: CardProps) {
       {isPhoto && <CameraSheet piece={piece} step={step} personId={personId} onClose={() => setPhoto(false)} />}
       <NotSentOf step={step.id} />
       {refusal}
-      <Outcomes step={step} onOutcome={(outcome) => tell('done', { outcome })} />
+      {!question && <Outcomes step={step} onOutcome={(outcome) => tell('done', { outcome })} />}
     </div>
   );
 }

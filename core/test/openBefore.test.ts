@@ -1,0 +1,67 @@
+import { expect, test } from 'vitest';
+import { latestEnds, openBefore, type Plan, type ShopStep } from '../src/index.ts';
+
+/** What these functions look at of a step, and nothing more. */
+const step = (key: string, more: object = {}): ShopStep =>
+  ({
+    id: `p.${key}`,
+    key,
+    state: { kind: 'planned' },
+    work_minutes: 30,
+    after: [],
+    ...more,
+  }) as unknown as ShopStep;
+const link = (to: string, from = 'end', min_minutes = 0) => ({ step: to, from, min_minutes, max_minutes: null });
+const done = { kind: 'done', from: 0, until: 30, by: [] };
+const ids = (steps: readonly ShopStep[]) => steps.map((s) => s.key);
+const plan = (dry: Record<string, object>): Pick<Plan, 'steps'> =>
+  ({ steps: Object.fromEntries(Object.entries(dry).map(([k, d]) => [`p.${k}`, { end: 1000, dry: d }])) }) as never;
+
+const wash = step('wash');
+const prime = step('prime', { after: [link('wash')] });
+const coat1 = step('coat-1', { after: [link('prime', 'recoat')] });
+const look = step('look', { after: [link('coat-1', 'touch')], work_minutes: 10 });
+const coat2 = step('coat-2', { after: [link('coat-1', 'recoat', 60), link('look')] });
+
+test('what a step waits for and nobody ticked is found behind it, in the order of the route', () => {
+  const hinges = step('hinges');
+  expect(ids(openBefore([wash, hinges, prime, coat1, look, coat2], 'p.coat-2'))).toEqual([
+    'wash',
+    'prime',
+    'coat-1',
+    'look',
+  ]);
+  expect(openBefore([wash, prime], 'p.wash')).toEqual([]);
+  expect(openBefore([wash, prime], 'p.elsewhere')).toEqual([]);
+});
+test('what stands behind a step that is done is not asked for, and one under way is', () => {
+  const primed = { ...prime, state: done } as ShopStep;
+  expect(ids(openBefore([wash, primed, coat1, coat2], 'p.coat-2'))).toEqual(['coat-1']);
+  const underWay = { ...coat1, state: { kind: 'started', at: 5, by: [] } } as ShopStep;
+  expect(ids(openBefore([wash, primed, underWay, coat2], 'p.coat-2'))).toEqual(['coat-1']);
+});
+test('each was done at the latest it can have been: worked one after the other, and dry for the next', () => {
+  const open = [wash, prime, coat1, look];
+  const ends = latestEnds(
+    open,
+    coat2,
+    5000,
+    plan({ 'coat-1': { recoat: 1120, touch: 1030 }, prime: { recoat: 1240 } }),
+  );
+  // Coat 1 dries two hours and an hour more is kept; looked at for ten minutes before coat 2, half an hour dry by then.
+  expect(ends.get('p.coat-1')).toBe(5000 - 180);
+  expect(ends.get('p.look')).toBe(5000);
+  expect(ends.get('p.prime')).toBe(5000 - 180 - 30 - 240);
+  expect(ends.get('p.wash')).toBe(5000 - 180 - 30 - 240 - 30);
+});
+test('the tighter of two ways decides, what never dries or is not planned counts as dry, and work begun does not end before', () => {
+  const slow = latestEnds([coat1, look], coat2, 5000, plan({ 'coat-1': { recoat: 1010, touch: 1300 } }));
+  expect(slow.get('p.coat-1')).toBe(5000 - 10 - 300);
+  const never = latestEnds([coat1], coat2, 5000, plan({ 'coat-1': { recoat: Infinity } }));
+  expect(never.get('p.coat-1')).toBe(5000 - 60);
+  expect(latestEnds([coat1], coat2, 5000, plan({})).get('p.coat-1')).toBe(5000 - 60);
+  const begun = { ...coat1, state: { kind: 'started', at: 4970, by: [] } } as ShopStep;
+  const ends = latestEnds([prime, begun], coat2, 5000, plan({ 'coat-1': { recoat: 1120 } }));
+  expect(ends.get('p.coat-1')).toBe(4970);
+  expect(ends.get('p.prime')).toBe(4970);
+});

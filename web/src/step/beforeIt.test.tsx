@@ -1,0 +1,92 @@
+import type { PieceView } from '@app/contract';
+import type { ShopStep } from '@app/core';
+import { cleanup, screen } from '@testing-library/react';
+import { afterEach, expect, test, vi } from 'vitest';
+import { inShop } from '../../test/inShop.tsx';
+import { useBeforeIt } from './BeforeIt.tsx';
+
+const step = (key: string, after: readonly string[], more: object = {}): ShopStep =>
+  ({
+    id: `p.${key}`,
+    key,
+    title: `Step ${key}`,
+    state: { kind: 'planned' },
+    outcomes: [],
+    after: after.map((k) => ({ step: k, from: 'end', min_minutes: 0, max_minutes: null })),
+    ...more,
+  }) as unknown as ShopStep;
+const outcomes = [
+  { id: 'clean', words: 'Clean', learns: [] },
+  { id: 'grey', words: 'Grey', learns: [] },
+];
+const wash = step('wash', []);
+const coat1 = step('coat-1', ['wash']);
+const coat2 = step('coat-2', ['coat-1']);
+
+function Tapped({ steps, of, onGo }: { steps: readonly ShopStep[]; of: ShopStep; onGo: (answer: object) => void }) {
+  const { ask, question } = useBeforeIt({ steps } as PieceView, of);
+  return question ?? <button onClick={() => ask(onGo)}>Done</button>;
+}
+function tapped(steps: readonly ShopStep[], of: ShopStep) {
+  const onGo = vi.fn();
+  return { ...inShop(<Tapped steps={steps} of={of} onGo={onGo} />), onGo };
+}
+afterEach(cleanup);
+const tap = (name: string) => screen.getByRole('button', { name });
+
+test('in its turn a tap goes at once, and so does one on a step that is under way', async () => {
+  const first = tapped([wash, coat1], wash);
+  await first.user.click(tap('Done'));
+  expect(first.onGo).toHaveBeenCalledExactlyOnceWith({});
+  cleanup();
+  const underWay = step('coat-1', ['wash'], { state: { kind: 'started', at: 0, by: [] } });
+  const { user, onGo } = tapped([wash, underWay], underWay);
+  await user.click(tap('Done'));
+  expect(onGo).toHaveBeenCalledExactlyOnceWith({});
+});
+test('before its turn what is not ticked is named, and is done too by one more tap', async () => {
+  const { user, onGo } = tapped([wash, coat1, coat2], coat2);
+  await user.click(tap('Done'));
+  expect(screen.getByRole('group', { name: 'What comes before it' })).toHaveTextContent(
+    /^2 steps before it are not tickedStep washStep coat-1/,
+  );
+  expect(onGo).not.toHaveBeenCalled();
+  await user.click(tap('They are done too'));
+  expect(onGo).toHaveBeenCalledExactlyOnceWith({ before: { steps: ['p.wash', 'p.coat-1'], outcomes: [] } });
+  expect(tap('Done')).toBeVisible();
+});
+test('or they are still to do, or it was the wrong step', async () => {
+  const { user, onGo } = tapped([wash, coat1], coat1);
+  await user.click(tap('Done'));
+  await user.click(tap('Wrong step'));
+  expect(onGo).not.toHaveBeenCalled();
+  await user.click(tap('Done'));
+  expect(screen.getByText('A step before it is not ticked')).toBeVisible();
+  await user.click(tap('Still to do'));
+  expect(onGo).toHaveBeenCalledExactlyOnceWith({});
+});
+test('a test among them has to say what it showed, beside it', async () => {
+  const cloth = step('cloth', ['wash'], { outcomes });
+  const { user, onGo } = tapped([wash, cloth, step('scuff', ['cloth'])], step('scuff', ['cloth']));
+  await user.click(tap('Done'));
+  await user.click(tap('They are done too'));
+  expect(screen.getByText('Say what it showed.')).toBeVisible();
+  expect(onGo).not.toHaveBeenCalled();
+  await user.selectOptions(screen.getByLabelText(/Step cloth: what did it show/), 'Grey');
+  expect(screen.queryByText('Say what it showed.')).toBeNull();
+  await user.click(tap('They are done too'));
+  expect(onGo).toHaveBeenCalledExactlyOnceWith({
+    before: { steps: ['p.wash', 'p.cloth'], outcomes: [{ step: 'p.cloth', outcome: 'grey' }] },
+  });
+});
+test.each([
+  [6, 6, null],
+  [7, 5, 'and 2 more'],
+])('of %i, %i are named', async (many, named, rest) => {
+  const steps = Array.from({ length: many }, (_, n) => step(`${n}`, n === 0 ? [] : [`${n - 1}`]));
+  const last = step('last', [`${many - 1}`]);
+  const { user } = tapped([...steps, last], last);
+  await user.click(tap('Done'));
+  expect(screen.getAllByText(/^Step \d/)).toHaveLength(named);
+  expect(screen.queryByText(/more$/)?.textContent ?? null).toBe(rest);
+});
