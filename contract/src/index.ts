@@ -1,5 +1,6 @@
 export * from './errors.ts';
 export * from './schemas.ts';
+export type { StepsBefore } from './stepsBefore.ts';
 export * from './view.ts';
 export * from './viewUpdate.ts';
 export * from './answers.ts';

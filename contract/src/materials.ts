@@ -17,6 +17,7 @@ import { array, boolean, number, object, string, tuple, type InferType } from 'y
 import { command, hex, instantField, name, uuid, version, words } from './fields.ts';
 import { edits } from './editFields.ts';
 import { brief } from './pieceFields.ts';
+import { stepsBefore } from './stepsBefore.ts';
 
 const optionalVersion = { version: number().integer().min(0).optional() };
 const positive = (what: string, max: number) =>
@@ -287,6 +288,7 @@ export const StepPicture = object({
     .default('front'),
   note: words(300).default(''),
   done: boolean().default(false),
+  before: stepsBefore,
   /** Which strip of the colours tried it shows, and how. */
   strip: words(60).optional(),
   look: string<(typeof STRIP_LOOKS)[number]>()

@@ -13,6 +13,7 @@ import { array, boolean, lazy, number, object, string, type InferType } from 'yu
 import { command, instantField, localMinute, name, uuid, version, words } from './fields.ts';
 import { edits } from './editFields.ts';
 import { pieceSchemas } from './pieceFields.ts';
+import { stepsBefore } from './stepsBefore.ts';
 
 export const SignIn = object({
   name: words(60).required('Enter your sign-in name.'),
@@ -228,13 +229,6 @@ export const AtHandInput = object({
 });
 
 const person = () => words(60).required('Say who.');
-/** Steps it had waited for that nobody had ticked and that are done as well; of each test among them what it showed. */
-const before = object({
-  steps: array(words(80).required()).max(200).default([]),
-  outcomes: array(object({ step: words(80).required(), outcome: words(40).required() }))
-    .max(200)
-    .default([]),
-});
 export const StepStart = object({
   ...command,
   version: version(),
@@ -242,7 +236,7 @@ export const StepStart = object({
   at: instantField().optional(),
   /** It was noted before, and this is how it really was. */
   corrects: boolean().optional(),
-  before: before.optional().default(undefined),
+  before: stepsBefore,
 });
 export const StepDone = object({
   ...command,
@@ -253,7 +247,7 @@ export const StepDone = object({
   outcome: words(40).optional(),
   /** It was noted before, and this is how it really was. */
   corrects: boolean().optional(),
-  before: before.optional().default(undefined),
+  before: stepsBefore,
 });
 /** How a step under way goes on: laid down for later, taking longer, or so many parts of a set finished. */
 export const PROGRESS_KINDS = ['pause', 'longer', 'parts'] as const;
@@ -420,7 +414,6 @@ export type WorkshopInput = InferType<typeof WorkshopInput>;
 export type HelperInput = InferType<typeof HelperInput>;
 export type StepStart = InferType<typeof StepStart>;
 export type StepDone = InferType<typeof StepDone>;
-export type StepsBefore = InferType<typeof before>;
 export type StepProgress = InferType<typeof StepProgress>;
 export type StepDifferently = InferType<typeof StepDifferently>;
 export type DayBreakInput = InferType<typeof DayBreakInput>;

@@ -362,7 +362,7 @@ export const MATRIX = {
   },
   'web/src/step': { rooms: [...SCREEN, 'web/src/core'], packages: ['lucide-react', 'react', 'react-router'] },
   'web/src/camera': {
-    rooms: ['web/src/data', 'web/src/ui', 'core', 'type:contract'],
+    rooms: ['web/src/data', 'web/src/ui', 'web/src/step', 'core', 'type:contract'],
     packages: ['lucide-react', 'react'],
   },
   'web/src/alarms': { rooms: ['web/src/data', 'web/src/ui', 'core', 'contract'], packages: ['lucide-react', 'react'] },

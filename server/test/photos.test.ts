@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { crc32 } from 'node:zlib';
 import sharp from 'sharp';
+import { bodesWell, openBefore } from '@app/core';
 import type { CommandAnswer } from '@app/contract';
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
 import { sound } from './examples.ts';
@@ -121,6 +122,27 @@ describe('a picture at a step', () => {
     const back = (await rona.view()).pieces.find((p) => p.id === own)!;
     expect(back.photos).toEqual([]);
     expect(back.steps.find((s) => s.id === step.id)!.state.kind).toBe('planned');
+  });
+  test('with what was forgotten before it, which comes as text beside the picture', async () => {
+    const piece = (await rona.view()).pieces.find((p) => p.id === own)!;
+    const coat = piece.steps.find((s) => s.key === 'paint-1')!;
+    const open = openBefore(piece.steps, coat.id);
+    const steps = open.map((s) => s.id);
+    const outcomes = open.flatMap((s) => s.outcomes.filter(bodesWell).map((o) => ({ step: s.id, outcome: o.id })));
+    const answer = await rona.agent
+      .post(`/api/steps/${encodeURIComponent(coat.id)}/photo`)
+      .field({ commandId: randomUUID(), version: String(piece.stepVersions[coat.id]), by: 'owner', done: 'true' })
+      .field({ before: JSON.stringify({ steps, outcomes }) })
+      .attach('photo', await picture(60, 40), 'file');
+    expect(answer.status).toBe(201);
+    const after = (await rona.view()).pieces.find((p) => p.id === own)!;
+    expect(steps.length).toBeGreaterThan(1);
+    for (const id of [...steps, coat.id]) expect(after.steps.find((s) => s.id === id)!.state.kind).toBe('done');
+    expect(after.photos).toHaveLength(1);
+    await rona.command('post', `/changes/${(answer.body as CommandAnswer).change.id}/undo`);
+    const back = (await rona.view()).pieces.find((p) => p.id === own)!;
+    expect(back.steps.every((s) => s.state.kind === 'planned')).toBe(true);
+    expect(back.photos).toEqual([]);
   });
   test('turned upright, and where it was taken is not kept', async () => {
     const tilted = await sharp(await picture(60, 40))

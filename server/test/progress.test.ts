@@ -260,7 +260,8 @@ describe('a step ticked before others it waits for', () => {
   });
   test('leaves what somebody ticked meanwhile, what comes after it and what is of another piece as they are', async () => {
     const v = await aWeekLater();
-    const other = await rona.addChest(undefined, { name: 'Other' });
+    // Pieces are listed by id: this one comes last.
+    const other = await rona.addChest('ffffffff-ffff-4fff-bfff-ffffffffffff', { name: 'Other' });
     await tell('wash', 'done', { at: v.now - 600 });
     const steps = [...idsOf(v, 'take-apart', 'wash', 'paint-2'), `${other}.wash`];
     await tell('scuff', 'done', { before: { steps } });

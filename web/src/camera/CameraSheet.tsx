@@ -4,6 +4,7 @@ import { Camera, Mic, Square, X } from 'lucide-react';
 import { useCallback, useState } from 'react';
 import { useInUnits } from '../data/saying.ts';
 import { useCommand } from '../data/useCommand.tsx';
+import { useBeforeIt } from '../step/BeforeIt.tsx';
 import { Button, Choice, Input } from '../ui/parts.tsx';
 import { PhotoButton } from '../ui/PhotoButton.tsx';
 import { SIDE_WORDS } from '../ui/sideWords.ts';
@@ -27,16 +28,17 @@ export function CameraSheet({ piece, step, personId, onClose }: SheetProps) {
   const ref = useDialog();
   const said = useInUnits();
   const { command, refusal, isSending } = useCommand();
+  const { ask, question } = useBeforeIt(piece, step);
   const { video, state, take } = useCamera();
   const [side, setSide] = useKept('photo-side', 'front');
   const [note, setNote] = useState('');
   const [fault, setFault] = useState<string>();
   const before = piece.photos.find((p) => p.kind === 'photo' && p.step === null && p.side === side);
   const send = useCallback(
-    async (what: 'photo' | 'clip', file: Blob, done: boolean) => {
+    async (what: 'photo' | 'clip', file: Blob, done: boolean, answer: object = {}) => {
       // Only what says that the step is done needs to have seen how it stands.
       const seen = done ? { version: piece.stepVersions[step.id] ?? 0 } : {};
-      const body = { ...seen, by: personId, side, note: note.trim(), done, file };
+      const body = { ...seen, by: personId, side, note: note.trim(), done, file, ...answer };
       if (await command('POST', `/steps/${encodeURIComponent(step.id)}/${what}`, body)) {
         setNote('');
         if (what === 'photo') ref.current?.close();
@@ -44,11 +46,14 @@ export function CameraSheet({ piece, step, personId, onClose }: SheetProps) {
     },
     [command, note, personId, piece.stepVersions, ref, side, step.id],
   );
+  // The picture is of this moment; only then is asked what comes before its step.
+  const sendPicture = (picture: Blob, done: boolean) =>
+    done ? ask((answer) => void send('photo', picture, true, answer)) : void send('photo', picture, false);
   const shoot = async (done: boolean) => {
     const picture = await take();
     if (!picture) return setFault('The camera shows nothing yet. Wait for the picture, or choose one below.');
     setFault(undefined);
-    await send('photo', picture, done);
+    sendPicture(picture, done);
   };
   const recorder = useRecorder((clip) => void send('clip', clip, false));
   const canBeDone = step.state.kind !== 'done' && step.outcomes.length === 0;
@@ -102,25 +107,29 @@ export function CameraSheet({ piece, step, personId, onClose }: SheetProps) {
           value={note}
           onChange={(e) => setNote(e.target.value)}
         />
-        {state !== 'none' && (
-          <div className="flex flex-wrap gap-2">
-            {canBeDone && (
-              <Button
-                kind="primary"
-                size="hand"
-                className="min-w-44 flex-1"
-                disabled={isSending}
-                onClick={() => void shoot(true)}
-              >
-                <Camera size={20} aria-hidden="true" /> Photo and Done
-              </Button>
+        {question ?? (
+          <>
+            {state !== 'none' && (
+              <div className="flex flex-wrap gap-2">
+                {canBeDone && (
+                  <Button
+                    kind="primary"
+                    size="hand"
+                    className="min-w-44 flex-1"
+                    disabled={isSending}
+                    onClick={() => void shoot(true)}
+                  >
+                    <Camera size={20} aria-hidden="true" /> Photo and Done
+                  </Button>
+                )}
+                <Button size="hand" className="flex-1" disabled={isSending} onClick={() => void shoot(false)}>
+                  <Camera size={20} aria-hidden="true" /> Photo only
+                </Button>
+              </div>
             )}
-            <Button size="hand" className="flex-1" disabled={isSending} onClick={() => void shoot(false)}>
-              <Camera size={20} aria-hidden="true" /> Photo only
-            </Button>
-          </div>
+            <ChoosePicture canBeDone={canBeDone} onChosen={sendPicture} />
+          </>
         )}
-        <ChoosePicture canBeDone={canBeDone} onChosen={(file, done) => void send('photo', file, done)} />
         <Button size="hand" onClick={() => (recorder.isRecording ? recorder.stop() : void recorder.start())}>
           {recorder.isRecording ? <Square size={18} aria-hidden="true" /> : <Mic size={18} aria-hidden="true" />}
           {recorder.isRecording ? `Stop, ${recorder.seconds} of ${MOST_SECONDS} s` : 'Say it: a clip of up to a minute'}
