@@ -45,7 +45,7 @@ test('a chest of drawers gets a route, a plan and a lane; coat 1 two hours late 
   // What comes between was forgotten: it is asked about, and done by the same tap.
   await doneAt(page, 'step-paint-1', '2026-03-03T12:00', async (sheet) => {
     const question = sheet.getByRole('group', { name: 'What comes before it' });
-    await expect(question).toContainText('3 steps before it are not ticked');
+    await expect(question).toContainText('3 steps before it are not noted as done');
     await question.getByRole('button', { name: 'They are done too' }).click();
     await expect(question).toContainText('Say what it showed.');
     await question.getByLabel(/White cloth test.*what did it show/).selectOption('Clean');

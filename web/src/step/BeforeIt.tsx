@@ -52,7 +52,9 @@ function BeforeIt({ open, onAnswer, onLeave }: QuestionProps) {
   return (
     <div role="group" aria-label="What comes before it" className="flex flex-col gap-3 border-l-3 border-oxide pl-3">
       <p className="text-body font-semibold">
-        {open.length === 1 ? 'A step before it is not ticked' : `${open.length} steps before it are not ticked`}
+        {open.length === 1
+          ? 'A step before it is not noted as done'
+          : `${open.length} steps before it are not noted as done`}
       </p>
       <ol className="border-t border-line text-table">
         {listed.map((s) => (

@@ -48,7 +48,7 @@ test('before its turn what is not ticked is named, and is done too by one more t
   const { user, onGo } = tapped([wash, coat1, coat2], coat2);
   await user.click(tap('Done'));
   expect(screen.getByRole('group', { name: 'What comes before it' })).toHaveTextContent(
-    /^2 steps before it are not tickedStep washStep coat-1/,
+    /^2 steps before it are not noted as doneStep washStep coat-1/,
   );
   expect(onGo).not.toHaveBeenCalled();
   await user.click(tap('They are done too'));
@@ -61,7 +61,7 @@ test('or they are still to do, or it was the wrong step', async () => {
   await user.click(tap('Wrong step'));
   expect(onGo).not.toHaveBeenCalled();
   await user.click(tap('Done'));
-  expect(screen.getByText('A step before it is not ticked')).toBeVisible();
+  expect(screen.getByText('A step before it is not noted as done')).toBeVisible();
   await user.click(tap('Still to do'));
   expect(onGo).toHaveBeenCalledExactlyOnceWith({});
 });
