@@ -1,23 +1,14 @@
 import type { PieceView } from '@app/contract';
-import type { ShopStep } from '@app/core';
 import { cleanup, screen } from '@testing-library/react';
 import { afterEach, expect, test } from 'vitest';
 import { inShop } from '../../test/inShop.tsx';
+import { someStep } from '../../test/someStep.ts';
 import { CameraSheet } from './CameraSheet.tsx';
 
 afterEach(cleanup);
 
-const step = (key: string, after: readonly string[]): ShopStep =>
-  ({
-    id: `p.${key}`,
-    key,
-    title: `Step ${key}`,
-    state: { kind: 'planned' },
-    outcomes: [],
-    after: after.map((k) => ({ step: k, from: 'end', min_minutes: 0, max_minutes: null })),
-  }) as unknown as ShopStep;
-const wash = step('wash', []);
-const coat = step('coat', ['wash']);
+const wash = someStep('wash', []);
+const coat = someStep('coat', ['wash']);
 const piece = { id: 'p', name: 'Chest', photos: [], steps: [wash, coat], stepVersions: { 'p.coat': 3 } };
 const shot = new File(['x'], 'shot.png', { type: 'image/png' });
 

@@ -94,6 +94,10 @@ function BeforeIt({ open, onAnswer, onLeave }: QuestionProps) {
           Wrong step
         </Button>
       </div>
+      <p className="text-table text-sub">
+        Never to be done? Tap “Still to do”, then leave {open.length === 1 ? 'it' : 'them'} out under “Change the
+        route”.
+      </p>
     </div>
   );
 }

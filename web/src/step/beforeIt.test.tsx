@@ -3,25 +3,16 @@ import type { ShopStep } from '@app/core';
 import { cleanup, screen } from '@testing-library/react';
 import { afterEach, expect, test, vi } from 'vitest';
 import { inShop } from '../../test/inShop.tsx';
+import { someStep } from '../../test/someStep.ts';
 import { useBeforeIt } from './BeforeIt.tsx';
 
-const step = (key: string, after: readonly string[], more: object = {}): ShopStep =>
-  ({
-    id: `p.${key}`,
-    key,
-    title: `Step ${key}`,
-    state: { kind: 'planned' },
-    outcomes: [],
-    after: after.map((k) => ({ step: k, from: 'end', min_minutes: 0, max_minutes: null })),
-    ...more,
-  }) as unknown as ShopStep;
 const outcomes = [
   { id: 'clean', words: 'Clean', learns: [] },
   { id: 'grey', words: 'Grey', learns: [] },
 ];
-const wash = step('wash', []);
-const coat1 = step('coat-1', ['wash']);
-const coat2 = step('coat-2', ['coat-1']);
+const wash = someStep('wash', []);
+const coat1 = someStep('coat-1', ['wash']);
+const coat2 = someStep('coat-2', ['coat-1']);
 
 function Tapped({ steps, of, onGo }: { steps: readonly ShopStep[]; of: ShopStep; onGo: (answer: object) => void }) {
   const { ask, question } = useBeforeIt({ steps } as PieceView, of);
@@ -39,7 +30,7 @@ test('in its turn a tap goes at once, and so does one on a step that is under wa
   await first.user.click(tap('Done'));
   expect(first.onGo).toHaveBeenCalledExactlyOnceWith({});
   cleanup();
-  const underWay = step('coat-1', ['wash'], { state: { kind: 'started', at: 0, by: [] } });
+  const underWay = someStep('coat-1', ['wash'], { state: { kind: 'started', at: 0, by: [] } });
   const { user, onGo } = tapped([wash, underWay], underWay);
   await user.click(tap('Done'));
   expect(onGo).toHaveBeenCalledExactlyOnceWith({});
@@ -66,8 +57,8 @@ test('or they are still to do, or it was the wrong step', async () => {
   expect(onGo).toHaveBeenCalledExactlyOnceWith({});
 });
 test('a test among them has to say what it showed, beside it', async () => {
-  const cloth = step('cloth', ['wash'], { outcomes });
-  const { user, onGo } = tapped([wash, cloth, step('scuff', ['cloth'])], step('scuff', ['cloth']));
+  const cloth = someStep('cloth', ['wash'], { outcomes });
+  const { user, onGo } = tapped([wash, cloth, someStep('scuff', ['cloth'])], someStep('scuff', ['cloth']));
   await user.click(tap('Done'));
   await user.click(tap('They are done too'));
   expect(screen.getByText('Say what it showed.')).toBeVisible();
@@ -83,8 +74,8 @@ test.each([
   [6, 6, null],
   [7, 5, 'and 2 more'],
 ])('of %i, %i are named', async (many, named, rest) => {
-  const steps = Array.from({ length: many }, (_, n) => step(`${n}`, n === 0 ? [] : [`${n - 1}`]));
-  const last = step('last', [`${many - 1}`]);
+  const steps = Array.from({ length: many }, (_, n) => someStep(`${n}`, n === 0 ? [] : [`${n - 1}`]));
+  const last = someStep('last', [`${many - 1}`]);
   const { user } = tapped([...steps, last], last);
   await user.click(tap('Done'));
   expect(screen.getAllByText(/^Step \d/)).toHaveLength(named);
