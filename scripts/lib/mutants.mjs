@@ -2689,4 +2689,11 @@ export const MUTANTS = [
     to: 'openBefore(piece.steps, step.id)',
     tests: ['web/src/step/beforeIt.test.tsx'],
   },
+  {
+    file: 'web/src/step/StepActions.tsx',
+    fault: 'a time put right while the question stands there is lost',
+    find: 'ask((answer) => submit((body) => send(what, { ...body, ...more, ...answer }))());',
+    to: 'submit((body) => ask((answer) => void send(what, { ...body, ...more, ...answer })))();',
+    tests: ['web/src/step/stepActions.test.tsx'],
+  },
 ];
