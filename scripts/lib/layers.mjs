@@ -344,7 +344,7 @@ export const MATRIX = {
     rooms: ['core'],
     packages: ['dequal/lite', 'lucide-react', 'react', 'react-dom', 'react-hook-form', 'yup'],
   },
-  'web/src/offline': { rooms: ['type:core', 'type:contract'], packages: ['idb'] },
+  'web/src/offline': { rooms: ['core', 'type:contract'], packages: ['idb'] },
   'web/sw': { rooms: [], packages: ['workbox-precaching', 'workbox-routing'] },
   'web/src/core': {
     rooms: ['core', 'contract'],

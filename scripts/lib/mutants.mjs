@@ -2696,4 +2696,25 @@ export const MUTANTS = [
     to: 'submit((body) => ask((answer) => void send(what, { ...body, ...more, ...answer })))();',
     tests: ['web/src/step/stepActions.test.tsx'],
   },
+  {
+    file: 'web/src/step/BeforeIt.tsx',
+    fault: 'the question about one step is answered for the next that stands there',
+    find: 'asked?.of === step.id && open.length > 0',
+    to: 'asked !== null && open.length > 0',
+    tests: ['web/src/step/beforeIt.test.tsx'],
+  },
+  {
+    file: 'web/src/offline/withTaps.ts',
+    fault: 'while cut off what the same tap says is done before it stands to come',
+    find: 'return open.map((s) => [s.id, doneState(s, ends.get(s.id)!, state.by)]);',
+    to: 'return open.slice(0, 0).map((s) => [s.id, doneState(s, ends.get(s.id)!, state.by)]);',
+    tests: ['web/src/offline/withTaps.test.ts'],
+  },
+  {
+    file: 'web/src/offline/withTaps.ts',
+    fault: 'while cut off all that comes before a tap stands done, named or not',
+    find: 'openBefore(piece.steps, step.id).filter((s) => before.steps.includes(s.id))',
+    to: 'openBefore(piece.steps, step.id)',
+    tests: ['web/src/offline/withTaps.test.ts'],
+  },
 ];

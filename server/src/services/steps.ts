@@ -88,16 +88,18 @@ async function caughtUp(
     at,
     view.plan,
   );
+  const titles: string[] = [];
   for (const s of open) {
     const row = await rows.read('steps', s.id);
-    const outcome = before.outcomes.find((o) => o.step === s.id)?.outcome;
     // A test before it may have taken it out of the route.
-    if (row)
-      await finishWithin(deps, rows, view, s.id, { commandId, version: row.version, by, at: ends.get(s.id)!, outcome });
+    if (!row) continue;
+    const outcome = before.outcomes.find((o) => o.step === s.id)?.outcome;
+    await finishWithin(deps, rows, view, s.id, { commandId, version: row.version, by, at: ends.get(s.id)!, outcome });
+    titles.push(s.title);
   }
   const now = await findStep(rows, id);
-  const said = open.length === 1 ? `“${open[0]!.title}”` : `${open.length} steps before it`;
-  return { ...now, version: now.step.version, words: open.length > 0 ? `, and ${said}` : '' };
+  const said = titles.length === 1 ? `“${titles[0]}”` : `${titles.length} steps before it`;
+  return { ...now, version: now.step.version, words: titles.length > 0 ? `, and ${said}` : '' };
 }
 
 /** Takes a step as done, within a command. @returns what was done, for the command */

@@ -53,6 +53,31 @@ describe('the shop with taps that are not sent', () => {
     expect(withTaps(view, [sent, next]).pieces[0]!.stepVersions['p.prime']).toBe(3);
   });
 
+  test('what the same tap says is done before it stands done too, dry in time; what it does not name, and a tap alone, do not', () => {
+    const link = { step: 'prime', from: 'recoat', min_minutes: 0, max_minutes: null };
+    const prime = { ...step('p.prime', { kind: 'planned' }), key: 'prime', after: [] };
+    const sand = { ...step('p.sand', { kind: 'planned' }), key: 'sand', after: [] };
+    const coat = { ...step('p.coat', { kind: 'planned' }), key: 'coat', after: [link, { ...link, step: 'sand' }] };
+    const of = { ...view, pieces: [{ id: 'p', steps: [prime, sand, coat], stepVersions: { 'p.prime': 2 } }] };
+    const before = { steps: ['p.prime'], outcomes: [] };
+    const said = { commandId: 'c', at: 500, by: 'ines', before };
+    for (const [what, began] of [
+      ['done', 470],
+      ['start', 500],
+      ['photo', 470],
+    ] as const) {
+      const body = what === 'photo' ? { ...said, done: true } : said;
+      const shown = withTaps(of as unknown as WorkshopView, [tap(what, 'p.coat', { body })]);
+      const until = began - 120;
+      expect(stateOf(shown, 'p.prime')).toEqual({ kind: 'done', from: until - 30, until, by: ['ines'] });
+      expect(shown.pieces[0]!.stepVersions).toMatchObject({ 'p.prime': 3, 'p.coat': 1 });
+      expect(shown.plan.steps['p.prime']).toMatchObject({ end: until, dry: { recoat: began } });
+      expect(stateOf(shown, 'p.sand').kind).toBe('planned');
+    }
+    const alone = withTaps(of as unknown as WorkshopView, [tap('done', 'p.coat')]);
+    expect(stateOf(alone, 'p.prime').kind).toBe('planned');
+  });
+
   test('a problem or a new time waits for the server; a refused tap changes nothing', () => {
     expect(stateOf(withTaps(view, [tap('problem', 'p.prime')]), 'p.prime')).toEqual({ kind: 'planned' });
     const refused = { type: '', title: '', status: 409, code: 'STEP_STATE' } as const;

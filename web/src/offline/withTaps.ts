@@ -1,5 +1,5 @@
-import type { PieceView, WorkshopView } from '@app/contract';
-import type { Plan, ShopStep, WorkState } from '@app/core';
+import type { PieceView, StepsBefore, WorkshopView } from '@app/contract';
+import { latestEnds, openBefore, type Plan, type ShopStep, type WorkState } from '@app/core';
 import type { Tap } from './store.ts';
 
 type Begun = { readonly at?: number; readonly by?: string };
@@ -22,17 +22,33 @@ function withTap(view: WorkshopView, tap: Tap): WorkshopView {
   // says no version.
   const { version: seen = version } = tap.body as Seen;
   if (seen !== version) return view;
-  const state = stateAfter(step, tap);
+  const states = new Map([[step.id, stateAfter(step, tap)], ...statesBefore(view, piece, step, tap)]);
+  const versions = [...states.keys()].map((id) => [id, (piece.stepVersions[id] ?? 0) + 1] as const);
   const tapped: PieceView = {
     ...piece,
-    steps: piece.steps.map((s) => (s === step ? { ...s, state } : s)),
-    stepVersions: { ...piece.stepVersions, [step.id]: version + 1 },
+    steps: piece.steps.map((s) => (states.has(s.id) ? { ...s, state: states.get(s.id)! } : s)),
+    stepVersions: { ...piece.stepVersions, ...Object.fromEntries(versions) },
   };
   return {
     ...view,
     pieces: view.pieces.map((p) => (p === piece ? tapped : p)),
-    plan: planAfter(view.plan, step.id, state),
+    plan: [...states].reduce((plan, [id, state]) => planAfter(plan, id, state), view.plan),
   };
+}
+
+/** Steps before it that the same tap says are done, as the server will note them. */
+function statesBefore(view: WorkshopView, piece: PieceView, step: ShopStep, tap: Tap): [string, WorkState][] {
+  const { before } = tap.body as { readonly before?: StepsBefore };
+  const state = stateAfter(step, tap);
+  if (!before || state.kind === 'planned') return [];
+  const open = openBefore(piece.steps, step.id).filter((s) => before.steps.includes(s.id));
+  const ends = latestEnds(open, step, state.kind === 'done' ? state.from : state.at, view.plan);
+  return open.map((s) => [s.id, doneState(s, ends.get(s.id)!, state.by)]);
+}
+
+function doneState(step: ShopStep, until: number, by: readonly string[]): WorkState {
+  const from = step.state.kind === 'started' ? step.state.at : until - step.work_minutes;
+  return { kind: 'done', from, until, by };
 }
 
 function stateAfter(step: ShopStep, tap: Tap): WorkState {
@@ -43,8 +59,7 @@ function stateAfter(step: ShopStep, tap: Tap): WorkState {
     return { kind: 'planned', worked: { minutes: 0 } };
   const isDone = tap.path.endsWith('/done') || (tap.body as { done?: boolean }).done === true;
   if (!isDone) return step.state;
-  const from = step.state.kind === 'started' ? step.state.at : at - step.work_minutes;
-  return { kind: 'done', from, until: at, by: crew };
+  return doneState(step, at, crew);
 }
 
 /** The step where it was tapped; its film dries as long as planned, from then. */

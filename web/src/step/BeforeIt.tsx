@@ -14,15 +14,17 @@ type Asking = {
 
 /** Who taps a step before others it waits for has mostly forgotten to tick those: it is asked in place, once. */
 export function useBeforeIt(piece: PieceView, step: ShopStep): Asking {
-  const [go, setGo] = useState<((answer: Answer) => void) | null>(null);
+  const [asked, setAsked] = useState<{ readonly of: string; readonly go: (answer: Answer) => void } | null>(null);
   const open = step.state.kind === 'planned' ? openBefore(piece.steps, step.id) : [];
   const answer = (said: Answer) => {
-    setGo(null);
-    go?.(said);
+    setAsked(null);
+    asked?.go(said);
   };
+  // Where the next step has taken the place of the one that was tapped, nothing is asked of that any more.
+  const isAsked = asked?.of === step.id && open.length > 0;
   return {
-    ask: (then) => (open.length === 0 ? then({}) : setGo(() => then)),
-    question: go && open.length > 0 ? <BeforeIt open={open} onAnswer={answer} onLeave={() => setGo(null)} /> : null,
+    ask: (go) => (open.length === 0 ? go({}) : setAsked({ of: step.id, go })),
+    question: isAsked ? <BeforeIt open={open} onAnswer={answer} onLeave={() => setAsked(null)} /> : null,
   };
 }
 

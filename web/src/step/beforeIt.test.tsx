@@ -1,6 +1,7 @@
 import type { PieceView } from '@app/contract';
 import type { ShopStep } from '@app/core';
 import { cleanup, screen } from '@testing-library/react';
+import { useState } from 'react';
 import { afterEach, expect, test, vi } from 'vitest';
 import { inShop } from '../../test/inShop.tsx';
 import { someStep } from '../../test/someStep.ts';
@@ -55,6 +56,25 @@ test('or they are still to do, or it was the wrong step', async () => {
   expect(screen.getByText('A step before it is not noted as done')).toBeVisible();
   await user.click(tap('Still to do'));
   expect(onGo).toHaveBeenCalledExactlyOnceWith({});
+});
+test('what takes the place of the step that was tapped is not asked about, and nothing is said of it', async () => {
+  const onGo = vi.fn();
+  function Card() {
+    const [of, setOf] = useState(coat1);
+    return (
+      <>
+        <Tapped steps={[wash, coat1, coat2]} of={of} onGo={onGo} />
+        <button onClick={() => setOf(coat2)}>Another</button>
+      </>
+    );
+  }
+  const { user } = inShop(<Card />);
+  await user.click(tap('Done'));
+  expect(tap('Still to do')).toBeVisible();
+  await user.click(tap('Another'));
+  expect(screen.queryByRole('button', { name: 'Still to do' })).toBeNull();
+  expect(tap('Done')).toBeVisible();
+  expect(onGo).not.toHaveBeenCalled();
 });
 test('a test among them has to say what it showed, beside it', async () => {
   const cloth = someStep('cloth', ['wash'], { outcomes });
