@@ -24,6 +24,14 @@ describe('what may wait to be sent', () => {
       expect(tapOf(view, 'POST', `/steps/a%2Fb/${what}`, BODY, 7)?.body).toEqual({ ...BODY, at: 7 });
     },
   );
+  test.each([
+    [['x'], 'Done: Prime on Settle, and a step before it'],
+    [['x', 'y'], 'Done: Prime on Settle, and 2 steps before it'],
+  ])('done with %j before it, in words', (steps, words) => {
+    const before = { steps, outcomes: [] };
+    const tap = tapOf(view, 'POST', '/steps/a%2Fb/done', { ...BODY, before }, 7);
+    expect(tap).toMatchObject({ words, body: { before } });
+  });
   test('a time that was entered stands', () => {
     expect(tapOf(view, 'POST', '/steps/a%2Fb/done', { ...BODY, at: 3 }, 7)?.body).toMatchObject({ at: 3 });
   });
