@@ -2078,8 +2078,8 @@ export const MUTANTS = [
   },
   {
     file: 'web/src/offline/withTaps.ts',
-    find: '[step.id]: version + 1 }',
-    to: '[step.id]: version }',
+    find: '(piece.stepVersions[id] ?? 0) + 1',
+    to: 'piece.stepVersions[id] ?? 0',
     fault: 'a second tap on a step is sent with a stale version',
     tests: ['web/src/offline/withTaps.test.ts'],
   },
