@@ -1,5 +1,5 @@
-// Instances of the neutral format in the style of the small, the knot and the large ones, by number: nobody tunes on those it is judged by.
-//   node --import tsx bench/generate.ts small|knot|large FIRST COUNT DIR
+// Instances of the neutral format in the style of the small, the knot, the medium and the large ones, by number: nobody tunes on those it is judged by.
+//   node --import tsx bench/generate.ts small|knot|medium|large FIRST COUNT DIR
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
@@ -8,7 +8,7 @@ import { compile } from '../core/src/neutral/compile.ts';
 import { headsAndTailsOf } from '../core/src/planner/engine/bounds/headsAndTails.ts';
 import { randomFrom } from '../core/src/planner/engine/search/random.ts';
 
-export type Size = 'small' | 'knot' | 'large';
+export type Size = 'small' | 'knot' | 'medium' | 'large';
 type Draft = { -readonly [K in keyof NeutralStep]: NeutralStep[K] };
 /** Draws from one stream. */
 class Dice {
@@ -68,6 +68,14 @@ const FEW = {
   stockDays: [19],
   leeway: 0.5,
 };
+/** And the medium and the large ones. */
+const MANY = {
+  coats: 9,
+  kinds: [...KINDS, 'spray'] as const,
+  days: 84,
+  colours: [...FOUR_COLOURS, 'grey'],
+  leeway: 1.5,
+};
 const SIZES: Readonly<Record<Size, Sizes>> = {
   knot: {
     ...FEW,
@@ -95,11 +103,26 @@ const SIZES: Readonly<Record<Size, Sizes>> = {
     staff: 3,
     releases: [...FIRST_DAYS, FIRST_DAYS[3]!],
   },
+  medium: {
+    ...MANY,
+    pieces: 40,
+    steps: 41,
+    bench: 10,
+    spray: 3,
+    sanding: 3,
+    outdoors: 3,
+    sanders: 3,
+    sprayers: 1,
+    floor: [58, 63],
+    staff: 6,
+    allRound: 2,
+    releases: Array.from({ length: 29 }, (_, d) => 540 + d * DAY),
+    stockDays: [19, 33, 47, 75],
+  },
   large: {
+    ...MANY,
     pieces: 150,
     steps: 46,
-    coats: 9,
-    kinds: [...KINDS, 'spray'],
     bench: 28,
     spray: 8,
     sanding: 9,
@@ -109,11 +132,8 @@ const SIZES: Readonly<Record<Size, Sizes>> = {
     floor: [170, 178],
     staff: 17,
     allRound: 4,
-    days: 84,
-    colours: [...FOUR_COLOURS, 'grey'],
     releases: Array.from({ length: 40 }, (_, d) => 540 + d * DAY),
     stockDays: [33, 47, 61, 75],
-    leeway: 1.5,
   },
 };
 /** Morning and afternoon of whoever works like that, and the day they begin. */
@@ -129,7 +149,7 @@ const ALL_SKILLS = ['prep', 'brush', 'spray', 'finish', 'fit'];
 
 /** @param number which of them; the same number gives the same instance */
 export function generate(size: Size, number: number): NeutralInstance {
-  const dice = new Dice(number * 7919 + { small: 0, knot: 1, large: 2 }[size]);
+  const dice = new Dice(number * 7919 + { small: 0, knot: 1, large: 2, medium: 3 }[size]);
   const of = SIZES[size];
   const staffCalendars = Math.max(SHIFTS.length, of.staff);
   const days = Array.from({ length: of.days }, (_, d) => d);
@@ -143,7 +163,7 @@ export function generate(size: Size, number: number): NeutralInstance {
   const lacks = dice.one(['spray', 'brush', 'finish']);
   const skillsOf = (n: number) => {
     if (n < of.allRound) return ALL_SKILLS;
-    if (size !== 'large') return ALL_SKILLS.filter((s) => s !== 'spray' && s !== lacks);
+    if (size === 'small' || size === 'knot') return ALL_SKILLS.filter((s) => s !== 'spray' && s !== lacks);
     const some = ALL_SKILLS.filter(() => dice.chance(0.5));
     return some.length > 0 ? some : [dice.one(ALL_SKILLS)];
   };
@@ -320,8 +340,8 @@ function finished(
 
 if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) {
   const [size, first, count, dir] = process.argv.slice(2);
-  if ((size !== 'small' && size !== 'knot' && size !== 'large') || !dir)
-    throw new Error('generate.ts small|knot|large FIRST COUNT DIR');
+  if ((size !== 'small' && size !== 'knot' && size !== 'medium' && size !== 'large') || !dir)
+    throw new Error('generate.ts small|knot|medium|large FIRST COUNT DIR');
   mkdirSync(dir, { recursive: true });
   for (let n = Number(first); n < Number(first) + Number(count); n++)
     writeFileSync(join(dir, `${size}-${n}.json`), `${JSON.stringify(generate(size, n))}\n`);

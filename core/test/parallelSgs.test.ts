@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import type { NeutralInstance } from '../src/index.ts';
 import { compile } from '../src/neutral/compile.ts';
-import { latestStartsOf } from '../src/planner/engine/bounds/latestStarts.ts';
+import { aloneInShop } from '../src/planner/engine/bounds/latestStarts.ts';
 import { ParallelSgs, type Priority } from '../src/planner/engine/schedule/parallelSgs.ts';
 import { newPartialSchedule } from '../src/planner/engine/schedule/partialSchedule.ts';
 import { newScratch } from '../src/planner/engine/schedule/serialSgs.ts';
@@ -15,7 +15,7 @@ const HOUR = 12;
 function placed(instance: NeutralInstance, priority = PLAIN) {
   const { model, stepIds } = compile(instance);
   const b = newPartialSchedule(model);
-  const sgs = new ParallelSgs(b, newScratch(model.steps.length, false), () => latestStartsOf(model));
+  const sgs = new ParallelSgs(b, newScratch(model.steps.length, false), () => aloneInShop(model));
   expect(sgs.run([...model.pieces.keys()], priority, Infinity)).toEqual([]);
   const start = Object.fromEntries(stepIds.map((id, i) => [id, b.start[i]!]));
   return { start, order: stepIds.toSorted((x, y) => start[x]! - start[y]!) };

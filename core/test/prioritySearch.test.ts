@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import type { NeutralInstance } from '../src/index.ts';
 import { compile } from '../src/neutral/compile.ts';
-import { latestStartsOf } from '../src/planner/engine/bounds/latestStarts.ts';
+import { aloneInShop } from '../src/planner/engine/bounds/latestStarts.ts';
 import { scheduleCost } from '../src/planner/engine/schedule/cost.ts';
 import { ParallelSgs } from '../src/planner/engine/schedule/parallelSgs.ts';
 import { newPartialSchedule } from '../src/planner/engine/schedule/partialSchedule.ts';
@@ -18,7 +18,7 @@ function begun(instance: NeutralInstance, seed: number) {
   const { model } = compile(instance);
   const b = newPartialSchedule(model);
   const scratch = newScratch(model.steps.length, false);
-  const sgs = new ParallelSgs(b, scratch, () => latestStartsOf(model));
+  const sgs = new ParallelSgs(b, scratch, () => aloneInShop(model));
   const search = new PrioritySearch(b, scratch, sgs, [...model.pieces.keys()], randomFrom(seed));
   return { b, search, tryOne: () => search.try(() => scheduleCost(b)) };
 }
@@ -39,7 +39,7 @@ describe('priorities near the best one so far', () => {
     const least = Math.min(...Array.from({ length: 12 }, tryOne));
     const { model } = b;
     const again = newPartialSchedule(model);
-    const sgs = new ParallelSgs(again, newScratch(model.steps.length, false), () => latestStartsOf(model));
+    const sgs = new ParallelSgs(again, newScratch(model.steps.length, false), () => aloneInShop(model));
     expect(sgs.run([...model.pieces.keys()], search.best!, Infinity)).toEqual([]);
     expect(scheduleCost(again)).toBe(least);
   });

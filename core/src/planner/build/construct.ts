@@ -2,7 +2,7 @@ import { type Draft, newDraft } from './draft.ts';
 import { finish } from './finish.ts';
 import { leftShift } from './leftShift.ts';
 import { linkBound } from '../engine/bounds/doneBound.ts';
-import { latestStartsOf } from '../engine/bounds/latestStarts.ts';
+import { aloneInShop } from '../engine/bounds/latestStarts.ts';
 import { scheduleCost } from '../engine/schedule/cost.ts';
 import { improve, type Search } from '../engine/search/search.ts';
 import { ParallelSgs, type Priority } from '../engine/schedule/parallelSgs.ts';
@@ -45,7 +45,7 @@ export function buildBest(draft: Draft, evaluations: number): void {
     ),
   );
   scratch.bound = linkBound(model);
-  const parallelSgs = new ParallelSgs(schedule, scratch, () => latestStartsOf(model));
+  const parallelSgs = new ParallelSgs(schedule, scratch, () => aloneInShop(model));
   let best: { readonly mode: Mode; readonly cost: number } | null = null;
   let built: Mode | null = null;
   let left = evaluations;

@@ -1,4 +1,5 @@
 import type { EngineModel } from '../engineModel.ts';
+import type { AloneInShop } from '../schedule/freeFloat.ts';
 import { OwnHours } from './ownHours.ts';
 
 /**
@@ -57,10 +58,10 @@ export class LatestStarts {
 }
 
 /**
- * By step its latest start for its piece to be done by its date; of a date beyond the plan as if that went on to it.
+ * Each piece as if it were alone in the shop; latest starts of a date beyond the plan as if that went on to it.
  * @param hours of the model, where they are known already
  */
-export function latestStartsOf(model: EngineModel, hours: OwnHours = new OwnHours(model)): Float64Array {
+export function aloneInShop(model: EngineModel, hours: OwnHours = new OwnHours(model)): AloneInShop {
   const { pieces, steps, slots } = model;
   const latest = new Float64Array(steps.length);
   const dues = Float64Array.from(pieces, (p) => p.due);
@@ -69,7 +70,7 @@ export function latestStartsOf(model: EngineModel, hours: OwnHours = new OwnHour
     const beyond = Math.min(due, NEVER_DUE) - slots;
     if (beyond > 0) for (const i of own) latest[i]! += beyond;
   }
-  return latest;
+  return { latestStarts: latest, endAfter: (i, ready) => hours.endAfter(i, ready) };
 }
 /** A piece without a date has all the time there is, in slots. */
 const NEVER_DUE = 1e6;

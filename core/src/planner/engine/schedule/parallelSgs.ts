@@ -3,6 +3,7 @@ import FlatQueue from 'flatqueue';
 import { type PartialSchedule, doneSlot, latestFor, remove, insert, readyFor } from './partialSchedule.ts';
 import { seek, seekOnly } from './seek.ts';
 import { costOfDone } from './cost.ts';
+import { type AloneInShop, FreeFloat } from './freeFloat.ts';
 import { lastOverload, occupyFloor } from '../resources/floor.ts';
 import { type Scratch, stayOf, bookFloor, tightest } from './serialSgs.ts';
 import { groupBefore, standsApart } from '../resources/setupSequence.ts';
@@ -17,6 +18,8 @@ export type Priority = {
   readonly cleanout: number;
   /** By how much its key may be larger for work of the set-up a tool has to go before what needs a clean-out; missing: 0. */
   readonly stay?: number;
+  /** What is wet for so many slots and holds up nothing is laid as late in the day as it can be; missing: nothing is. */
+  readonly evening?: number;
   /** By piece: slots of slack it is taken to have less; missing: none. */
   readonly urge?: Float64Array;
   /** By step: the same; missing: none. */
@@ -37,9 +40,10 @@ export class ParallelSgs {
   /** A guess how long the floor is taken: slots from the start of each step to the end of its piece, work counted double for the nights. */
   readonly #rest: Float64Array;
   readonly #scratch: Scratch;
-  readonly #latestStarts: () => Float64Array;
-  /** What those are, once somebody has asked. */
+  readonly #alone: () => AloneInShop;
+  /** What it says, once somebody has asked. */
   #latest: Float64Array | null = null;
+  #freeFloat: FreeFloat | null = null;
   readonly #queue = new FlatQueue();
   /** By step: those it waits for that are not placed, how far it was pushed, where it could stand and its key now. */
   readonly #open: Int32Array;
@@ -63,12 +67,12 @@ export class ParallelSgs {
   #most = Infinity;
   #cost = 0;
 
-  /** @param latestStarts by step: its latest start for its piece to be done in time, alone in the shop; asked for once, when it is needed */
-  constructor(b: PartialSchedule, scratch: Scratch, latestStarts: () => Float64Array) {
+  /** @param alone asked for once, when it is needed */
+  constructor(b: PartialSchedule, scratch: Scratch, alone: () => AloneInShop) {
     const { steps, pieces } = b.model;
     this.#b = b;
     this.#scratch = scratch;
-    this.#latestStarts = latestStarts;
+    this.#alone = alone;
     this.#followers = followersOf(b);
     this.#rest = restsOf(b, this.#followers);
     this.#open = new Int32Array(steps.length);
@@ -92,7 +96,7 @@ export class ParallelSgs {
    */
   run(group: readonly number[], priority: Priority, most: number): number[] | null {
     const { pieces } = this.#b.model;
-    this.#latest ??= this.#latestStarts();
+    if (!this.#latest) this.#lookAhead();
     this.#priority = priority;
     this.#most = most;
     this.#isFailed = false;
@@ -128,6 +132,12 @@ export class ParallelSgs {
     });
   }
 
+  #lookAhead(): void {
+    const alone = this.#alone();
+    this.#latest = alone.latestStarts;
+    this.#freeFloat = new FreeFloat(this.#b, this.#followers, this.#scratch.bound, alone);
+  }
+
   #prepare(k: number): void {
     const { steps, pieces } = this.#b.model;
     this.#pushes[k] = 0;
@@ -146,8 +156,16 @@ export class ParallelSgs {
     const b = this.#b;
     const step = b.model.steps[i]!;
     if (this.#isOut[step.piece]) return;
-    if (!seek(b, i, Math.max(this.#push[i]!, readyFor(b, step)))) return this.#giveUp(step.piece);
+    if (!this.#seek(i)) return this.#giveUp(step.piece);
     this.#queueFound(i);
+  }
+
+  /** Where a step may stand whose turn it is: as early as it can, or in the evening. */
+  #seek(i: number): boolean {
+    const b = this.#b;
+    if (!seek(b, i, Math.max(this.#push[i]!, readyFor(b, b.model.steps[i]!)))) return false;
+    if (this.#priority.evening !== undefined) this.#freeFloat!.use(i, this.#priority.evening);
+    return true;
   }
 
   #queueFound(i: number): void {
@@ -179,7 +197,7 @@ export class ParallelSgs {
     const b = this.#b;
     const step = b.model.steps[i]!;
     if (!seekOnly(b, i, this.#mode[i]!, this.#crew[i]!, this.#start[i]!)) {
-      if (!seek(b, i, Math.max(this.#push[i]!, readyFor(b, step)))) return this.#giveUp(step.piece);
+      if (!this.#seek(i)) return this.#giveUp(step.piece);
       if (this.#keyAt(i, b.found.start, b.found.mode) > key + 1e-9) return this.#queueFound(i);
     }
     if (this.#staysSetUp(i, key)) return;

@@ -188,7 +188,9 @@ export function dustFree(b: PartialSchedule, i: number): number {
 export function doneSlot(b: PartialSchedule, i: number): number {
   const step = b.model.steps[i]!;
   if (step.fixed) return step.fixed.done;
-  const end = b.end[i]!;
-  const film = step.doneStage >= 0 ? step.modes[b.mode[i]!]?.film : null;
-  return film ? Math.ceil(film.minutes(step.doneStage, end) / GRID_MINUTES) : end + step.cure;
+  return doneAfterEnd(step, step.modes[b.mode[i]!]?.film, b.end[i]!);
 }
+
+/** The same of a step whose work ends in a slot and leaves a film, or none. */
+export const doneAfterEnd = (step: EngineStep, film: Film | null | undefined, end: number): number =>
+  film && step.doneStage >= 0 ? Math.ceil(film.minutes(step.doneStage, end) / GRID_MINUTES) : end + step.cure;

@@ -53,8 +53,7 @@ export class PrioritySearch {
    * @param costOf what is in the schedule
    */
   try(costOf: () => number): number {
-    const trial =
-      this.#here && this.#tries >= STARTS ? this.#changed(this.#here) : anyPriority(this.#b, this.#group, this.#r);
+    const trial = this.#next();
     this.#tries++;
     for (const k of this.#group) removePiece(this.#b, k);
     const left = this.#parallelSgs.run(this.#group, trial, Infinity)!;
@@ -69,6 +68,12 @@ export class PrioritySearch {
     return cost;
   }
 
+  #next(): Trial {
+    if (this.#tries === 0) return { ...ORDINARY, ...indifferent(this.#b) };
+    if (this.#here && this.#tries >= STARTS) return this.#changed(this.#here);
+    return anyPriority(this.#b, this.#group, this.#r);
+  }
+
   #changed(from: Trial): Trial {
     const r = this.#r;
     if (r() >= CORRECTIONS_SHARE) return nearPriority(this.#b, from, this.#group, r);
@@ -78,7 +83,8 @@ export class PrioritySearch {
     return { ...from, urge };
   }
 }
-/** Tries anywhere before the best of them is gone on from. */
+/** The first try, and others anywhere, before the best of them is gone on from: the middle of what is drawn below. */
+const ORDINARY = { slack: 3.5, hurry: 220, cleanout: 10, stay: 500, evening: 26 };
 const STARTS = 4;
 /** How often what is late is corrected, how many of those pieces at once, and by what share of their lateness at least and at most. */
 const CORRECTIONS_SHARE = 0.8;
@@ -86,7 +92,7 @@ const CORRECTED_SHARE = 0.3;
 const LEAST_CORRECTION = 0.15;
 const SPREAD = 15;
 /** Tries without anything better after which it is given up: so many, or this share of all. */
-const LEAST_PATIENCE = 12;
+const LEAST_PATIENCE = 24;
 const PATIENCE = 0.3;
 /** Tries in all: so many, and more where there is little to place. */
 const MOST_TRIES = 150;
@@ -96,21 +102,27 @@ const MOST_STEPS = 40_000;
 export type Trial = Required<Priority>;
 type Changing = { -readonly [P in keyof Trial]: Trial[P] };
 
+/** No piece out of turn. */
+const indifferent = ({ model: { pieces, steps } }: PartialSchedule) => ({
+  urge: new Float64Array(pieces.length),
+  bias: new Float64Array(steps.length),
+  notBefore: new Float64Array(pieces.length),
+});
+
 /** Any priority of those that have proved good somewhere, with the pieces more or less out of turn. */
 export function anyPriority(b: PartialSchedule, group: readonly number[], r: () => number): Trial {
-  const urge = new Float64Array(b.model.pieces.length);
+  const turns = indifferent(b);
   const spread = [0, 100, 300][Math.floor(r() * 3)]!;
-  for (const k of group) urge[k] = (r() - 0.5) * spread;
-  const notBefore = new Float64Array(b.model.pieces.length);
-  if (b.model.floor && group.length > 1 && r() < Math.min(0.5, 4 / group.length)) letOneWait(b, notBefore, group, r);
+  for (const k of group) turns.urge[k] = (r() - 0.5) * spread;
+  if (b.model.floor && group.length > 1 && r() < Math.min(0.5, 4 / group.length))
+    letOneWait(b, turns.notBefore, group, r);
   return {
-    slack: 0.7 * 10 ** r(),
-    hurry: 150 * 4.5 ** r(),
-    cleanout: 48 * r(),
-    stay: 200 * 30 ** r(),
-    urge,
-    bias: new Float64Array(b.model.steps.length),
-    notBefore,
+    slack: 2 * 3.5 ** r(),
+    hurry: 120 * 2.75 ** r(),
+    cleanout: 30 * r(),
+    stay: 150 * 10 ** r(),
+    evening: 18 + 16 * r(),
+    ...turns,
   };
 }
 
@@ -144,6 +156,7 @@ function shiftPieces(b: PartialSchedule, out: Changing, group: readonly number[]
   out.hurry *= change();
   out.cleanout *= change();
   out.stay *= change();
+  out.evening *= change();
 }
 
 /** Has one piece wait until another leaves the floor. */

@@ -1,5 +1,5 @@
 import { calendarBound, linkBound } from '../bounds/doneBound.ts';
-import { latestStartsOf } from '../bounds/latestStarts.ts';
+import { aloneInShop } from '../bounds/latestStarts.ts';
 import { OwnHours } from '../bounds/ownHours.ts';
 import { CostBound } from '../schedule/costBound.ts';
 import { type PartialSchedule, remove, modeLockOf } from '../schedule/partialSchedule.ts';
@@ -91,7 +91,7 @@ class Run {
     const hours = isByHours || search.dateTries ? new OwnHours(model) : null;
     scratch.bound = hours && isByHours ? calendarBound(model, hours) : linkBound(model);
     this.#costBound = new CostBound(b, scratch.bound);
-    this.#parallelSgs = new ParallelSgs(b, scratch, () => latestStartsOf(model, hours ?? undefined));
+    this.#parallelSgs = new ParallelSgs(b, scratch, () => aloneInShop(model, hours ?? undefined));
     this.#all = model.pieces.map((_, k) => k);
     this.#least = search.leastCosts ?? new Float64Array(model.pieces.length);
     this.#before = new Snapshot(model.steps.length);

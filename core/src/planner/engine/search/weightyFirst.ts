@@ -1,4 +1,4 @@
-import { latestStartsOf } from '../bounds/latestStarts.ts';
+import { aloneInShop } from '../bounds/latestStarts.ts';
 import { scheduleCost } from '../schedule/cost.ts';
 import { ParallelSgs } from '../schedule/parallelSgs.ts';
 import { insert, latestFor, type PartialSchedule, readyFor, remove } from '../schedule/partialSchedule.ts';
@@ -141,7 +141,7 @@ function putBack(
   for (const k of group) removePiece(b, k);
   for (const k of group) placePiece(b, scratch, k, b.model.pieces[k]!.steps, Infinity);
   keepIfBest(scheduleCost(b));
-  const parallelSgs = new ParallelSgs(b, scratch, () => latestStartsOf(b.model));
+  const parallelSgs = new ParallelSgs(b, scratch, () => aloneInShop(b.model));
   const prioritySearch = new PrioritySearch(b, scratch, parallelSgs, group, randomFrom(search.seed));
   const most = Math.floor((PUT_BACK_SHARE * search.evaluations) / group.length);
   let tries = 2;
