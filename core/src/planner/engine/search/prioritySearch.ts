@@ -84,15 +84,15 @@ export class PrioritySearch {
   }
 }
 /** The first try, and others anywhere, before the best of them is gone on from: the middle of what is drawn below. */
-const ORDINARY = { slack: 3.5, hurry: 220, cleanout: 10, stay: 500, evening: 26 };
-const STARTS = 4;
+const ORDINARY = { slack: 3.5, hurry: 220, cleanout: 10, stay: 700, evening: 26 };
+const STARTS = 10;
 /** How often what is late is corrected, how many of those pieces at once, and by what share of their lateness at least and at most. */
 const CORRECTIONS_SHARE = 0.8;
 const CORRECTED_SHARE = 0.3;
 const LEAST_CORRECTION = 0.15;
 const SPREAD = 15;
 /** Tries without anything better after which it is given up: so many, or this share of all. */
-const LEAST_PATIENCE = 24;
+const LEAST_PATIENCE = 12;
 const PATIENCE = 0.3;
 /** Tries in all: so many, and more where there is little to place. */
 const MOST_TRIES = 150;
@@ -120,7 +120,7 @@ export function anyPriority(b: PartialSchedule, group: readonly number[], r: () 
     slack: 2 * 3.5 ** r(),
     hurry: 120 * 2.75 ** r(),
     cleanout: 30 * r(),
-    stay: 150 * 10 ** r(),
+    stay: 200 * 20 ** r(),
     evening: 18 + 16 * r(),
     ...turns,
   };
