@@ -6,7 +6,7 @@ import { waitFor } from './waitFor.ts';
 /**
  * Local search over priorities instead of plans: each try places all pieces anew by the best priority so far, in which mostly some of what
  * was late by it is more urgent. It finds good plans where many pieces want the same tool, which moving a few pieces at a time does not.
- * See docs/decisions/0037.
+ * See docs/decisions/0037 and 0038.
  * Field terms: search in problem and heuristic space (Storer, Wu & Vaccari 1992); squeaky wheel optimization (Joslin & Clements 1999)
  */
 export class PrioritySearch {
