@@ -107,7 +107,7 @@ test(`in ${SEEDS.length} workshops what a way says is what comes when it is take
 
 test.each([
   { seed: 9, isBetter: false },
-  { seed: 8, isBetter: true },
+  { seed: 67, isBetter: true },
 ])(
   'only what brings it sooner is listed, with how often the date is kept then: workshop $seed',
   ({ seed, isBetter }) => {
