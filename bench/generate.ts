@@ -338,10 +338,11 @@ function finished(
   return [last, Math.max(min, 780)];
 }
 
+const isSize = (word: string | undefined): word is Size => word !== undefined && Object.hasOwn(SIZES, word);
+
 if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) {
   const [size, first, count, dir] = process.argv.slice(2);
-  if ((size !== 'small' && size !== 'knot' && size !== 'medium' && size !== 'large') || !dir)
-    throw new Error('generate.ts small|knot|medium|large FIRST COUNT DIR');
+  if (!isSize(size) || !dir) throw new Error('generate.ts small|knot|medium|large FIRST COUNT DIR');
   mkdirSync(dir, { recursive: true });
   for (let n = Number(first); n < Number(first) + Number(count); n++)
     writeFileSync(join(dir, `${size}-${n}.json`), `${JSON.stringify(generate(size, n))}\n`);

@@ -7,7 +7,7 @@ import { scheduleCost } from '../src/planner/engine/schedule/cost.ts';
 import { ParallelSgs } from '../src/planner/engine/schedule/parallelSgs.ts';
 import { newPartialSchedule } from '../src/planner/engine/schedule/partialSchedule.ts';
 import { newScratch } from '../src/planner/engine/schedule/serialSgs.ts';
-import { PrioritySearch } from '../src/planner/engine/search/prioritySearch.ts';
+import { anyPriority, PrioritySearch } from '../src/planner/engine/search/prioritySearch.ts';
 import { randomFrom } from '../src/planner/engine/search/random.ts';
 
 const load = (name: string) =>
@@ -32,6 +32,17 @@ describe('priorities near the best one so far', () => {
     });
     const [low, high] = costs.toSorted((x, y) => x - y).slice(1, 3);
     expect((low! + high!) / 2).toBeLessThan(2_300_000);
+  });
+  test('the first is the ordinary one, whatever the seed, and the second any', () => {
+    const [a, b] = [1, 2].map((seed) => begun(load('medium-1'), seed));
+    expect(a!.tryOne()).toBe(b!.tryOne());
+    expect(a!.tryOne()).not.toBe(b!.tryOne());
+  });
+  test('what counts as wet for long is anything from an hour and a half to two hours and fifty minutes', () => {
+    const { b } = begun(load('small-1'), 1);
+    const r = randomFrom(1);
+    const drawn = Array.from({ length: 200 }, () => anyPriority(b, [0, 1], r).evening);
+    expect([Math.floor(Math.min(...drawn)), Math.ceil(Math.max(...drawn))]).toEqual([18, 34]);
   });
   test('the plan that comes of the best priority is the best plan, tried once more', () => {
     const instance = load('medium-2');

@@ -694,10 +694,24 @@ export const MUTANTS = [
   },
   {
     file: engine('schedule/parallelSgs.ts'),
-    find: 'if (this.#priority.evening !== undefined) this.#freeFloat!.use(i, this.#priority.evening);',
+    find: 'if (this.#priority.evening !== undefined) this.#freeFloat!.shiftRight(i, this.#priority.evening);',
     to: '',
     fault: 'what stays wet for long keeps its place from others all day',
     tests: core('freeFloat'),
+  },
+  {
+    file: engine('search/prioritySearch.ts'),
+    find: 'if (this.#tries === 0) return { ...ORDINARY, ...inTurn(this.#b) };',
+    to: '',
+    fault: 'the first priority tried is drawn like any other',
+    tests: core('prioritySearch'),
+  },
+  {
+    file: engine('search/prioritySearch.ts'),
+    find: 'evening: 18 + 16 * r(),',
+    to: 'evening: 18 + 40 * r(),',
+    fault: 'hardly any coat is wet for long enough to be laid in the evening',
+    tests: core('prioritySearch'),
   },
   {
     file: engine('schedule/freeFloat.ts'),

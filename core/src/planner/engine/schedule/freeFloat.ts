@@ -41,7 +41,7 @@ export class FreeFloat {
    * Moves what was found for a step to the latest slot before its place closes in which it can stand, if that holds up nothing.
    * @param leastWet slots for which it is wet at least
    */
-  use(i: number, leastWet: number): void {
+  shiftRight(i: number, leastWet: number): void {
     const { found, model } = this.#b;
     const step = model.steps[i]!;
     const { start, end, hold, mode, crew } = found;

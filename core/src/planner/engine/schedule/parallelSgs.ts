@@ -164,7 +164,7 @@ export class ParallelSgs {
   #seek(i: number): boolean {
     const b = this.#b;
     if (!seek(b, i, Math.max(this.#push[i]!, readyFor(b, b.model.steps[i]!)))) return false;
-    if (this.#priority.evening !== undefined) this.#freeFloat!.use(i, this.#priority.evening);
+    if (this.#priority.evening !== undefined) this.#freeFloat!.shiftRight(i, this.#priority.evening);
     return true;
   }
 

@@ -69,7 +69,7 @@ export class PrioritySearch {
   }
 
   #next(): Trial {
-    if (this.#tries === 0) return { ...ORDINARY, ...indifferent(this.#b) };
+    if (this.#tries === 0) return { ...ORDINARY, ...inTurn(this.#b) };
     if (this.#here && this.#tries >= STARTS) return this.#changed(this.#here);
     return anyPriority(this.#b, this.#group, this.#r);
   }
@@ -103,7 +103,7 @@ export type Trial = Required<Priority>;
 type Changing = { -readonly [P in keyof Trial]: Trial[P] };
 
 /** No piece out of turn. */
-const indifferent = ({ model: { pieces, steps } }: PartialSchedule) => ({
+const inTurn = ({ model: { pieces, steps } }: PartialSchedule) => ({
   urge: new Float64Array(pieces.length),
   bias: new Float64Array(steps.length),
   notBefore: new Float64Array(pieces.length),
@@ -111,7 +111,7 @@ const indifferent = ({ model: { pieces, steps } }: PartialSchedule) => ({
 
 /** Any priority of those that have proved good somewhere, with the pieces more or less out of turn. */
 export function anyPriority(b: PartialSchedule, group: readonly number[], r: () => number): Trial {
-  const turns = indifferent(b);
+  const turns = inTurn(b);
   const spread = [0, 100, 300][Math.floor(r() * 3)]!;
   for (const k of group) turns.urge[k] = (r() - 0.5) * spread;
   if (b.model.floor && group.length > 1 && r() < Math.min(0.5, 4 / group.length))
