@@ -92,6 +92,7 @@ export class NeutralResources {
       checks: demands.map(checkOf),
       setups: tool?.setups ?? null,
       film: null,
+      weather: null,
     };
     return [newMode(place, crews, 1, s.split ? crews.map(crewCalendar) : [])];
   }

@@ -53,7 +53,7 @@ export class ExecutedSteps {
     const place = isWhole
       ? this.#modes.placeOf(step, found, tool)
       : this.#modes.placeOf({ ...step, needs: [] }, [], tool);
-    return { placement, mode: newMode({ ...place, checks: [] }, [crew], 1, []) };
+    return { placement, mode: newMode({ ...place, checks: [], weather: null }, [crew], 1, []) };
   }
 
   #happened(step: Step): { start: Instant; end: Instant; by: readonly string[] } {

@@ -3,6 +3,7 @@ import type { DryingLimits } from '../../drying/dryingCurve.ts';
 import { type Product, STAGES } from '../../products/product.ts';
 import { type Air, airOf, keepsLimits } from './air.ts';
 import { type Bits, bitRow, setRange } from '../engine/resources/bits.ts';
+import { WeatherWindow } from '../engine/resources/weatherWindow.ts';
 import type { Film } from '../engine/engineModel.ts';
 import { type Problem } from '../model/model.ts';
 import type { Grid } from './grid.ts';
@@ -14,6 +15,7 @@ export class Films {
   readonly #grid: Grid;
   readonly #films = new Map<string, Film>();
   readonly #keeps = new Map<string, Bits>();
+  readonly #weather = new Map<string, WeatherWindow>();
 
   constructor(problem: Problem, grid: Grid) {
     this.#problem = problem;
@@ -42,9 +44,22 @@ export class Films {
     return row;
   }
 
+  /** When climates suit a product until it is dry to handle; null: it has no limits. */
+  weatherOf(product: Product, climates: readonly string[], thickness: number): WeatherWindow | null {
+    const { limits } = product;
+    if (!limits) return null;
+    const key = keyOf(product, climates, thickness);
+    let weather = this.#weather.get(key);
+    if (weather) return weather;
+    const rows = [...new Set(climates.map((c) => this.keepsRow(c, limits)))];
+    weather = new WeatherWindow(this.of(product, climates, thickness).handle, rows, this.#grid.slots);
+    this.#weather.set(key, weather);
+    return weather;
+  }
+
   /** A product drying in some climates; each answer is worked out once and kept. */
   of(product: Product, climates: readonly string[], thickness: number): Film {
-    const key = `${product.id}|${thickness}|${climates.join('|')}`;
+    const key = keyOf(product, climates, thickness);
     let film = this.#films.get(key);
     if (film) return film;
     const { slots, origin } = this.#grid;
@@ -75,6 +90,9 @@ export class Films {
     return film;
   }
 }
+
+const keyOf = (product: Product, climates: readonly string[], thickness: number) =>
+  `${product.id}|${thickness}|${climates.join('|')}`;
 
 /** Slots of a page: five hours. */
 const PAGE_BITS = 6;

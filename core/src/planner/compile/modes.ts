@@ -134,8 +134,6 @@ export class Modes {
       const laid = resources[0]?.station.climate;
       if (laid !== undefined)
         checks.push({ bits: this.films.keepsRow(laid, product.limits), span: SPAN.work, kind: RELAXATION.air });
-      for (const c of climates)
-        checks.push({ bits: this.films.keepsRow(c, product.limits), span: SPAN.wet, kind: RELAXATION.air });
     }
     for (const s of worked)
       if (s.station.guard)
@@ -152,6 +150,7 @@ export class Modes {
       checks,
       setups: tool?.setups ?? null,
       film: product && this.films.of(product, climates, step.thickness ?? 1),
+      weather: product && this.films.weatherOf(product, climates, step.thickness ?? 1),
     };
   }
 

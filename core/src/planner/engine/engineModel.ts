@@ -2,6 +2,7 @@ import type { Bits } from './resources/bits.ts';
 import type { Floor } from './resources/floor.ts';
 import type { CumulativeProfile } from './resources/cumulativeProfile.ts';
 import type { SetupSequence } from './resources/setupSequence.ts';
+import type { WeatherWindow } from './resources/weatherWindow.ts';
 
 /**
  * A scheduling problem as the search sees it: whole numbers only, time in slots of the grid from `0` to `slots`.
@@ -70,6 +71,8 @@ export type Mode = {
   lastClash: number;
   readonly setups: SetupSequence | null;
   readonly film: Film | null;
+  /** When the air suits the film; null: any does. */
+  readonly weather: WeatherWindow | null;
 };
 
 export type Pred = {

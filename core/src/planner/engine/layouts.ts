@@ -8,11 +8,11 @@ import type { EngineModel, EngineStep, Mode } from './engineModel.ts';
 export type Place = Omit<Mode, 'crews' | 'speed' | 'calendars' | 'lastClash'>;
 
 export const newMode = (
-  { place, open, demands, checks, setups, film }: Place,
+  { place, open, demands, checks, setups, film, weather }: Place,
   crews: Mode['crews'],
   speed: number,
   calendars: Mode['calendars'],
-): Mode => ({ crews, speed, place, open, calendars, demands, checks, lastClash: 0, setups, film });
+): Mode => ({ crews, speed, place, open, calendars, demands, checks, lastClash: 0, setups, film, weather });
 
 /** A step of an engine’s model with the fields of `s`, which may be a copy of another with something put in its place. */
 export const newStep = (s: EngineStep): EngineStep => ({

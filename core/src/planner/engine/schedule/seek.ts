@@ -319,7 +319,11 @@ function fit(b: PartialSchedule, step: EngineStep, mode: Mode, s: number, e: num
     if (mode.film && (relaxed & RELAXATION.air) === 0) return -1; // beyond the plan nothing is known about air or space
     h = mode.film ? e : slots;
   }
-  const next = clashAt(mode, s, e, h, relaxed);
+  if (mode.weather && (relaxed & RELAXATION.air) === 0) {
+    const suited = mode.weather.endFrom(e);
+    if (suited > e) return s + suited - e;
+  }
+  const next = clashAt(mode, s, e, h, relaxed, slots);
   if (next > s) return next;
   if (mode.setups && (relaxed & RELAXATION.tool) === 0) {
     const turn = fitSetup(mode.setups, s, e, step.group, !step.split);
@@ -338,7 +342,7 @@ function fit(b: PartialSchedule, step: EngineStep, mode: Mode, s: number, e: num
 }
 
 /** `s` when all rows allow it, else the next start worth trying. */
-function clashAt(mode: Mode, s: number, e: number, h: number, relaxed: number): number {
+function clashAt(mode: Mode, s: number, e: number, h: number, relaxed: number, slots: number): number {
   const { checks } = mode;
   const n = checks.length;
   // What stood in the way the last time mostly does again.
@@ -351,7 +355,8 @@ function clashAt(mode: Mode, s: number, e: number, h: number, relaxed: number): 
       const blockedSlot = lastClear(c.bits, from, spanEnd(c.span, mode, e, h));
       if (blockedSlot >= 0) {
         mode.lastClash = k;
-        return s + blockedSlot + 1 - from;
+        // What is taken from the start of work on is looked for again where it is free, not after each slot in which it is not.
+        return from === s && e > s ? nextSet(c.bits, blockedSlot + 1, slots) : s + blockedSlot + 1 - from;
       }
     }
     k++;
