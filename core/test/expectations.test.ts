@@ -1,19 +1,15 @@
 import { expect, test } from 'vitest';
-import { GRID_MINUTES, planAfresh } from '../src/index.ts';
-import { newDraft } from '../src/planner/build/draft.ts';
-import { loadBaseline } from '../src/planner/build/loadBaseline.ts';
+import { GRID_MINUTES } from '../src/index.ts';
 import { Expectations } from '../src/promise/expectations.ts';
 import { stillToCome } from '../src/promise/stillToCome.ts';
+import { plannedDraft } from './fixtures/plannedDraft.ts';
 import { after, at, NINE_TO_FIVE, piece, smallShop, step } from './fixtures/smallShop.ts';
 
 test('what waits for two others is expected when the later of them is there, whichever was heard of last', () => {
   const people = ['ada', 'bo'].map((id) => ({ id, name: id, hours: NINE_TO_FIVE, skills: { prep: 1 } }));
   const both = step('both', { after: [after('long'), after('short')] });
   const shop = smallShop([piece('p', [step('long', { work_minutes: 120 }), step('short'), both])], { people });
-  const plan = planAfresh(shop);
-  const draft = newDraft(shop, plan);
-  loadBaseline(draft, plan);
-  const { compiled, schedule } = draft;
+  const { compiled, schedule } = plannedDraft(shop);
   const expectations = new Expectations(schedule, stillToCome(schedule));
   expectations.begin();
   const of = (id: string) => compiled.indexOf.get(id)!;

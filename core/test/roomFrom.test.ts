@@ -1,12 +1,10 @@
 import { expect, test } from 'vitest';
-import { planAfresh } from '../src/index.ts';
-import { newDraft } from '../src/planner/build/draft.ts';
 import { RELAXATION, SPAN } from '../src/planner/engine/engineModel.ts';
 import { bitRow, clearRange, lastClear, setRange } from '../src/planner/engine/resources/bits.ts';
-import { loadBaseline } from '../src/planner/build/loadBaseline.ts';
 import { type PartialSchedule, remove, slotsOf } from '../src/planner/engine/schedule/partialSchedule.ts';
 import { canStartAt } from '../src/planner/engine/schedule/seek.ts';
 import { roomFrom } from '../src/planner/engine/schedule/roomFrom.ts';
+import { plannedDraft } from './fixtures/plannedDraft.ts';
 import { randomFrom, randomWorkshop } from './fixtures/randomWorkshop.ts';
 
 const WORKSHOPS = process.env['MOKUME_LONG'] ? 120 : 12;
@@ -26,8 +24,7 @@ test(`in ${WORKSHOPS} workshops no step can start before there is said to be roo
   let [passed, free, unsaid, told] = [0, 0, 0, 0];
   for (let seed = 1; seed <= WORKSHOPS; seed++) {
     const { problem } = randomWorkshop(seed, 5);
-    const plan = planAfresh(problem);
-    const { schedule: b } = draftOf(problem, plan);
+    const { schedule: b } = plannedDraft(problem);
     const r = randomFrom(seed);
     const placed = b.model.steps.flatMap((s, i) => (b.start[i]! >= 0 && !s.fixed ? [i] : []));
     if (placed.length === 0) continue;
@@ -60,12 +57,6 @@ test(`in ${WORKSHOPS} workshops no step can start before there is said to be roo
   for (const seen of [passed, free, unsaid]) expect(seen).toBeGreaterThan(20);
   expect(told).toBeGreaterThan(10);
 });
-
-function draftOf(problem: Parameters<typeof newDraft>[0], plan: Parameters<typeof loadBaseline>[1]) {
-  const draft = newDraft(problem, plan);
-  loadBaseline(draft, plan);
-  return draft;
-}
 
 test('room is where all that is needed is free at once, not one after another', () => {
   const row = (taken: readonly (readonly [number, number])[]) => {

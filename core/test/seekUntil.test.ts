@@ -1,9 +1,7 @@
 import { expect, test } from 'vitest';
-import { planAfresh } from '../src/index.ts';
-import { newDraft } from '../src/planner/build/draft.ts';
-import { loadBaseline } from '../src/planner/build/loadBaseline.ts';
 import { insert, readyFor, remove } from '../src/planner/engine/schedule/partialSchedule.ts';
 import { seek } from '../src/planner/engine/schedule/seek.ts';
+import { plannedDraft } from './fixtures/plannedDraft.ts';
 import { randomWorkshop } from './fixtures/randomWorkshop.ts';
 
 const RUNS = process.env['MOKUME_LONG'] ? 200 : 6;
@@ -12,10 +10,7 @@ test(`in ${RUNS} workshops a place that must begin before a slot is one that doe
   let refused = 0;
   for (let seed = 1; seed <= RUNS; seed++) {
     const { problem } = randomWorkshop(seed, 5);
-    const plan = planAfresh(problem);
-    const draft = newDraft(problem, plan);
-    loadBaseline(draft, plan);
-    const { schedule: b } = draft;
+    const { schedule: b } = plannedDraft(problem);
     b.model.steps.forEach((step, i) => {
       if (step.fixed || b.start[i]! < 0) return;
       const where = `seed ${seed}, step ${i}`;

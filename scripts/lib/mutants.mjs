@@ -715,8 +715,8 @@ export const MUTANTS = [
   },
   {
     file: engine('resources/weatherWindow.ts'),
-    find: 'lastClear(row, end, dry)',
-    to: 'lastClear(row, end, dry - 1)',
+    find: 'lastClear(this.#row, end, dry)',
+    to: 'lastClear(this.#row, end, dry - 1)',
     fault: 'the cold may come in the last minutes in which a film is wet',
     tests: core('weatherWindow'),
   },
@@ -740,6 +740,27 @@ export const MUTANTS = [
     to: 'nextSet(c.bits, blockedSlot + 1, slots) + 1',
     fault: 'a place that becomes free is taken a slot later',
     tests: core('weatherWindow', 'neutral'),
+  },
+  {
+    file: engine('schedule/seek.ts'),
+    find: 'return from === s ? nextSet',
+    to: 'return from >= s ? nextSet',
+    fault: 'work waits until the rack is free, where only its film has to',
+    tests: core('weatherWindow', 'seekUntil'),
+  },
+  {
+    file: engine('schedule/seek.ts'),
+    find: 'if (mode.weather && (relaxed & RELAXATION.air) === 0) {',
+    to: 'if (mode.weather) {',
+    fault: 'that a coat waits for the air is never proved',
+    tests: core('weatherWindow'),
+  },
+  {
+    file: engine('schedule/seek.ts'),
+    find: 'if (suited > e) return s + suited - e;',
+    to: 'if (suited > e && suited <= slots) return s + suited - e;',
+    fault: 'a coat for which the air never suits is laid all the same',
+    tests: core('weatherWindow'),
   },
   {
     file: engine('schedule/freeFloat.ts'),

@@ -3,6 +3,7 @@ import type { DryingLimits } from '../../drying/dryingCurve.ts';
 import { type Product, STAGES } from '../../products/product.ts';
 import { type Air, airOf, keepsLimits } from './air.ts';
 import { type Bits, bitRow, setRange } from '../engine/resources/bits.ts';
+import { intersect } from '../engine/resources/calendars.ts';
 import { WeatherWindow } from '../engine/resources/weatherWindow.ts';
 import type { Film } from '../engine/engineModel.ts';
 import { type Problem } from '../model/model.ts';
@@ -51,8 +52,9 @@ export class Films {
     const key = keyOf(product, climates, thickness);
     let weather = this.#weather.get(key);
     if (weather) return weather;
-    const rows = [...new Set(climates.map((c) => this.keepsRow(c, limits)))];
-    weather = new WeatherWindow(this.of(product, climates, thickness).handle, rows, this.#grid.slots);
+    const { slots } = this.#grid;
+    const everywhere = climates.map((c) => this.keepsRow(c, limits));
+    weather = new WeatherWindow(this.of(product, climates, thickness).handle, intersect(everywhere, slots), slots);
     this.#weather.set(key, weather);
     return weather;
   }

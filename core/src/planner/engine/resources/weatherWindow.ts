@@ -7,7 +7,7 @@ import { type Bits, lastClear } from './bits.ts';
  * Field terms: weather window; memoisation
  */
 export class WeatherWindow {
-  readonly #rows: readonly Bits[];
+  readonly #row: Bits;
   readonly #dry: (end: number) => number;
   readonly #slots: number;
   /** By end of work the answer, with one added, so that a fresh row, all 0, knows nothing yet; null: nobody has asked. */
@@ -15,11 +15,11 @@ export class WeatherWindow {
 
   /**
    * @param dry slot in which a film can be handled whose work ends in a slot
-   * @param rows slots in which the air suits it, of each climate it dries in
+   * @param row slots in which the air suits it, wherever it dries
    */
-  constructor(dry: (end: number) => number, rows: readonly Bits[], slots: number) {
+  constructor(dry: (end: number) => number, row: Bits, slots: number) {
     this.#dry = dry;
-    this.#rows = rows;
+    this.#row = row;
     this.#slots = slots;
   }
 
@@ -31,16 +31,15 @@ export class WeatherWindow {
   endFrom(end: number): number {
     if (end > this.#slots) return end;
     const known = (this.#known ??= new Int32Array(this.#slots + 1));
-    if (known[end] !== 0) return known[end]! - 1;
     let at = end;
     while (at <= this.#slots && known[at] === 0) {
       const next = this.#after(at);
-      if (next === at) break;
+      if (next === at) known[at] = at + 1;
       at = next;
     }
-    const answer = at <= this.#slots && known[at] !== 0 ? known[at]! - 1 : at;
-    // A film laid later is dry later, so that each end before the answer has the same one. What is known begins where that was found.
-    for (let e = end; e <= Math.min(at, this.#slots) && known[e] === 0; e++) known[e] = answer + 1;
+    const answer = at <= this.#slots ? known[at]! - 1 : at;
+    // A film laid later is dry later, so that each end before the answer has the same one; after one that is known, all are.
+    for (let e = end; e < at && known[e] === 0; e++) known[e] = answer + 1;
     return answer;
   }
 
@@ -48,8 +47,7 @@ export class WeatherWindow {
   #after(end: number): number {
     const dry = this.#dry(end);
     if (dry > this.#slots) return this.#slots + 1;
-    let last = -1;
-    for (const row of this.#rows) last = Math.max(last, lastClear(row, end, dry));
+    const last = lastClear(this.#row, end, dry);
     return last < 0 ? end : last + 1;
   }
 }

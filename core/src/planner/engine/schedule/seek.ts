@@ -356,7 +356,7 @@ function clashAt(mode: Mode, s: number, e: number, h: number, relaxed: number, s
       if (blockedSlot >= 0) {
         mode.lastClash = k;
         // What is taken from the start of work on is looked for again where it is free, not after each slot in which it is not.
-        return from === s && e > s ? nextSet(c.bits, blockedSlot + 1, slots) : s + blockedSlot + 1 - from;
+        return from === s ? nextSet(c.bits, blockedSlot + 1, slots) : s + blockedSlot + 1 - from;
       }
     }
     k++;
