@@ -64,11 +64,14 @@ export const sayMonth = (at: Instant, s: Saying): string =>
 /** `45 min`, `1 h`, `2 h 10`, `1.5 days`, `3 days`. */
 export function sayLength(minutes: number): string {
   const m = Math.round(minutes);
-  if (m < 60) return `${m} min`;
-  if (m < 36 * 60) return m % 60 === 0 ? `${m / 60} h` : `${Math.floor(m / 60)} h ${String(m % 60).padStart(2, '0')}`;
+  if (m < 60) return `${m}${NBSP}min`;
+  if (m < 36 * 60)
+    return `${Math.floor(m / 60)}${NBSP}h${m % 60 === 0 ? '' : NBSP + String(m % 60).padStart(2, '0')}`;
   const days = Math.round((m / 1440) * 2) / 2;
-  return `${days} days`;
+  return `${days}${NBSP}days`;
 }
+/** No line is broken there, so that a figure never stands apart from its unit. */
+const NBSP = '\u00a0';
 
 /** Hours as a figure: `6.5 h`. */
-export const sayHours = (minutes: number) => `${(Math.round(minutes / 6) / 10).toLocaleString('en')} h`;
+export const sayHours = (minutes: number) => `${(Math.round(minutes / 6) / 10).toLocaleString('en')}${NBSP}h`;

@@ -77,8 +77,8 @@ describe('times as a person says them', () => {
     [130, '2 h 10'],
     [36 * 60, '1.5 days'],
     [4320, '3 days'],
-  ])('%d minutes are "%s"', (minutes, said) => {
-    expect(sayLength(minutes)).toBe(said);
+  ])('%d minutes are "%s", in one line', (minutes, said) => {
+    expect(sayLength(minutes)).toBe(said.replaceAll(' ', '\u00a0'));
   });
 });
 
@@ -115,8 +115,8 @@ describe('how a piece stands against its date', () => {
   const health = (ready: number | null, due: number | null, now = 0) =>
     healthOf({ id: 'p', due }, plan(ready), { zone: 'UTC', units: 'metric', now });
   test('a minute past it is late, to the minute it fits', () => {
-    expect(health(10_000, 10_000)).toEqual({ kind: 'fits', words: 'fits, 0 min spare' });
-    expect(health(10_001, 10_000)).toEqual({ kind: 'late', words: '1 min late' });
+    expect(health(10_000, 10_000)).toEqual({ kind: 'fits', words: 'fits, 0\u00a0min spare' });
+    expect(health(10_001, 10_000)).toEqual({ kind: 'late', words: '1\u00a0min late' });
   });
   test('a day in hand is a day; what is ready is ready to go; without a date or a place that is said', () => {
     expect(health(10_000, 10_000 + 1440).words).toBe('fits, 1 day spare');

@@ -29,7 +29,7 @@ test('a told promise that is late comes before a worse one that was not told', (
     ready: { Settle: NOW + 120, Stool: NOW + 5000 },
   });
   const s = planSentence(v, null, saying);
-  expect(s.headline).toMatch(/^Settle misses .* by 2 h; the client was told that date\.$/);
+  expect(s.headline).toMatch(/^Settle misses .* by 2\sh; the client was told that date\.$/);
   expect(s.reason).toMatch(/1 more is late/);
 });
 test('the reason names where the days went, a hold by what it waits for', () => {
@@ -42,7 +42,7 @@ test('the reason names where the days went, a hold by what it waits for', () => 
     { spent: 'closed', minutes: 30 },
   ] as const;
   expect(planSentence(v, { waits: {}, chains: {}, days: { Settle: days } }, saying).reason).toBe(
-    'On its way: 2 days waiting for the sample, 12 h drying, 1 h 30 hands at work.',
+    'On its way: 2\u00a0days waiting for the sample, 12\u00a0h drying, 1\u00a0h\u00a030 hands at work.',
   );
 });
 test('no room is said with its reason; when all fits, the next pickup is', () => {
@@ -67,8 +67,8 @@ test('what a change moved is said by piece, later or sooner; what waiting moved 
   });
   const said = (before: 'clock' | 'person', madeBy: 'clock' | 'person', number = 8) =>
     changeSentence({ number, madeBy, moves } as never, after(before) as never, saying);
-  expect(said('person', 'person')).toMatch(/^Box is ready 2 h 10 later, /);
-  expect(said('clock', 'person')).toMatch(/^With the time it had waited: Box is ready 2 h 10 later, /);
+  expect(said('person', 'person')).toMatch(/^Box is ready 2\sh\s10 later, /);
+  expect(said('clock', 'person')).toMatch(/^With the time it had waited: Box is ready 2\sh\s10 later, /);
   expect(said('clock', 'person', 9)).toMatch(/^Box is ready/);
   expect(said('clock', 'clock')).toMatch(/^Box is ready/);
   const nothing = (piece: string | null) =>

@@ -28,7 +28,7 @@ describe('what to pay for a find', () => {
   test('five taps, and the price stands there with its arithmetic', async () => {
     const said = await tapAll([CHEST, SOUND, '400', 'a month', '18']);
     const sum = screen.getByText(/less booth/).textContent ?? '';
-    const parts = /^(\d+) less booth (\d+), materials (\d+), ([\d.]+) h at (\d+), and (\d+) days/.exec(sum)!;
+    const parts = /^(\d+) less booth (\d+), materials (\d+), ([\d.]+)\sh at (\d+), and (\d+) days/.exec(sum)!;
     const [, price, booth, materials, hours, hourly, days] = parts.map(Number);
     expect([price, booth, hourly, days]).toEqual([400, 60, 18, 30]);
     // The parts are shown rounded: within a few units of the money they add up.
@@ -37,7 +37,7 @@ describe('what to pay for a find', () => {
   test('before the fifth tap no price is said, after the second the hours are', async () => {
     expect(await tapAll([CHEST])).toBe('Five taps, and the price stands here.');
     cleanup();
-    expect(await tapAll([CHEST, SOUND])).toMatch(/^It takes about [\d.]+ h of work/);
+    expect(await tapAll([CHEST, SOUND])).toMatch(/^It takes about [\d.]+\sh of work/);
   });
   test('worse state, dearer hours, slower sale: each lowers what to pay', async () => {
     const base = [CHEST, SOUND, '550', 'a month', '15'];
