@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { latestEnds, openBefore, type Plan, type ShopStep } from '../src/index.ts';
+import { latestEnds, openBefore, type Plan, type Shop, type ShopStep } from '../src/index.ts';
 
 /** What these functions look at of a step, and nothing more. */
 const step = (key: string, more: object = {}): ShopStep =>
@@ -14,8 +14,17 @@ const step = (key: string, more: object = {}): ShopStep =>
 const link = (to: string, from = 'end', min_minutes = 0) => ({ step: to, from, min_minutes, max_minutes: null });
 const done = { kind: 'done', from: 0, until: 30, by: [] };
 const ids = (steps: readonly ShopStep[]) => steps.map((s) => s.key);
-const plan = (dry: Record<string, object>): Pick<Plan, 'steps'> =>
-  ({ steps: Object.fromEntries(Object.entries(dry).map(([k, d]) => [`p.${k}`, { end: 1000, dry: d }])) }) as never;
+type Seen = { readonly shop: Pick<Shop, 'people' | 'timeZone'>; readonly plan: Pick<Plan, 'steps'> };
+const plan = (dry: Record<string, object>, people: readonly object[] = []): Seen =>
+  ({
+    shop: { people, timeZone: 'UTC' },
+    plan: { steps: Object.fromEntries(Object.entries(dry).map(([k, d]) => [`p.${k}`, { end: 1000, dry: d }])) },
+  }) as never;
+/** Somebody who comes every day from nine to five. */
+const nineToFive = {
+  hours: { weekly: Array.from({ length: 7 }, () => [{ from: 540, until: 1020 }]), exceptions: [], blocks: [] },
+};
+const day = (n: number, hour: number, minute = 0) => n * 1440 + hour * 60 + minute;
 
 const wash = step('wash');
 const prime = step('prime', { after: [link('wash')] });
@@ -64,4 +73,28 @@ test('the tighter of two ways decides, what never dries or is not planned counts
   const ends = latestEnds([prime, begun], coat2, 5000, plan({ 'coat-1': { recoat: 1120 } }));
   expect(ends.get('p.coat-1')).toBe(4970);
   expect(ends.get('p.prime')).toBe(4970);
+});
+
+test('what dried in between was laid while somebody was there, not in the night', () => {
+  const dries = plan({ 'coat-1': { recoat: 1120, touch: 1030 }, prime: { recoat: 1240 } }, [nineToFive]);
+  const ends = latestEnds([wash, prime, coat1, look], coat2, day(5, 9, 30), dries);
+  expect(ends.get('p.look')).toBe(day(5, 9, 30));
+  // Three hours before half past nine it was half past six: so it was laid the day before, and primed four hours before that.
+  expect(ends.get('p.coat-1')).toBe(day(4, 17));
+  expect(ends.get('p.prime')).toBe(day(4, 12, 30));
+  expect(ends.get('p.wash')).toBe(day(4, 12));
+  expect(latestEnds([coat1], coat2, day(5, 12), dries).get('p.coat-1')).toBe(day(4, 17));
+  // From half past twelve on there is time for it that morning: half an hour of work and three to dry.
+  expect(latestEnds([coat1], coat2, day(5, 12, 30), dries).get('p.coat-1')).toBe(day(5, 9, 30));
+});
+test('who works after hours did what led straight to it then, too; nothing begins before anybody comes', () => {
+  const dries = plan({ 'coat-1': { recoat: 1120, touch: 1030 } }, [nineToFive]);
+  const late = latestEnds([coat1, look], coat2, day(5, 22), dries);
+  expect(late.get('p.look')).toBe(day(5, 22));
+  expect(late.get('p.coat-1')).toBe(day(5, 17));
+  const early = latestEnds([wash], prime, day(5, 9, 29), dries);
+  expect(early.get('p.wash')).toBe(day(4, 17));
+  expect(latestEnds([wash], prime, day(5, 9, 30), dries).get('p.wash')).toBe(day(5, 9, 30));
+  // Work longer than any day is over while somebody is there, at least.
+  expect(latestEnds([{ ...wash, work_minutes: 600 }], prime, day(5, 9), dries).get('p.wash')).toBe(day(4, 17));
 });

@@ -2783,8 +2783,36 @@ export const MUTANTS = [
   {
     file: 'core/src/workshop/openBefore.ts',
     fault: 'work that was begun ends before it began',
-    find: "state.kind === 'started' ? Math.max(state.at, latest.get(s.id)!) : latest.get(s.id)!",
-    to: 'latest.get(s.id)!',
+    find: "state.kind === 'started' ? Math.max(state.at, worked) : worked",
+    to: 'worked',
+    tests: ['core/test/openBefore.test.ts'],
+  },
+  {
+    file: 'core/src/workshop/openBefore.ts',
+    fault: 'a coat nobody ticked was laid in the night',
+    find: 'isWhereItIs ? bound : lastStaffed(staffed, bound, work_minutes)',
+    to: 'bound',
+    tests: ['core/test/openBefore.test.ts'],
+  },
+  {
+    file: 'core/src/workshop/openBefore.ts',
+    fault: 'a coat laid after hours was wiped down before they ended',
+    find: 'if (wait === 0 && !isStaffed(start, start)) straightToWorkAfterHours.add(before.id);\n      else straightToWorkAfterHours.delete(before.id);',
+    to: '',
+    tests: ['core/test/openBefore.test.ts'],
+  },
+  {
+    file: 'core/src/workshop/openBefore.ts',
+    fault: 'who begins the minute they come works after hours',
+    find: 'shop.timeZone, at - LOOKED_BACK_MINUTES, at + 1)',
+    to: 'shop.timeZone, at - LOOKED_BACK_MINUTES, at)',
+    tests: ['core/test/openBefore.test.ts'],
+  },
+  {
+    file: 'core/src/workshop/openBefore.ts',
+    fault: 'work nobody ticked need not be done in one go',
+    find: 'until.findLast((s) => s.until - s.from >= work_minutes)',
+    to: 'until.at(-1)',
     tests: ['core/test/openBefore.test.ts'],
   },
   {

@@ -43,5 +43,13 @@ export function openIntervals(hours: Hours, zone: string, from: Instant, until: 
     .filter((s) => s.from < s.until);
 }
 
+/** When anybody works between two instants, sorted and disjoint. */
+export const staffedIntervals = (
+  people: readonly { readonly hours: Hours }[],
+  zone: string,
+  from: Instant,
+  until: Instant,
+): Interval[] => merge(people.flatMap((p) => openIntervals(p.hours, zone, from, until)));
+
 const isOn = (block: Block, day: number) =>
   'date' in block.on ? dayOf(block.on.date) === day : block.on.weekday === weekdayOf(day);

@@ -65,8 +65,7 @@ export const sayMonth = (at: Instant, s: Saying): string =>
 export function sayLength(minutes: number): string {
   const m = Math.round(minutes);
   if (m < 60) return `${m}${NBSP}min`;
-  if (m < 36 * 60)
-    return `${Math.floor(m / 60)}${NBSP}h${m % 60 === 0 ? '' : NBSP + String(m % 60).padStart(2, '0')}`;
+  if (m < 36 * 60) return `${Math.floor(m / 60)}${NBSP}h${m % 60 === 0 ? '' : NBSP + String(m % 60).padStart(2, '0')}`;
   const days = Math.round((m / 1440) * 2) / 2;
   return `${days}${NBSP}days`;
 }

@@ -86,7 +86,7 @@ async function caughtUp(
     open,
     own.find((s) => s.id === id)!,
     at,
-    view.plan,
+    view,
   );
   const titles: string[] = [];
   for (const s of open) {

@@ -1,4 +1,4 @@
-import { type Instant, type Interval, merge, openIntervals, type Shop, wallClock, instantAt } from '@app/core';
+import { type Instant, instantAt, type Interval, type Shop, staffedIntervals, wallClock } from '@app/core';
 import { scaleLinear } from 'd3';
 
 export type Zoom = 'day' | 'week' | 'month';
@@ -29,11 +29,6 @@ const DATE_WIDTH = 44;
 /** Where a date stands that begins at `x`: right of the line of now when that would cross it. */
 export const besideNow = (x: number, nowX: number): number => (x < nowX && nowX < x + DATE_WIDTH ? nowX + 6 : x);
 
-/** When anybody works, from `from` to `until`. */
-function workingHours(shop: Shop, from: Instant, until: Instant): Interval[] {
-  return merge(shop.people.flatMap((p) => openIntervals(p.hours, shop.timeZone, from, until)));
-}
-
 /**
  * A time axis with nights and closed days compressed but not hidden; piecewise linear, so it can be read back.
  * @param dayWidth pixels of one ordinary working day with its night
@@ -44,7 +39,7 @@ export function timeScale(shop: Shop, fromAround: Instant, untilAround: Instant,
   const lastDay = wallClock(zone, untilAround).day;
   const from = instantAt(zone, firstDay, 0);
   const until = instantAt(zone, lastDay + 1, 0);
-  const open = workingHours(shop, from, until);
+  const open = staffedIntervals(shop.people, shop.timeZone, from, until);
   const dayMinutes = Math.max(...byDay(open, zone).values(), 4 * 60);
   const perMinute = dayWidth / (dayMinutes + (1440 - dayMinutes) * NIGHT_SQUEEZE);
   const marks: number[] = [from];

@@ -5,6 +5,7 @@ import { withTaps } from './withTaps.ts';
 
 const step = (id: string, state: object) => ({ id, work_minutes: 30, state });
 const view = {
+  shop: { people: [], timeZone: 'UTC' },
   pieces: [
     {
       id: 'p',

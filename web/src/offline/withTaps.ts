@@ -42,7 +42,7 @@ function statesBefore(view: WorkshopView, piece: PieceView, step: ShopStep, tap:
   const state = stateAfter(step, tap);
   if (!before || state.kind === 'planned') return [];
   const open = openBefore(piece.steps, step.id).filter((s) => before.steps.includes(s.id));
-  const ends = latestEnds(open, step, state.kind === 'done' ? state.from : state.at, view.plan);
+  const ends = latestEnds(open, step, state.kind === 'done' ? state.from : state.at, view);
   return open.map((s) => [s.id, doneState(s, ends.get(s.id)!, state.by)]);
 }
 
