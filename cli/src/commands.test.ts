@@ -78,15 +78,15 @@ describe('bad input is answered in words with exit 2', () => {
     ['fly', '{}', /no command "fly"/],
     ['plan', '{ not json', /not readable JSON/],
     ['plan', '[]', /must be a JSON object/],
-    ['plan', '{}', /^problem is a required field$/],
-    ['plan', '{"problem":{}}', /problem\.now is a required field[^]*problem\.pieces is a required field/],
+    ['plan', '{}', /^problem: Fill this in\.$/],
+    ['plan', '{"problem":{}}', /problem\.now: Fill this in\.[^]*problem\.pieces: Fill this in\./],
     [
       'plan',
       JSON.stringify({ problem: { ...example.problem, people: [{ entered: 'quick' }] } }),
-      /people\[0\]\.entered must be an object/,
+      /people\[0\]\.entered: An object with fields belongs here/,
     ],
     ['route', '{"template":"ship"}', /template is one of chest-of-drawers/],
-    ['route', JSON.stringify({ ...ROUTE, edits: 'none' }), /edits must be a .array. type/],
+    ['route', JSON.stringify({ ...ROUTE, edits: 'none' }), /edits: A list belongs here/],
     ['route', JSON.stringify({ ...ROUTE, dimensions: { parts: -4 } }), /Chairs: enter 2 to 24/],
   ])('%s %s', (name, input, words) => {
     const answer = run(name, input);
@@ -122,7 +122,7 @@ test('promise gives the earliest date, how sure each is, and what reaches an ear
   expect(out.kind).toBe('ready');
   expect(out.chances.p80).toBeGreaterThanOrEqual(out.chances.p50);
   expect(out.remedies.length).toBeGreaterThan(0);
-  expect(run('promise', { problem })).toMatchObject({ kind: 'failed', words: 'piece is a required field' });
+  expect(run('promise', { problem })).toMatchObject({ kind: 'failed', words: 'piece: Fill this in.' });
 });
 
 describe('solve', () => {
@@ -213,7 +213,7 @@ describe('ask', () => {
   test.each([
     [{ kind: 'dream' }, /question\.kind is one of why, pin, one-more, what-if/],
     [{ kind: 'pin', step: 'nowhere', at: 5 }, /question\.step: no piece has the step "nowhere"/],
-    [{ kind: 'pin', step: 'a' }, /question\.at is a required field/],
+    [{ kind: 'pin', step: 'a' }, /question\.at: Fill this in\./],
   ])('%o is refused by its field', (question, words) => {
     expect(run('ask', { ...example, plan: planned(), question })).toMatchObject({
       kind: 'failed',

@@ -1,3 +1,4 @@
+import './faultWords.ts';
 import { type NoRoom, NO_ROOM_CODES, type Notice, NOTICE_KINDS } from '@app/core';
 import { array, boolean, mixed, number, object, type Schema, string } from 'yup';
 import type {

@@ -1,3 +1,4 @@
+import './faultWords.ts';
 import { ACTS, COATS, EDIT_OPS, FILMS, GRITS, isHexColour, METHODS, SANDINGS, SKILLS } from '@app/core';
 import { array, boolean, lazy, number, object, string, type AnyObjectSchema } from 'yup';
 import { hex, words } from './fields.ts';

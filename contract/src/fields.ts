@@ -1,3 +1,4 @@
+import './faultWords.ts';
 import { isHexColour } from '@app/core';
 import { number, object, string } from 'yup';
 

@@ -1,3 +1,4 @@
+import './faultWords.ts';
 import {
   BASES,
   CHEMISTRIES,

@@ -1,3 +1,4 @@
+import './faultWords.ts';
 import {
   type Brief,
   type Dimensions,
@@ -108,6 +109,18 @@ const anyColour = lazy((c: unknown) => (c == null ? object().nullable() : colour
   hex: string;
 }>;
 
+/** A whole number between two others; said so whatever stands there. */
+const whole = (words: string, min: number, max: number) =>
+  number().typeError(words).integer(words).min(min, words).max(max, words).required(words);
+/** Metres above 0. The field says its unit, the words say both. */
+const metres = (words: string, max: number) =>
+  number().typeError(words).moreThan(0, words).max(max, words).required(words);
+const sheetLength = (how: 'wide' | 'tall') => {
+  const words = `A sheet is 2 cm to 5 m ${how} (1 in to 16 ft).`;
+  return metres(words, 5).min(0.02, words);
+};
+const REPEATS = 'The pattern repeats after up to 5 m (16 ft); enter 0 when it does not.';
+
 const MOST_LOOKS = 12;
 const look = object({
   kind: oneOf(LOOKS).required(),
@@ -119,11 +132,11 @@ const look = object({
   zones: zoneIds().min(1, 'Choose at least one zone for this look.').optional().default(undefined),
   product: words(60).optional(),
   sheet: object({
-    width: number().min(0.02, 'A sheet is at least 2 cm wide.').max(5).required(),
-    height: number().min(0.02, 'A sheet is at least 2 cm tall.').max(5).required(),
-    repeat: number().min(0).max(5).required(),
-    pack: number().integer().min(1, 'At least one in a pack.').max(100).required(),
-    uses: number().integer().min(1, 'Laid at least once.').max(5, 'At most 5 times.').required(),
+    width: sheetLength('wide'),
+    height: sheetLength('tall'),
+    repeat: number().typeError(REPEATS).min(0, REPEATS).max(5, REPEATS).required(REPEATS),
+    pack: whole('Enter how many sheets are in a pack, 1 to 100.', 1, 100),
+    uses: whole('Enter how often a sheet is laid, 1 to 5.', 1, 5),
   })
     .noUnknown()
     .optional()
@@ -154,9 +167,9 @@ export const brief = object({
     object({
       id: words(40).required(),
       name: name('the part', 40),
-      length: number().moreThan(0, 'Enter a length above 0.').max(5, 'At most 5 m.').required(),
-      width: number().moreThan(0, 'Enter a width above 0.').max(2, 'At most 2 m.').required(),
-      count: number().integer().min(1, 'At least one.').max(40, 'At most 40.').required(),
+      length: metres('What is made is up to 5 m (16 ft) long.', 5),
+      width: metres('What is made is up to 2 m (6 ft) wide.', 2),
+      count: whole('Enter how many are made, 1 to 40.', 1, 40),
     }).noUnknown(),
   ).max(12, 'At most 12 parts are made.'),
   fittingsDays: number().integer().min(0).max(90, 'At most 90 days.').optional(),

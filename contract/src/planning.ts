@@ -1,3 +1,4 @@
+import './faultWords.ts';
 import { SKILLS, STAGES, STATION_KINDS, TEMPLATES } from '@app/core';
 import { array, boolean, lazy, mixed, number, object, type Schema, string } from 'yup';
 import { edits } from './editFields.ts';
@@ -15,9 +16,7 @@ const mapOf = (value: Schema) =>
   lazy((given: unknown) =>
     typeof given === 'object' && given !== null && !Array.isArray(given)
       ? object(Object.fromEntries(Object.keys(given).map((k) => [k, value])))
-      : object()
-          .typeError(({ path }) => `${path} must be an object`)
-          .required(),
+      : object().required(),
   );
 const shift = object({ from: instant(), until: instant() });
 const hours = object({

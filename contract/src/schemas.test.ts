@@ -85,7 +85,7 @@ describe('hours', () => {
     [
       'a block on a ninth weekday',
       { ...week([]), blocks: [{ title: 'x', on: { weekday: 8 }, from: 0, until: 60 }] },
-      /less than or equal to 6/,
+      /At most 6/,
     ],
     ['a shift past midnight', week([day(1300, 1500)]), /24:00/],
   ])('%s is refused in words', async (_, hours, words) => {
@@ -143,7 +143,13 @@ test.each([
     'password',
     /at least 10/,
   ],
-  ['a workshop without a version', WorkshopInput, { name: 'W', units: 'us', timeZone: 'UTC' }, 'version', /required/],
+  [
+    'a workshop without a version',
+    WorkshopInput,
+    { name: 'W', units: 'us', timeZone: 'UTC' },
+    'version',
+    /Fill this in/,
+  ],
   ['an unknown problem', StepProblem, { version: 0, kind: 'haunted', by: 'a' }, 'kind', /redo/],
   ['a pin at half a minute', StepPin, { version: 0, pin: { at: 1.5 } }, 'pin.at', /whole minutes/],
 ])('%s is told at its field', async (_, schema, value, field, words) => {

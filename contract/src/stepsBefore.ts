@@ -1,3 +1,4 @@
+import './faultWords.ts';
 import { array, object, type InferType } from 'yup';
 import { words } from './fields.ts';
 

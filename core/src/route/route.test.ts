@@ -242,7 +242,7 @@ test('negative, absurd and missing measurements are told by label and bound, and
   const template = templateById.get('chest-of-drawers')!;
   expect(dimensionFaults(template, { ...CHEST, width: -1 })).toEqual(['Width: enter 0.1 to 3.5 m.']);
   expect(dimensionFaults(template, { ...CHEST, height: 40 })[0]).toMatch(/^Height/);
-  expect(dimensionFaults(template, { ...CHEST, parts: 2.5 })).toEqual(['Drawers: enter a whole number.']);
+  expect(dimensionFaults(template, { ...CHEST, parts: 2.5 })).toEqual(['Drawers: enter 1 to 24, a whole number.']);
   expect(() =>
     buildRoute({ template, dimensions: {}, survey: PLAIN, brief: BRIEF, means: { people: 1, sprayer: false } }),
   ).toThrow(/Width/);

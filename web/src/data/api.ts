@@ -74,7 +74,7 @@ export async function send<T>(schema: Schema<T>, method: Method, path: string, b
   try {
     schema.validateSync(json, { strict: true });
   } catch (error) {
-    if (error instanceof ValidationError) throw new ApiFailure(notUnderstood(error.message));
+    if (error instanceof ValidationError) throw new ApiFailure(notUnderstood(`${error.path ?? ''}: ${error.message}`));
     throw error;
   }
   // As it came: the schema checks, and changes nothing.

@@ -2,6 +2,7 @@ import { dequal } from 'dequal/lite';
 import { useEffect, useRef, useState } from 'react';
 import {
   type DefaultValues,
+  type FieldError,
   type FieldErrors,
   type FieldValues,
   get,
@@ -62,6 +63,11 @@ export function useTypedForm<T extends FieldValues, B extends object>(spec: Spec
     choice: <N extends Path<T>>(name: N) => ({ ...form.register(name), defaultValue: String(get(spec.typed, name)) }),
     /** What to do about a field; `root`: about all of it. */
     fault: (name: Names<T> | 'root'): string | undefined => errors[name]?.message as string | undefined,
+    /** What to do about a part of what is sent, by its path: `brief.made[0].count`. */
+    faultAt: (path: string): string | undefined =>
+      Object.values(errors)
+        .map((e) => (e as FieldError | undefined)?.types?.[path])
+        .find((words) => typeof words === 'string'),
     /** For a button: sends what is read when nothing is wrong with it. */
     submit: (send: (body: B) => unknown) => () => {
       if (shared.clashes.length === 0) void handleSubmit((body) => shared.saving(() => send(body)))();
@@ -114,10 +120,12 @@ async function faultsOf<T extends FieldValues, B>(spec: Spec<T, B>, typed: T, bo
     return {};
   } catch (error) {
     if (!(error instanceof ValidationError)) throw error;
-    const errors: Record<string, { type: string; message: string }> = {};
-    for (const { path, type, message } of error.inner.length > 0 ? error.inner : [error]) {
-      const name = fieldOf(spec, typed, path ?? '');
-      errors[name] ??= { type: type ?? 'schema', message: spec.words?.[name as Names<T>] ?? message };
+    const errors: Record<string, { type: string; message: string; types: Record<string, string> }> = {};
+    for (const { path = '', type, message } of error.inner.length > 0 ? error.inner : [error]) {
+      const name = fieldOf(spec, typed, path);
+      const words = spec.words?.[name as Names<T>] ?? message;
+      errors[name] ??= { type: type ?? 'schema', message: words, types: {} };
+      errors[name].types[path] ??= words;
     }
     return errors as FieldErrors<T>;
   }

@@ -512,16 +512,18 @@ const ALIKE: Measure = count('set', 'How many alike', 1, 1, 24);
 /** The measurements asked for: the template's own, and how many alike unless it is a set anyway. */
 export const measuresOf = (t: Template): readonly Measure[] => (t.isSet ? t.measures : [...t.measures, ALIKE]);
 
-/** What is wrong with the measurements, in words that say what to enter. `set` may be left out. */
-export function dimensionFaults(template: Template, d: Dimensions): string[] {
-  return measuresOf(template).flatMap((m) => {
+/** Measurements that are missing or cannot be. `set` may be left out. */
+export const wrongMeasures = (template: Template, d: Dimensions): Measure[] =>
+  measuresOf(template).filter((m) => {
     const n = d[m.key];
     // What a piece entered before this was asked does not say is as it usually is: none, or one.
-    if (n === undefined && (m.key === 'set' || m.usual === 0)) return [];
-    const unit = m.kind === 'length' ? ' m' : '';
-    if (n === undefined || !Number.isFinite(n) || n < m.min || n > m.max)
-      return [`${m.label}: enter ${m.min} to ${m.max}${unit}.`];
-    if (m.kind === 'count' && !Number.isInteger(n)) return [`${m.label}: enter a whole number.`];
-    return [];
+    if (n === undefined && (m.key === 'set' || m.usual === 0)) return false;
+    const isWithin = n !== undefined && Number.isFinite(n) && n >= m.min && n <= m.max;
+    return !isWithin || (m.kind === 'count' && !Number.isInteger(n));
   });
-}
+
+/** What is wrong with the measurements, in words that say what to enter, lengths in metres. */
+export const dimensionFaults = (template: Template, d: Dimensions): string[] =>
+  wrongMeasures(template, d).map(
+    (m) => `${m.label}: enter ${m.min} to ${m.max}${m.kind === 'length' ? ' m' : ', a whole number'}.`,
+  );

@@ -45,6 +45,11 @@ export function ColourField({
           onChange={(e) => onChange({ ...colour, hex: e.target.value.trim() })}
         />
       </div>
+      {colour.name.trim() === '' && (
+        <span role="alert" className="text-lane text-oxide-text">
+          Name the colour.
+        </span>
+      )}
       {isGood ? (
         <span className="text-lane text-sub">
           {isPaint ? `${reading(colour.hex)} ${costs ?? ''}` : ''}

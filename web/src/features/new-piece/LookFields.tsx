@@ -18,6 +18,7 @@ import { useWorkshop } from '../../data/workshop.tsx';
 import { fromTyped, lengthUnit, toTyped } from '../../ui/amounts.ts';
 import { Button, Choice, Field, Select, Tap } from '../../ui/parts.tsx';
 import { ColourField } from './ColourField.tsx';
+import { useFaultAt } from './faultAt.ts';
 import { LOOK_WORDS } from '../../ui/lookWords.ts';
 import { NumberInput } from './NumberInput.tsx';
 import type { PieceDraft } from './pieceDraft.ts';
@@ -127,7 +128,7 @@ function LookRow({ look, number, zones, onLook, onEarlier, onAgain, onRemove }: 
             <X size={14} aria-hidden="true" />
           </Button>
         </div>
-        <LookOptions look={look} name={name} onLook={onLook} />
+        <LookOptions look={look} number={number} name={name} onLook={onLook} />
         <details>
           <summary className="cursor-pointer text-table text-sub">
             {look.zones
@@ -153,7 +154,7 @@ const sayZones = (zones: readonly Zone[], ids: readonly string[]) =>
 
 type OptionProps = { readonly look: Look; readonly name: string; readonly onLook: (more: Partial<Look>) => void };
 
-function LookOptions({ look, name, onLook }: OptionProps) {
+function LookOptions({ look, number, name, onLook }: OptionProps & { readonly number: number }) {
   const { kind } = look;
   return (
     <div className="grid gap-3 md:grid-cols-2">
@@ -223,7 +224,9 @@ function LookOptions({ look, name, onLook }: OptionProps) {
       )}
       <LookProduct look={look} name={name} onLook={onLook} />
       {look.colour && <ColourField label={name} colour={look.colour} onChange={(c) => onLook({ colour: c })} />}
-      {SHEETED.includes(kind) && <SheetFields look={look} name={name} onLook={onLook} />}
+      {SHEETED.includes(kind) && (
+        <SheetFields at={`brief.looks[${number - 1}].sheet`} look={look} name={name} onLook={onLook} />
+      )}
       {kind === 'blended' && (
         <MoreColours name={name} colours={look.colours ?? []} onColours={(colours) => onLook({ colours })} />
       )}
@@ -270,13 +273,14 @@ const SHEETED: readonly LookKind[] = ['inlay', 'decoupage', 'transfer'];
 const SHEET: SheetSize = { width: 0.6, height: 0.45, repeat: 0, pack: 1, uses: 1 };
 
 /** The sheets it is laid with: without them an ordinary size is counted. */
-function SheetFields({ look, name, onLook }: OptionProps) {
+function SheetFields({ at, look, name, onLook }: OptionProps & { readonly at: string }) {
+  const faultAt = useFaultAt();
   const { view } = useWorkshop();
   const { units } = view.workshop;
   const sheet = look.sheet ?? SHEET;
   const set = (more: Partial<SheetSize>) => onLook({ sheet: { ...sheet, ...more } });
   const length = (key: 'width' | 'height' | 'repeat', words: string) => (
-    <Field label={`${words}, ${lengthUnit(units)}`}>
+    <Field label={`${words}, ${lengthUnit(units)}`} error={faultAt(`${at}.${key}`)}>
       <NumberInput value={toTyped(sheet[key], units)} onNumber={(n) => set({ [key]: fromTyped(n, units) })} />
     </Field>
   );
@@ -285,10 +289,10 @@ function SheetFields({ look, name, onLook }: OptionProps) {
       {length('width', 'Sheet wide')}
       {length('height', 'Sheet tall')}
       {length('repeat', 'Pattern repeats')}
-      <Field label="In a pack">
+      <Field label="In a pack" error={faultAt(`${at}.pack`)}>
         <NumberInput value={sheet.pack} onNumber={(pack) => set({ pack })} />
       </Field>
-      <Field label="Laid how often">
+      <Field label="Laid how often" error={faultAt(`${at}.uses`)}>
         <NumberInput value={sheet.uses} onNumber={(uses) => set({ uses })} />
       </Field>
     </div>

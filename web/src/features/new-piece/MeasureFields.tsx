@@ -1,9 +1,9 @@
-import { dimensionFaults, measuresOf, templateById } from '@app/core';
+import { measuresOf, templateById, wrongMeasures } from '@app/core';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { fromTyped, lengthUnit, toTyped } from '../../ui/amounts.ts';
 import { Field, Section } from '../../ui/parts.tsx';
 import { NumberInput } from './NumberInput.tsx';
-import type { PieceDraft } from './pieceDraft.ts';
+import { boundsOf, type PieceDraft } from './pieceDraft.ts';
 import { ZoneFields } from './ZoneFields.tsx';
 
 type FieldsProps = { readonly draft: PieceDraft; readonly onChange: (d: PieceDraft) => void };
@@ -13,22 +13,18 @@ export function MeasureFields({ draft, onChange }: FieldsProps) {
   const { view } = useWorkshop();
   const { units } = view.workshop;
   const template = templateById.get(draft.template)!;
-  const faults = dimensionFaults(template, draft.dimensions);
+  const wrong = wrongMeasures(template, draft.dimensions);
   return (
     <Section title="Measurements">
       <div key={template.id} className="grid grid-cols-2 gap-3 sm:grid-cols-5">
         {measuresOf(template).map((m) => {
           const isLength = m.kind === 'length';
-          const bounds = isLength
-            ? `${toTyped(m.min, units)} to ${toTyped(m.max, units)} ${lengthUnit(units)}`
-            : `${m.min} to ${m.max}`;
-          const isWrong = faults.some((f) => f.startsWith(`${m.label}:`));
           const metres = draft.dimensions[m.key] ?? m.usual;
           return (
             <Field
               key={m.key}
               label={isLength ? `${m.label}, ${lengthUnit(units)}` : m.label}
-              error={isWrong ? `Enter ${bounds}${isLength ? '' : ', a whole number'}.` : undefined}
+              error={wrong.includes(m) ? `Enter ${boundsOf(m, units)}.` : undefined}
             >
               <NumberInput
                 value={isLength ? toTyped(metres, units) : metres}
@@ -43,7 +39,7 @@ export function MeasureFields({ draft, onChange }: FieldsProps) {
           );
         })}
       </div>
-      {faults.length === 0 && <ZoneFields template={template} draft={draft} onChange={onChange} />}
+      {wrong.length === 0 && <ZoneFields template={template} draft={draft} onChange={onChange} />}
     </Section>
   );
 }

@@ -7,6 +7,7 @@ import { Button } from '../../ui/parts.tsx';
 import { BriefFields } from './BriefFields.tsx';
 import { ChangePrice } from './ChangePrice.tsx';
 import { DealFields } from './DealFields.tsx';
+import { FaultAt } from './faultAt.ts';
 import { MeasureFields } from './MeasureFields.tsx';
 import { type Kept, type PieceDraft, previewPiece, routeOf } from './pieceDraft.ts';
 import { PromisePanel } from './PromisePanel.tsx';
@@ -35,7 +36,7 @@ export function PieceForm(props: FormProps) {
   const { title, saveWords, drafting, onSave, kept, notes, refusal, mayNotSave = false } = props;
   const { draft } = drafting;
   const { view, now } = useWorkshop();
-  const { register, change, fault, faults, submit, isSaving } = usePieceForm(drafting);
+  const { register, change, fault, faultAt, faults, submit, isSaving } = usePieceForm(drafting);
   const built = useMemo(() => routeOf(draft, view), [draft, view]);
   const asked = useMemo(
     () => (built.kind === 'route' ? { piece: previewPiece(draft, built.route, kept), isFirst: draft.goesFirst } : null),
@@ -43,8 +44,11 @@ export function PieceForm(props: FormProps) {
   );
   usePrepared(view);
   const preview = usePreview(view, asked);
-  const { name: _atName, due: _atDue, ...otherFaults } = faults;
-  const otherWords = Object.values(otherFaults).flatMap((f) => (typeof f?.message === 'string' ? [f.message] : []));
+  // Those are said at their fields alone; what the route lacks is said in its place.
+  const { name: _atName, due: _atDue, dimensions: _inRoute, ...otherFaults } = faults;
+  const otherWords = Object.values(otherFaults)
+    .flatMap((f) => (typeof f?.message === 'string' ? [f.message] : []))
+    .filter((words) => built.kind === 'route' || !built.faults.includes(words));
   const canSave = !mayNotSave && built.kind === 'route' && Object.keys(faults).length === 0 && !isSaving;
   const ready = preview.data?.kind === 'ready' ? preview.data.at : null;
   const isDone = ready !== null && ready <= now;
@@ -69,13 +73,13 @@ export function PieceForm(props: FormProps) {
           {notes}
           <TemplatePicker draft={draft} onChange={change} />
           {draft.template !== '' && (
-            <>
+            <FaultAt value={faultAt}>
               <MeasureFields draft={draft} onChange={change} />
               <SurveyFields draft={draft} onChange={change} route={built.kind === 'route' ? built.route : null} />
               <BriefFields draft={draft} onChange={change} route={built.kind === 'route' ? built.route : null} />
               <ReadyFields draft={draft} onChange={change} route={built.kind === 'route' ? built.route : null} />
               <DealFields draft={draft} onChange={change} register={register} fault={fault} ready={ready} />
-            </>
+            </FaultAt>
           )}
         </div>
         <div className="lg:sticky lg:top-6 lg:self-start">

@@ -1,12 +1,9 @@
 import {
-  type Brief,
   type Conflict,
   conflictsOf,
-  dimensionFaults,
   type EditedRoute,
   editedRoute,
   type Finding,
-  isHexColour,
   measuresOf,
   meansOf,
   type Recipe,
@@ -18,12 +15,22 @@ import {
   TEMPLATE_ZONES,
   templateById,
   withRecipe,
+  wrongMeasures,
   type Measure,
   type Units,
   zonesOf,
 } from '@app/core';
-import { roundMeasure } from '../../ui/amounts.ts';
-import { FRESH_PIECE, type PieceFields, pieceFieldsOf, type PieceView, type WorkshopView } from '@app/contract';
+import { fromTyped, lengthUnit, roundMeasure, toTyped } from '../../ui/amounts.ts';
+import {
+  brief,
+  FRESH_PIECE,
+  type PieceFields,
+  pieceFieldsOf,
+  type PieceView,
+  survey,
+  type WorkshopView,
+} from '@app/contract';
+import { object, ValidationError } from 'yup';
 
 /** What has been entered so far: a piece's fields, the client as typed. */
 export type PieceDraft = Omit<PieceFields, 'client'> & {
@@ -82,13 +89,31 @@ export type Built =
     }
   | { readonly kind: 'incomplete'; readonly faults: readonly string[] };
 
+/** What a route is built by beside the piece: the shop, and the units it measures in. */
+export type RouteShop = Pick<WorkshopView, 'shop'> & { readonly workshop: Pick<WorkshopView['workshop'], 'units'> };
+
+/** What may be entered for a measurement, in the shop's units: `10 to 350 cm`. */
+export const boundsOf = (m: Measure, units: Units): string =>
+  m.kind === 'length'
+    ? `${typedWithin(m, m.min, units)} to ${typedWithin(m, m.max, units)} ${lengthUnit(units)}`
+    : `${m.min} to ${m.max}, a whole number`;
+
+/** A limit to the tenth as it is typed, rounded so that it can be entered. */
+function typedWithin({ min, max }: Measure, limit_m: number, units: Units): number {
+  const typed = toTyped(limit_m, units);
+  const tenths = [0, 1, -1].map((n) => Math.round(typed * 10 + n) / 10);
+  return tenths.find((t) => fromTyped(t, units) >= min && fromTyped(t, units) <= max) ?? typed;
+}
+
 /** The route for what is entered, or what is still missing, in words. A few milliseconds at most. */
-export function routeOf(d: PieceDraft, view: Pick<WorkshopView, 'shop'>): Built {
+export function routeOf(d: PieceDraft, view: RouteShop): Built {
   const template = templateById.get(d.template);
   if (!template) return { kind: 'incomplete', faults: [] };
-  const faults = dimensionFaults(template, d.dimensions);
+  const faults = wrongMeasures(template, d.dimensions).map(
+    (m) => `${m.label}: enter ${boundsOf(m, view.workshop.units)}.`,
+  );
   if (faults.length === 0) faults.push(...Object.values(zonesOf(template, d.dimensions, d.zoneChoice).faults));
-  if (!coloursOf(d.brief).every(isHexColour)) faults.push('Enter the colour like #3d5a45.');
+  faults.push(...finishFaults(d));
   if (faults.length > 0) return { kind: 'incomplete', faults };
   const { dimensions, survey, brief, zoneChoice: zones, kind } = d;
   const input: RouteInput = { template, dimensions, survey, brief, zones, kind, means: meansOf(view.shop) };
@@ -96,14 +121,17 @@ export function routeOf(d: PieceDraft, view: Pick<WorkshopView, 'shop'>): Built 
   return { kind: 'route', route, input, conflicts: conflictsOf(input, d.edits, route) };
 }
 
-const coloursOf = (b: Brief): string[] => [
-  b.body.hex,
-  ...('colour' in b.top ? [b.top.colour.hex] : []),
-  ...(b.under ? [b.under.hex] : []),
-  ...(b.insideColour ? [b.insideColour.hex] : []),
-  ...(b.looks ?? []).flatMap((l) => [...(l.colour ? [l.colour] : []), ...(l.colours ?? [])].map((c) => c.hex)),
-  ...(b.rows ?? []).flatMap((r) => ('colour' in r.treatment ? [r.treatment.colour.hex] : [])),
-];
+const FINISH = object({ survey, brief });
+/** What of a finish no route can be built by, in words; how things are called is said at their fields alone. */
+function finishFaults(d: PieceDraft): string[] {
+  try {
+    FINISH.validateSync({ survey: d.survey, brief: d.brief }, { abortEarly: false, strict: true });
+    return [];
+  } catch (error) {
+    if (!(error instanceof ValidationError)) throw error;
+    return [...new Set(error.inner.filter((f) => !f.path?.endsWith('.name')).map((f) => f.message))];
+  }
+}
 
 /** A piece as it is kept: its id, and what has happened on it. New: nothing has. */
 export type Kept = Pick<ShopPiece, 'id' | 'steps'>;

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { afterEach, expect, test } from 'vitest';
 import { inShop } from '../../../test/inShop.tsx';
 import { BriefFields } from './BriefFields.tsx';
+import { FaultAt } from './faultAt.ts';
 import { DealFields } from './DealFields.tsx';
 import { MeasureFields } from './MeasureFields.tsx';
 import { draftOf, emptyDraft, type PieceDraft, routeOf, toInput, withTemplate } from './pieceDraft.ts';
@@ -30,26 +31,26 @@ function own(area: string): PieceFields['zoneChoice'] {
 
 /** What the form works out beside the fields. */
 const routeIn = (d: PieceDraft) => {
-  const built = routeOf(d, { shop });
+  const built = routeOf(d, { shop, workshop: { units: 'metric' } });
   return built.kind === 'route' ? built.route : null;
 };
 /** Every part of the form a piece is entered in. */
 function Form() {
   const [draft, setDraft] = useState(start);
-  const { register, fault, change } = usePieceForm({ draft, setDraft: keep });
+  const { register, fault, faultAt, change } = usePieceForm({ draft, setDraft: keep });
   function keep(d: PieceDraft) {
     now = d;
     setDraft(d);
   }
   return (
-    <>
+    <FaultAt value={faultAt}>
       <TemplatePicker draft={draft} onChange={change} />
       <MeasureFields draft={draft} onChange={change} />
       <SurveyFields draft={draft} onChange={change} route={null} />
       <BriefFields draft={draft} onChange={change} route={null} />
       <ReadyFields draft={draft} onChange={change} route={routeIn(draft)} />
       <DealFields draft={draft} onChange={change} register={register} fault={fault} ready={null} />
-    </>
+    </FaultAt>
   );
 }
 const type = (label: string | RegExp, value: string) =>
@@ -78,7 +79,7 @@ const CHANGED: {
 test.each(PIECE_FIELD_NAMES)(
   '%s can be entered in the form, is sent, and stands there again when it is opened',
   (k) => {
-    inShop(<Form />, { zone: 'Europe/Berlin', view: { shop } as never });
+    inShop(<Form />, { zone: 'Europe/Berlin', view: { shop, workshop: { units: 'metric' } } as never });
     expect(CHANGED[k].is(toInput(start))).toBe(false);
     CHANGED[k].by();
     const sent = toInput(now);
@@ -86,6 +87,24 @@ test.each(PIECE_FIELD_NAMES)(
     expect(toInput(draftOf({ ...sent, edits: [] } as unknown as PieceView))[k]).toEqual(sent[k]);
   },
 );
+
+test.each([
+  ['a measurement', /^Height/, 'tall', 'Enter 10 to 350 cm.'],
+  ['how often a sheet is laid', /^Laid how often/, '8-12', 'Enter how often a sheet is laid, 1 to 5.'],
+  ['how wide a sheet is', /^Sheet wide/, '', 'A sheet is 2 cm to 5 m wide (1 in to 16 ft).'],
+  ['how many are made', /^How many(?! alike)/, '0', 'Enter how many are made, 1 to 40.'],
+  ['how long a made part is', /^Long, cm/, '900', 'What is made is up to 5 m (16 ft) long.'],
+  ['what a colour is called', 'Colour: name', ' ', 'Name the colour.'],
+])('%s that cannot be is said at its field, in words', async (_, label, typed, words) => {
+  inShop(<Form />, { zone: 'Europe/Berlin', view: { shop, workshop: { units: 'metric' } } as never });
+  tap('Paper');
+  tap(/One more part to make/);
+  type(label, typed);
+  const field = screen.getAllByLabelText(label)[0]!;
+  await waitFor(() => expect(field.closest('label, div.flex-col')?.textContent).toContain(words));
+  const alerts = screen.getAllByRole('alert').map((a) => a.textContent);
+  expect(alerts.filter((a) => /NaN|`|brief\./.test(a ?? ''))).toEqual([]);
+});
 
 /** The name alone, beside what else may happen to the draft it is typed in. */
 function Name({ others }: { readonly others: (kept: string) => PieceDraft }) {
@@ -110,7 +129,7 @@ function Name({ others }: { readonly others: (kept: string) => PieceDraft }) {
 test('what somebody else saved stands in the form, and is not taken for typed here', () => {
   inShop(<Name others={(kept) => ({ ...start, name: `${kept} of theirs` })} />, {
     zone: 'Europe/Berlin',
-    view: { shop } as never,
+    view: { shop, workshop: { units: 'metric' } } as never,
   });
   type('Name', 'Mine');
   tap('Somebody saves');
@@ -129,13 +148,16 @@ test('a piece is sent once, however often it is tapped while it is on its way', 
       </button>
     );
   }
-  inShop(<Sending />, { zone: 'Europe/Berlin', view: { shop } as never });
+  inShop(<Sending />, { zone: 'Europe/Berlin', view: { shop, workshop: { units: 'metric' } } as never });
   for (let taps = 0; taps < 3; taps++) tap('Save');
   await waitFor(() => expect(sent).toBe(1));
   expect(screen.getByRole('button').hasAttribute('disabled')).toBe(true);
 });
 test('what is missing is said at its field at once, before anything was typed', async () => {
-  inShop(<Name others={() => ({ ...start, name: '' })} />, { zone: 'Europe/Berlin', view: { shop } as never });
+  inShop(<Name others={() => ({ ...start, name: '' })} />, {
+    zone: 'Europe/Berlin',
+    view: { shop, workshop: { units: 'metric' } } as never,
+  });
   tap('Somebody saves');
   await waitFor(() => expect(screen.getByRole('alert').textContent).toBe('Give the piece a name.'));
 });

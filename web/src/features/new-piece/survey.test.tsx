@@ -18,7 +18,7 @@ function Form({ template }: { readonly template: string }) {
     now = d;
     setDraft(d);
   };
-  const built = routeOf(draft, { shop });
+  const built = routeOf(draft, { shop, workshop: { units: 'metric' } });
   return (
     <>
       <SurveyFields draft={draft} onChange={change} route={built.kind === 'route' ? built.route : null} />

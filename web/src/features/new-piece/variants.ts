@@ -1,6 +1,5 @@
-import type { WorkshopView } from '@app/contract';
 import type { ShopPiece } from '@app/core';
-import { type Kept, type PieceDraft, previewPiece, routeOf } from './pieceDraft.ts';
+import { type Kept, type PieceDraft, previewPiece, routeOf, type RouteShop } from './pieceDraft.ts';
 
 export type DraftVariant = {
   readonly id: string;
@@ -11,7 +10,7 @@ export type DraftVariant = {
 };
 
 /** Other ways of doing the piece that may be ready sooner; what each gives up is its cost, in hours of good work. */
-export function variantsOf(draft: PieceDraft, view: Pick<WorkshopView, 'shop'>, kept: Kept): DraftVariant[] {
+export function variantsOf(draft: PieceDraft, view: RouteShop, kept: Kept): DraftVariant[] {
   const { brief } = draft;
   const built = routeOf(draft, view);
   if (built.kind !== 'route') return [];
