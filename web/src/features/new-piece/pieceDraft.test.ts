@@ -44,6 +44,10 @@ test('what a measurement may be is said in the units it is typed in', () => {
     faults: ['Height: enter 4 to 137.7 in.', 'Drawers: enter 1 to 24, a whole number.'],
   });
 });
+test('how something is called is not what a route hangs on', () => {
+  const unnamed = { ...chest(), brief: { ...chest().brief, body: { name: '', hex: '#3f5c74' } } };
+  expect(routeOf(unnamed, view).kind).toBe('route');
+});
 test('stock has no client and no told promise; a date not set is not told', () => {
   expect(toInput({ ...chest(), kind: 'stock', client: 'Maro', due: 5000, promised: true })).toMatchObject({
     client: null,
