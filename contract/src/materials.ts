@@ -20,6 +20,8 @@ import { edits } from './editFields.ts';
 import { brief } from './pieceFields.ts';
 import { stepsBefore } from './stepsBefore.ts';
 
+/** A can that takes longer is not counted on. */
+export const MOST_LEAD_DAYS = 365;
 const optionalVersion = { version: number().integer().min(0).optional() };
 const positive = (what: string, max: number) =>
   number().moreThan(0, `${what}: enter a number above 0.`).max(max, `${what}: at most ${max}.`);
@@ -42,7 +44,7 @@ export const PaintInput = object({
     .required('Say how much is left.'),
   can_litres: positive('Can', 100).nullable().default(null),
   can_cents: number().integer().min(0).max(10_000_000).nullable().default(null),
-  lead_days: number().integer().min(0).max(365, 'At most a year.').nullable().default(null),
+  lead_days: number().integer().min(0).max(MOST_LEAD_DAYS, 'At most a year.').nullable().default(null),
   deliveries: array(object({ at: instantField().required(), litres: positive('Delivery', 1000).required() }))
     .max(50)
     .default([]),

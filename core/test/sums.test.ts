@@ -108,6 +108,14 @@ describe('cans', () => {
     ];
     expect(cheapestCans(litres(1.1), sizes)).toEqual({ counts: [0, 1, 1], cents: 4400, litres: 1.25 });
   });
+  test('a dear size among cheap ones hides nothing: one of the first and one of the last, not three of the last', () => {
+    const sizes = [
+      { litres: 1, cents: 1000 },
+      { litres: 1, cents: 9000 },
+      { litres: 0.7, cents: 600 },
+    ];
+    expect(cheapestCans(litres(1.6), sizes)).toMatchObject({ counts: [1, 0, 1], cents: 1600 });
+  });
   test('agrees with trying every number of cans', () => {
     fc.assert(
       fc.property(
@@ -127,6 +135,12 @@ describe('cans', () => {
       ),
       { numRuns: 60 },
     );
+  });
+  test('a hundred litres out of cans that all cost alike by the litre are found without trying them all', () => {
+    const sizes = [0.01, 0.02, 0.03].map((l) => ({ litres: l, cents: l * 10_000 }));
+    const { cents, litres: held } = cheapestCans(litres(100), sizes);
+    expect(cents).toBe(1_000_000);
+    expect(held).toBeCloseTo(100, 6);
   });
   test('a hair above what one can holds is rounding, more is another can', () => {
     const sizes = [{ litres: 2.5, cents: 6500 }];

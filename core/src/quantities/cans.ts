@@ -20,27 +20,33 @@ export type CanChoice = {
 };
 
 /**
- * The cheapest cans that hold the need; among equals the least left over.
- * Searched through: few sizes, few cans. @throws {RangeError} when a can holds or costs nothing
+ * The cheapest cans that hold the need; among equals the least left over. What is still to be held costs at least what it does
+ * by the litre in the cheapest of the sizes left, so that most choices are never looked at.
+ * @throws {RangeError} when a can holds or costs nothing
+ * Field term: branch and bound
  */
 export function cheapestCans(need: Litres, sizes: readonly CanSize[]): CanChoice {
   if (sizes.length === 0) throw new RangeError('cans: give at least one size');
   if (sizes.some((size) => !(size.litres > 0 && size.cents > 0)))
     throw new RangeError('cans: each holds and costs something');
-  const holds = (held: number) => held >= need - HAIR_LITRES;
+  const byTheLitre = sizes.map((_, i) => Math.min(...sizes.slice(i).map((s) => s.cents / s.litres)));
   let best: CanChoice | null = null;
-  const better = (c: CanChoice) => !best || c.cents < best.cents || (c.cents === best.cents && c.litres < best.litres);
+  const isWorse = (cents: number, held: number) =>
+    best !== null && (cents > best.cents || (cents === best.cents && held >= best.litres));
   const walk = (i: number, counts: readonly number[], held: number, cents: number): void => {
-    if (best && cents > best.cents) return;
+    const left = need - held;
+    if (left <= HAIR_LITRES) {
+      if (!isWorse(cents, held))
+        best = { counts: [...counts, ...sizes.slice(i).map(() => 0)], cents, litres: litres(held) };
+      return;
+    }
     const size = sizes[i];
-    if (holds(held)) {
-      const choice = { counts: [...counts, ...sizes.slice(i).map(() => 0)], cents, litres: litres(held) };
-      if (better(choice)) best = choice;
-    } else if (size) {
-      for (let n = 0; ; n++) {
-        walk(i + 1, [...counts, n], held + n * size.litres, cents + n * size.cents);
-        if (holds(held + n * size.litres)) break;
-      }
+    if (!size) return;
+    const most = Math.ceil((left - HAIR_LITRES) / size.litres);
+    for (let n = i === sizes.length - 1 ? most : 0; n <= most; n++) {
+      const [more, paid] = [held + n * size.litres, cents + n * size.cents];
+      if (!isWorse(paid + Math.max(0, need - HAIR_LITRES - more) * byTheLitre[i]!, Math.max(need, more)))
+        walk(i + 1, [...counts, n], more, paid);
     }
   };
   walk(0, [], 0, 0);

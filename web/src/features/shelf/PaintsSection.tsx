@@ -1,4 +1,4 @@
-import { PaintInput } from '@app/contract';
+import { MOST_LEAD_DAYS, PaintInput } from '@app/contract';
 import { latestOrder, sayDay, sayTime, shelfDemand, type ShelfPaint } from '@app/core';
 import { fromField, toField } from '../../step/dateField.ts';
 import { useState } from 'react';
@@ -230,7 +230,7 @@ function PaintEditor({
         typed={coming}
         unit={unit}
         usual={can}
-        leadDays={Number.isFinite(leadDays) ? leadDays : null}
+        leadDays={leadDays !== null && leadDays >= 0 && leadDays <= MOST_LEAD_DAYS ? leadDays : null}
         fault={fault('coming')}
         onChange={(typed) => setValue('coming', typed)}
         onHere={isHere}

@@ -134,6 +134,16 @@ describe('a can on its way', () => {
     await user.click(screen.getByRole('button', { name: 'Save Straw' }));
     expect(sent(command)).toMatchObject({ lead_days: 4, deliveries: [{ at: noon, litres: 1 }] });
   });
+  test.each(['1e9', '366', '-1', 'soon'])(
+    'days of which there are no so many (%s) are told at their field',
+    async (days) => {
+      const { user } = await open();
+      await user.clear(screen.getByLabelText('Days to get one'));
+      await user.type(screen.getByLabelText('Days to get one'), days);
+      expect(await screen.findByText('Whole days, or empty.')).toBeInTheDocument();
+      expect(screen.getByRole('button', { name: 'Save Straw' })).toBeInTheDocument();
+    },
+  );
   test('is on the shelf once it is here', async () => {
     const { user, command } = await open();
     await user.click(screen.getByRole('button', { name: 'It is here' }));

@@ -13,11 +13,11 @@ const WORDS = {
 /** A sanding ladder, step by step. */
 export function GritSum() {
   const [text, setText] = useState('80-120-180-220');
-  const grits = text
-    .split(/[^\d]+/)
-    .filter(Boolean)
-    .map(readNumber);
   const answer = tried(() => {
+    const grits = text
+      .split(/[^\d]+/)
+      .filter(Boolean)
+      .map(readNumber);
     must(grits.length > 1, 'Enter grits like 80-120-180-220.');
     return gritLadder(grits);
   });

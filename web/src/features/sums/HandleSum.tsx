@@ -2,14 +2,16 @@ import { hardwareToBuy, holeFit, type HoleFit, holesAt, readInches, sayInches, t
 import { useWorkshop } from '../../data/workshop.tsx';
 import { useState } from 'react';
 import { Section } from '../../ui/parts.tsx';
+import { readNumber as readAny } from '../../ui/readNumber.ts';
 import { Figure, must, NumberField, readNumber, Result, tried } from './sumParts.tsx';
 
 const MM_PER_INCH = 25.4;
+const MOST_MM = 10_000;
 
 /** Small lengths as they are typed and said at the bench: millimetres, or inches and their fractions. */
 const SMALL: Readonly<Record<Units, { unit: string; read_mm: (text: string) => number; say: (mm: number) => string }>> =
   {
-    metric: { unit: 'mm', read_mm: readNumber, say: (mm) => `${mm.toFixed(1)} mm` },
+    metric: { unit: 'mm', read_mm: readAny, say: (mm) => `${mm.toFixed(1)} mm` },
     us: {
       unit: 'in',
       read_mm: (text) => readInches(text) * MM_PER_INCH,
@@ -58,6 +60,10 @@ export function HandleSum() {
     );
     must(whole[1]! >= 1 && whole[1]! <= 4, 'On each front: enter 1 to 4.');
     const [old_mm, new_mm, hole_mm, plate_mm, front_mm] = [oldSpacing, newSpacing, hole, plate, front].map(read_mm);
+    must(
+      [old_mm, new_mm, hole_mm, plate_mm, front_mm].every((mm) => !(Math.abs(mm!) > MOST_MM)),
+      'Lengths: a front is at most 10 m wide.',
+    );
     must(old_mm! >= 0 && new_mm! >= 0 && plate_mm! >= 0, `Spacing and plate: enter 0 ${unit} or more.`);
     must(hole_mm! > 0 && front_mm! > 0, `Hole and front: enter more than 0 ${unit}.`);
     must(new_mm! * whole[1]! <= front_mm!, 'The handles are wider than the front: enter a narrower spacing.');
@@ -76,11 +82,11 @@ export function HandleSum() {
         <NumberField label="On each" value={perFront} onChange={setPerFront} />
         <NumberField label="On hand" value={onHand} onChange={setOnHand} />
         <NumberField label="Spare" value={spare} onChange={setSpare} />
-        <NumberField label={`Front wide, ${unit}`} value={front} onChange={setFront} />
-        <NumberField label={`Old spacing, ${unit}`} value={oldSpacing} onChange={setOldSpacing} />
-        <NumberField label={`New spacing, ${unit}`} value={newSpacing} onChange={setNewSpacing} />
-        <NumberField label={`Hole, ${unit}`} value={hole} onChange={setHole} />
-        <NumberField label={`New plate, ${unit}`} value={plate} onChange={setPlate} />
+        <NumberField label={`Front wide, ${unit}`} read={read_mm} value={front} onChange={setFront} />
+        <NumberField label={`Old spacing, ${unit}`} read={read_mm} value={oldSpacing} onChange={setOldSpacing} />
+        <NumberField label={`New spacing, ${unit}`} read={read_mm} value={newSpacing} onChange={setNewSpacing} />
+        <NumberField label={`Hole, ${unit}`} read={read_mm} value={hole} onChange={setHole} />
+        <NumberField label={`New plate, ${unit}`} read={read_mm} value={plate} onChange={setPlate} />
       </div>
       <Result answer={answer}>
         {(v) => (

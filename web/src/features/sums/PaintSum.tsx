@@ -46,7 +46,7 @@ export function PaintSum() {
     return {
       need,
       sizes,
-      cheapest: sizes.length > 0 ? cheapestCans(need, sizes) : null,
+      cheapest: sizes.length > 0 && need <= MOST_CHOSEN_LITRES ? cheapestCans(need, sizes) : null,
       can: fromTypedLitres(readNumber(can), units),
       ...cansFor(need, fromTypedLitres(readNumber(can), units)),
     };
@@ -84,6 +84,9 @@ export function PaintSum() {
             <p>
               {v.cans} {v.cans === 1 ? 'can' : 'cans'}, {sayLitres(v.left_litres, units)} left over.
             </p>
+            {v.sizes.length > 0 && !v.cheapest && (
+              <p>Which cans are cheapest is said up to {sayLitres(MOST_CHOSEN_LITRES, units)}.</p>
+            )}
             {v.cheapest && (
               <p>
                 Cheapest:{' '}
@@ -99,6 +102,9 @@ export function PaintSum() {
     </Section>
   );
 }
+
+/** More is not bought in cans. */
+const MOST_CHOSEN_LITRES = 100;
 
 /** Sizes as typed, "0.5 at 14.50; 1 at 26". @throws {RangeError} saying how to type them */
 function readSizes(text: string, units: 'metric' | 'us'): CanSize[] {

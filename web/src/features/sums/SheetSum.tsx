@@ -38,7 +38,9 @@ export function SheetSum() {
       gap: at(gap, 'Gap: enter 0 or more.', 0),
       uses: readNumber(uses),
     };
-    return { panel, sheet, ...sheetsFor([panel], sheet) };
+    const laid = sheetsFor([panel], sheet);
+    must(laid.pieces <= MOST_PIECES, 'Panel: that is more than a thousand pieces to cut; check the sizes.');
+    return { panel, sheet, ...laid };
   });
   return (
     <Section title="Sheets of paper, transfer, inlay">
@@ -70,6 +72,7 @@ export function SheetSum() {
   );
 }
 
+const MOST_PIECES = 1000;
 const WIDTH = 260;
 
 function PanelDrawing({

@@ -1,14 +1,26 @@
 import type { ReactNode } from 'react';
 import { Field, Input } from '../../ui/parts.tsx';
-import { readNumber } from '../../ui/readNumber.ts';
-
-export { readNumber };
+import { readNumber as readAny } from '../../ui/readNumber.ts';
 
 export type Answer<T> = { readonly kind: 'ok'; readonly value: T } | { readonly kind: 'wrong'; readonly words: string };
 
 /** Says what to enter when a figure is out of bounds; the core refuses it too, in a programmer's words. */
 export function must(isRight: boolean, words: string): void {
   if (!isRight) throw new RangeError(words);
+}
+
+/** No sum of a workshop has larger figures; most that do have lost their decimal point. */
+const MOST = 100_000;
+const TOO_MUCH = 'Enter at most 100,000.';
+/** A figure as typed; NaN when it is none. @throws {RangeError} when it is more than any sum here is for */
+export function readNumber(text: string): number {
+  const n = readAny(text);
+  must(!(Math.abs(n) > MOST), TOO_MUCH);
+  return n;
+}
+function faultOf(n: number): string | undefined {
+  if (!Number.isFinite(n)) return 'Enter a number.';
+  return Math.abs(n) > MOST ? TOO_MUCH : undefined;
 }
 
 /** What the core answers, or its refusal in words. */
@@ -20,11 +32,16 @@ export function tried<T>(compute: () => T): Answer<T> {
   }
 }
 
-type NumberProps = { readonly label: string; readonly value: string; readonly onChange: (v: string) => void };
-export function NumberField({ label, value, onChange }: NumberProps) {
-  const isWrong = !Number.isFinite(readNumber(value));
+type NumberProps = {
+  readonly label: string;
+  readonly value: string;
+  readonly onChange: (v: string) => void;
+  /** How it is typed, where that is no plain number: inches and their fractions. */
+  readonly read?: (text: string) => number;
+};
+export function NumberField({ label, value, onChange, read = readAny }: NumberProps) {
   return (
-    <Field label={label} error={isWrong ? 'Enter a number.' : undefined}>
+    <Field label={label} error={faultOf(read(value))}>
       <Input inputMode="decimal" value={value} onChange={(e) => onChange(e.target.value)} />
     </Field>
   );

@@ -247,3 +247,58 @@ describe('areas and stripping', () => {
     expect(many).toMatch(/gloves, goggles, fresh air/);
   });
 });
+
+const SUMS: readonly (readonly [string, () => ReactNode])[] = [
+  ['area', () => <AreaSum />],
+  ['wet film', () => <FilmSum />],
+  ['find', () => <FindSum />],
+  ['grits', () => <GritSum />],
+  ['handles', () => <HandleSum />],
+  ['hardware', () => <HardwareCostSum />],
+  ['mix', () => <MixSum />],
+  ['paint', () => <PaintSum />],
+  ['price', () => <PriceSum />],
+  ['sheets', () => <SheetSum />],
+  ['stripping', () => <StripSum />],
+  ['worth', () => <WorthSum />],
+];
+describe.each(SUMS)('the sum of %s', (_, sum) => {
+  test.each(['metric', 'us'] as const)('finds no fault with what stands there first, %s', (units) => {
+    inShop(sum(), { units });
+    expect(screen.queryAllByRole('alert').map((a) => a.textContent)).toEqual([]);
+  });
+  test('answers whatever is typed in any of its fields, in words and figures, and in a drawing that can be drawn', () => {
+    const { container } = inShop(sum());
+    const sold = '0.01 at 1; 0.02 at 2; 0.03 at 3';
+    for (const field of screen.getAllByRole('textbox')) {
+      const first = (field as HTMLInputElement).value;
+      for (const value of ['', 'abc', '-5', '0', '0.0001', '12,5', '99999', '1e9', '1e300', '8-12', sold]) {
+        fireEvent.change(field, { target: { value } });
+        expect(container.textContent).not.toMatch(/NaN|Infinity|undefined|\de\+\d|RangeError/);
+        expect(container.querySelectorAll('*').length).toBeLessThan(3000);
+      }
+      fireEvent.change(field, { target: { value: first } });
+    }
+  });
+});
+test('a figure that has lost its point is told so at its field, and one just as large as any is not', () => {
+  expect(answerOf(<PaintSum />, { 'Area, m²': '100001' })).toBe('Enter at most 100,000.');
+  expect(screen.getByRole('alert')).toHaveTextContent('Enter at most 100,000.');
+  cleanup();
+  expect(answerOf(<PaintSum />, { 'Area, m²': '100000' })).toMatch(/^[\d,.]+ L/);
+});
+test('a panel is cut into at most a thousand pieces, and the cheapest cans are looked for up to a hundred litres', () => {
+  const sheet = { 'Sheet wide, cm': '10', 'Sheet tall, cm': '20', 'Panel tall, cm': '20', 'How many alike': '1' };
+  expect(answerOf(<SheetSum />, { ...sheet, 'Panel wide, cm': '10000' })).toContain('1000 pieces to cut');
+  cleanup();
+  expect(answerOf(<SheetSum />, { ...sheet, 'Panel wide, cm': '10001' })).toMatch(/more than a thousand pieces/);
+  cleanup();
+  const cans = {
+    Coats: '1',
+    'Lost, %': '0',
+    'Cans sold as (size at price), to find the cheapest': '0.01 at 1; 0.02 at 2',
+  };
+  expect(answerOf(<PaintSum />, { ...cans, 'Area, m²': '1000' })).toMatch(/Cheapest: .*10000\.00/);
+  cleanup();
+  expect(answerOf(<PaintSum />, { ...cans, 'Area, m²': '1001' })).toMatch(/Which cans are cheapest is said up to 100/);
+});
