@@ -95,7 +95,10 @@ function Cup({ cup, onAgain }: { readonly cup: ShelfPaint; readonly onAgain: (b:
         )}
         <span className="text-sub">{partsWords(made.parts, made.water_litres, units)}</span>
         <span className="flex items-end gap-2">
-          <Field label={units === 'metric' ? 'Make again, L' : 'Make again, qt'}>
+          <Field
+            label={units === 'metric' ? 'Make again, L' : 'Make again, qt'}
+            error={again ? undefined : 'Enter more than 0.'}
+          >
             <Input className="!w-20" inputMode="decimal" value={typed} onChange={(e) => setTyped(e.target.value)} />
           </Field>
           {again && (

@@ -30,6 +30,9 @@ const STEP_LITRES = 0.005;
 /** One part: its can above its amount where there is no room beside it. */
 const PART = 'grid grid-cols-[minmax(0,1fr)_auto_44px] items-end gap-2 sm:grid-cols-[minmax(0,1fr)_84px_auto_44px]';
 
+/** What is in the cup of an amount; what cannot be read has not been poured. */
+const poured = (l: number) => (l > 0 ? l : 0);
+
 /** A cup being mixed: parts in mL or spoons, water, a little more of this and that while stirring, and the colour it comes to. */
 export function MixCup({ begun, onDone }: { readonly begun: Begun; readonly onDone: () => void }) {
   const { view, now } = useWorkshop();
@@ -62,10 +65,12 @@ export function MixCup({ begun, onDone }: { readonly begun: Begun; readonly onDo
   const lacks = isReadable ? cupLacks(parts, paints) : [];
   const set = (i: number, more: Partial<Row>) => setRows(rows.map((r, k) => (k === i ? { ...r, ...more } : r)));
   const stepLitres = measure === 'volume' ? STEP_LITRES : litresMeasured(1, measure, units);
-  const more = (text: string) => typed(Math.max(0, read(text)) + stepLitres);
+  const faultOf = (text: string) => (read(text) >= 0 ? undefined : 'Enter 0 or more.');
+  const more = (text: string) => typed(poured(read(text)) + stepLitres);
   /** What stands in the fields stays as much as it was. */
   const measureBy = (next: CupMeasure) => {
-    const again = (text: string) => (text.trim() === '' ? '' : measured(read(text), next, units));
+    const again = (text: string) =>
+      text.trim() === '' || Number.isNaN(read(text)) ? text : measured(read(text), next, units);
     setRows(rows.map((r) => ({ ...r, typed: again(r.typed) })));
     setWater(again(water));
     keepMeasure(next);
@@ -105,8 +110,8 @@ export function MixCup({ begun, onDone }: { readonly begun: Begun; readonly onDo
       <div className="flex flex-col items-center gap-1">
         <CupDrawing
           portions={[
-            { name: 'paint', litres: Math.max(0, cupLitres({ parts, water_litres: 0 })) },
-            { name: 'water', litres: Math.max(0, made.water_litres) },
+            { name: 'paint', litres: parts.reduce((n, p) => n + poured(p.litres), 0) },
+            { name: 'water', litres: poured(made.water_litres) },
           ]}
           colour={colour}
         />
@@ -136,7 +141,7 @@ export function MixCup({ begun, onDone }: { readonly begun: Begun; readonly onDo
                 ))}
               </Select>
             </Field>
-            <Field label={measureWords(measure, units)}>
+            <Field label={measureWords(measure, units)} error={faultOf(r.typed)}>
               <Input
                 className="!h-11"
                 inputMode="decimal"
@@ -164,7 +169,7 @@ export function MixCup({ begun, onDone }: { readonly begun: Begun; readonly onDo
           >
             Another part
           </Button>
-          <Field label={`Water, ${measureWords(measure, units)}`}>
+          <Field label={`Water, ${measureWords(measure, units)}`} error={faultOf(water)}>
             <Input className="!h-11" inputMode="decimal" value={water} onChange={(e) => setWater(e.target.value)} />
           </Field>
           <Button size="hand" onClick={() => setWater(more(water))}>

@@ -134,7 +134,10 @@ function MixEditor({ mix, onDone }: { readonly mix: Mix; readonly onDone: () => 
           </p>
         )}
         <div className="flex flex-wrap items-start gap-2">
-          <Field label={units === 'us' ? 'For quarts' : 'For litres'}>
+          <Field
+            label={units === 'us' ? 'For quarts' : 'For litres'}
+            error={amount >= 0 ? undefined : 'Enter 0 or more.'}
+          >
             <Input className="max-w-24" inputMode="decimal" value={batch} onChange={(e) => setBatch(e.target.value)} />
           </Field>
           <div className="min-w-48 flex-1">

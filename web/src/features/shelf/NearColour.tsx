@@ -52,7 +52,10 @@ export function NearColour({ onMake }: { readonly onMake: (begun: Begun) => void
             ))}
           </Select>
         </Field>
-        <Field label={units === 'metric' ? 'How much, L' : 'How much, qt'}>
+        <Field
+          label={units === 'metric' ? 'How much, L' : 'How much, qt'}
+          error={wanted > 0 ? undefined : 'Enter more than 0.'}
+        >
           <Input className="!w-20" inputMode="decimal" value={typed} onChange={(e) => setTyped(e.target.value)} />
         </Field>
       </div>

@@ -3,6 +3,7 @@ import { afterEach, describe, expect, test, vi } from 'vitest';
 import { inShop } from '../../../test/inShop.tsx';
 import { ImportProducts } from './ImportProducts.tsx';
 import { MixesSection } from './MixesSection.tsx';
+import { MixCup } from './MixCup.tsx';
 import { PaintsSection } from './PaintsSection.tsx';
 
 afterEach(cleanup);
@@ -29,8 +30,8 @@ describe('a mix by parts', () => {
   test('0.4 L at 5:2:1 is 250, 100 and 50 mL, and any other batch is made the same', async () => {
     const { user } = inShop(<MixesSection />, { view });
     for (const ml of ['250 mL', '100 mL', '50 mL']) expect(screen.getByText(ml)).toBeInTheDocument();
-    await user.clear(screen.getByLabelText('For litres'));
-    await user.type(screen.getByLabelText('For litres'), '1,6');
+    await user.clear(screen.getByLabelText(/^For litres/));
+    await user.type(screen.getByLabelText(/^For litres/), '1,6');
     for (const ml of ['1000 mL', '400 mL', '200 mL']) expect(screen.getByText(ml)).toBeInTheDocument();
   });
   test('is saved with the version it was read at', async () => {
@@ -177,4 +178,25 @@ describe('a can on its way', () => {
     });
     expect(screen.getByText(/runs short by/).closest('li')).toHaveTextContent(words);
   });
+});
+
+test('what cannot be read in a cup is said at its field, counts as nothing poured, and stays as it was typed', async () => {
+  const paint = (id: string, name: string, hex: string) => ({
+    ...{ id, name, hex, product: 'matt-paint', on_hand_litres: 1, can_litres: 1, can_cents: null, lead_days: null },
+    deliveries: [],
+  });
+  const paints = [paint('s', 'Straw', '#c9a53c'), paint('w', 'Chalk', '#f0ede2')];
+  const view = { shop: { ...shop, paints }, versions: {}, workshop: { units: 'metric' } } as never;
+  const begun = { key: 'fresh', name: '', product: null, parts: [], water_litres: 0 };
+  const { user, container } = inShop(<MixCup begun={begun} onDone={() => {}} />, { view });
+  const first = () => screen.getAllByRole('textbox', { name: /^mL/ })[0]!;
+  await user.type(first(), 'abc');
+  expect(screen.getByRole('alert')).toHaveTextContent('Enter 0 or more.');
+  expect(container.innerHTML).not.toContain('NaN');
+  await user.click(screen.getByRole('radio', { name: 'teaspoons' }));
+  expect(screen.getByDisplayValue('abc')).toBeInTheDocument();
+  await user.click(screen.getByRole('radio', { name: 'mL' }));
+  await user.click(screen.getAllByRole('button', { name: /^\+/ })[0]!);
+  expect(Number((first() as HTMLInputElement).value)).toBeGreaterThan(0);
+  expect(screen.queryByRole('alert')).toBeNull();
 });
