@@ -65,7 +65,13 @@ export function MixCup({ begun, onDone }: { readonly begun: Begun; readonly onDo
   const lacks = isReadable ? cupLacks(parts, paints) : [];
   const set = (i: number, more: Partial<Row>) => setRows(rows.map((r, k) => (k === i ? { ...r, ...more } : r)));
   const stepLitres = measure === 'volume' ? STEP_LITRES : litresMeasured(1, measure, units);
-  const faultOf = (text: string) => (read(text) >= 0 ? undefined : 'Enter 0 or more.');
+  // Under the whole row, so that the button stays beside its field.
+  const faultUnder = (text: string) =>
+    !(read(text) >= 0) && (
+      <p role="alert" className="col-span-full text-lane text-oxide-text">
+        Enter 0 or more.
+      </p>
+    );
   const more = (text: string) => typed(poured(read(text)) + stepLitres);
   /** What stands in the fields stays as much as it was. */
   const measureBy = (next: CupMeasure) => {
@@ -141,7 +147,7 @@ export function MixCup({ begun, onDone }: { readonly begun: Begun; readonly onDo
                 ))}
               </Select>
             </Field>
-            <Field label={measureWords(measure, units)} error={faultOf(r.typed)}>
+            <Field label={measureWords(measure, units)}>
               <Input
                 className="!h-11"
                 inputMode="decimal"
@@ -160,6 +166,7 @@ export function MixCup({ begun, onDone }: { readonly begun: Begun; readonly onDo
             >
               <X size={16} />
             </button>
+            {faultUnder(r.typed)}
           </div>
         ))}
         <div className={PART}>
@@ -169,12 +176,13 @@ export function MixCup({ begun, onDone }: { readonly begun: Begun; readonly onDo
           >
             Another part
           </Button>
-          <Field label={`Water, ${measureWords(measure, units)}`} error={faultOf(water)}>
+          <Field label={`Water, ${measureWords(measure, units)}`}>
             <Input className="!h-11" inputMode="decimal" value={water} onChange={(e) => setWater(e.target.value)} />
           </Field>
           <Button size="hand" onClick={() => setWater(more(water))}>
             + {step}
           </Button>
+          {faultUnder(water)}
           <span />
         </div>
         <div className="grid gap-3 sm:grid-cols-3">
