@@ -5,7 +5,7 @@ import * as contract from './index.ts';
 const SCHEMAS = Object.entries(contract).filter((e): e is [string, Schema] => isSchema(e[1]));
 /** What a schema library says of a field by itself: its path as the code has it first, and signs nobody types. */
 const isRaw = ({ path, message }: ValidationError) =>
-  (path ? message.startsWith(path) : /^this /.test(message)) || /`|\[object/.test(message);
+  (path ? message.startsWith(path) : message.startsWith('this ')) || /`|\[object/.test(message);
 
 function faultsOf(schema: Schema, body: unknown): ValidationError[] {
   try {

@@ -6,6 +6,7 @@ export * from './viewUpdate.ts';
 export * from './answers.ts';
 export * from './pieceFields.ts';
 export * from './fields.ts';
+export * from './finishFaults.ts';
 export * from './planning.ts';
 export * from './materials.ts';
 export * from './editFields.ts';

@@ -2769,15 +2769,15 @@ export const MUTANTS = [
   {
     file: 'web/src/features/new-piece/pieceDraft.ts',
     fault: 'a route is built by a sheet that is laid no number of times',
-    find: 'faults.push(...finishFaults(d));',
-    to: '',
+    find: 'finishFaults(d).flatMap((f) => (isUnnamed(f) ? [] : [f.words]))',
+    to: '[]',
     tests: ['web/src/features/new-piece/pieceDraft.test.ts'],
   },
   {
     file: 'web/src/features/new-piece/pieceDraft.ts',
     fault: 'a colour without a name takes the route away',
-    find: "error.inner.filter((f) => !f.path?.endsWith('.name'))",
-    to: 'error.inner',
+    find: '(isUnnamed(f) ? [] : [f.words])',
+    to: '[f.words]',
     tests: ['web/src/features/new-piece/pieceDraft.test.ts'],
   },
   {

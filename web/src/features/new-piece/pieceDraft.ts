@@ -22,15 +22,14 @@ import {
 } from '@app/core';
 import { fromTyped, lengthUnit, roundMeasure, toTyped } from '../../ui/amounts.ts';
 import {
-  brief,
+  type FieldFault,
+  finishFaults,
   FRESH_PIECE,
   type PieceFields,
   pieceFieldsOf,
   type PieceView,
-  survey,
   type WorkshopView,
 } from '@app/contract';
-import { object, ValidationError } from 'yup';
 
 /** What has been entered so far: a piece's fields, the client as typed. */
 export type PieceDraft = Omit<PieceFields, 'client'> & {
@@ -113,24 +112,14 @@ export function routeOf(d: PieceDraft, view: RouteShop): Built {
     (m) => `${m.label}: enter ${boundsOf(m, view.workshop.units)}.`,
   );
   if (faults.length === 0) faults.push(...Object.values(zonesOf(template, d.dimensions, d.zoneChoice).faults));
-  faults.push(...finishFaults(d));
+  // How things are called is said at their fields alone.
+  const isUnnamed = (f: FieldFault) => f.path.endsWith('.name');
+  faults.push(...new Set(finishFaults(d).flatMap((f) => (isUnnamed(f) ? [] : [f.words]))));
   if (faults.length > 0) return { kind: 'incomplete', faults };
   const { dimensions, survey, brief, zoneChoice: zones, kind } = d;
   const input: RouteInput = { template, dimensions, survey, brief, zones, kind, means: meansOf(view.shop) };
   const route = editedRoute(input, d.edits);
   return { kind: 'route', route, input, conflicts: conflictsOf(input, d.edits, route) };
-}
-
-const FINISH = object({ survey, brief });
-/** What of a finish no route can be built by, in words; how things are called is said at their fields alone. */
-function finishFaults(d: PieceDraft): string[] {
-  try {
-    FINISH.validateSync({ survey: d.survey, brief: d.brief }, { abortEarly: false, strict: true });
-    return [];
-  } catch (error) {
-    if (!(error instanceof ValidationError)) throw error;
-    return [...new Set(error.inner.filter((f) => !f.path?.endsWith('.name')).map((f) => f.message))];
-  }
 }
 
 /** A piece as it is kept: its id, and what has happened on it. New: nothing has. */

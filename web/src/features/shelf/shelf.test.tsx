@@ -182,7 +182,14 @@ describe('a can on its way', () => {
 
 test('what cannot be read in a cup is said at its field, counts as nothing poured, and stays as it was typed', async () => {
   const paint = (id: string, name: string, hex: string) => ({
-    ...{ id, name, hex, product: 'matt-paint', on_hand_litres: 1, can_litres: 1, can_cents: null, lead_days: null },
+    id,
+    name,
+    hex,
+    product: 'matt-paint',
+    on_hand_litres: 1,
+    can_litres: 1,
+    can_cents: null,
+    lead_days: null,
     deliveries: [],
   });
   const paints = [paint('s', 'Straw', '#c9a53c'), paint('w', 'Chalk', '#f0ede2')];
