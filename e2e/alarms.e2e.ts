@@ -26,7 +26,7 @@ async function runningDemo(page: Page): Promise<void> {
 }
 async function minutesUntilItOpens(page: Page): Promise<number> {
   const words = await opensNext(page)
-    .getByText(/^in \d+ min$/)
+    .getByText(/^in \d+\smin$/)
     .first()
     .innerText();
   return Number(/\d+/.exec(words)![0]);
@@ -44,7 +44,7 @@ test('five minutes before a window opens and when it does the whole screen says 
   await pass(page, left - 6);
   await expect(alarm(page)).toBeHidden();
   await pass(page, 1);
-  await expect(alarm(page)).toContainText(/In 5 min, at \d+:\d\d: Blanket box: Paint, coat 2 of 2/);
+  await expect(alarm(page)).toContainText(/In 5\smin, at \d+:\d\d: Blanket box: Paint, coat 2 of 2/);
   // Nobody answered it: it is still said after a reload, by the server's time.
   await page.reload();
   await expect(opensNext(page)).toBeVisible();

@@ -88,7 +88,7 @@ test('a house rule is changed with both arguments and what it costs in sight', a
   await demo(page, '/house');
   const seal = page.getByRole('group', { name: 'Protect bodies with film or wax?' });
   await expect(seal).toContainText('no film ever goes over it');
-  await expect(seal).toContainText(/\d.* · \d.* h · .* L \(.*\)/);
+  await expect(seal).toContainText(/\d.* · \d.*\sh · .* L \(.*\)/);
   await seal.getByRole('radio', { name: /^Wax/ }).check({ force: true });
   await page.getByRole('button', { name: 'Save the house rules' }).click();
   await expect(page.getByText(/Changed the house rules/)).toBeVisible();

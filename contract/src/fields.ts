@@ -14,7 +14,7 @@ export const words = (max: number) =>
       message: 'Leave out line breaks and control characters.',
       excludeEmptyString: true,
     });
-export const name = (what: string, max = 60) => words(max).required(`Give ${what} a name.`).min(1);
+export const name = (what: string, max = 60) => words(max).required(`Give ${what} a name.`);
 export const uuid = () => string().uuid('This is not a valid id.').required();
 export const version = () => number().integer().min(0).required();
 export const localMinute = () =>

@@ -65,5 +65,6 @@ function asApiError(error: unknown): ApiError {
 
 function fieldMessages(error: ValidationError): Record<string, string> {
   const all = error.inner.length > 0 ? error.inner : [error];
-  return Object.fromEntries(all.map((e) => [e.path ?? '', e.message]));
+  // Of several at one field the first, as in a form.
+  return Object.fromEntries(all.toReversed().map((e) => [e.path ?? '', e.message]));
 }

@@ -37,6 +37,7 @@ describe('bad input gets a message at its field, and nothing is half-saved', () 
       /Enter a colour/,
     ],
     ['no name', { name: '  ' }, 'name', /name/i],
+    ['a long name with a line break, of which the first is told', { name: 'x\n'.repeat(99) + 'x' }, 'name', /under 60/],
     ['an unknown kind of piece', { template: 'spaceship' }, 'template', /kind of piece/],
     ['control characters', { name: 'a\u0000b' }, 'name', /control characters/],
   ])('%s', async (_, more, field, words) => {

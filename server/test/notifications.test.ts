@@ -149,7 +149,7 @@ describe('windows', () => {
     shop.clock.at = opens - 5;
     await notifier.tell();
     await notifier.tell();
-    expect(told.map((t) => t.words.slice(0, 9))).toEqual(['In 5 min,']);
+    expect(told.map((t) => t.words.slice(0, 9))).toEqual(['In 5\u00a0min,']);
     expect(told[0]!.words).toContain('Chest: ');
     shop.clock.at = opens;
     await notifier.tell();
