@@ -50,7 +50,11 @@ export function MadeFields({ draft, onBrief }: MadeProps) {
             <Field label="How many" error={faultAt(`brief.made[${i}].count`)}>
               <NumberInput value={m.count} onNumber={(x) => change(m.id, { count: x })} />
             </Field>
-            <Button aria-label={`Remove ${m.name}`} onClick={() => set(made.filter((x) => x.id !== m.id))}>
+            <Button
+              className="mt-5"
+              aria-label={`Remove ${m.name}`}
+              onClick={() => set(made.filter((x) => x.id !== m.id))}
+            >
               <X size={14} aria-hidden="true" />
             </Button>
           </div>

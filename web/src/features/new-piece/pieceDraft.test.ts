@@ -48,6 +48,10 @@ test('how something is called is not what a route hangs on', () => {
   const unnamed = { ...chest(), brief: { ...chest().brief, body: { name: '', hex: '#3f5c74' } } };
   expect(routeOf(unnamed, view).kind).toBe('route');
 });
+test('what a choice no longer taken has left behind takes no route away', () => {
+  const left = { kind: 'same', oilStain: true, coats: 2 } as never;
+  expect(routeOf({ ...chest(), brief: { ...chest().brief, top: left } }, view).kind).toBe('route');
+});
 test('stock has no client and no told promise; a date not set is not told', () => {
   expect(toInput({ ...chest(), kind: 'stock', client: 'Maro', due: 5000, promised: true })).toMatchObject({
     client: null,

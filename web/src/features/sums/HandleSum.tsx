@@ -62,7 +62,7 @@ export function HandleSum() {
     const [old_mm, new_mm, hole_mm, plate_mm, front_mm] = [oldSpacing, newSpacing, hole, plate, front].map(read_mm);
     must(
       [old_mm, new_mm, hole_mm, plate_mm, front_mm].every((mm) => !(Math.abs(mm!) > MOST_MM)),
-      'Lengths: a front is at most 10 m wide.',
+      `Lengths: enter at most ${say(MOST_MM)}.`,
     );
     must(old_mm! >= 0 && new_mm! >= 0 && plate_mm! >= 0, `Spacing and plate: enter 0 ${unit} or more.`);
     must(hole_mm! > 0 && front_mm! > 0, `Hole and front: enter more than 0 ${unit}.`);
