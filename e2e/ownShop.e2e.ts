@@ -59,6 +59,12 @@ test('what cannot be right is said at its field, and what was entered stays', { 
   await page.getByLabel('Width, cm').fill('-90');
   await expect(page.getByRole('alert')).toContainText('Enter 10 to 350 cm');
   await page.getByLabel('Width, cm').fill('90');
+  // A figure without which no route can be built is said at its field, and the form stands.
+  await page.getByRole('button', { name: 'Paper', exact: true }).click();
+  await page.getByLabel('Laid how often').fill('twice');
+  await expect(page.getByRole('alert')).toContainText('Enter how often a sheet is laid, 1 to 5.');
+  await page.getByLabel('Laid how often').fill('2');
+  await expect(page.getByRole('alert')).toHaveCount(0);
   await page.getByLabel('Name of the piece').fill('<b>Shelves</b>');
   await page.getByLabel('Pickup').fill('2026-02-01T16:00');
   await expect(page.getByRole('alert')).toContainText('Pickup is before it arrives');

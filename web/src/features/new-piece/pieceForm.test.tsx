@@ -88,22 +88,27 @@ test.each(PIECE_FIELD_NAMES)(
   },
 );
 
-test.each([
-  ['a measurement', /^Height/, 'tall', 'Enter 10 to 350 cm.'],
-  ['how often a sheet is laid', /^Laid how often/, '8-12', 'Enter how often a sheet is laid, 1 to 5.'],
-  ['how wide a sheet is', /^Sheet wide/, '', 'A sheet is 2 cm to 5 m wide (1 in to 16 ft).'],
-  ['how many are made', /^How many(?! alike)/, '0', 'Enter how many are made, 1 to 40.'],
-  ['how long a made part is', /^Long, cm/, '900', 'What is made is up to 5 m (16 ft) long.'],
-  ['what a colour is called', 'Colour: name', ' ', 'Name the colour.'],
-])('%s that cannot be is said at its field, in words', async (_, label, typed, words) => {
+/** What cannot be, where it is typed, and what is said there. */
+const CANNOT_BE: readonly (readonly [label: string | RegExp, typed: string, words: string])[] = [
+  [/^Height/, 'tall', 'Enter 10 to 350 cm.'],
+  [/^Laid how often/, '8-12', 'Enter how often a sheet is laid, 1 to 5.'],
+  [/^Sheet wide/, '', 'A sheet is 2 cm to 5 m wide (1 in to 16 ft).'],
+  [/^How many(?! alike)/, '0', 'Enter how many are made, 1 to 40.'],
+  [/^Long, cm/, '900', 'What is made is up to 5 m (16 ft) long.'],
+  ['Colour: name', ' ', 'Name the colour.'],
+];
+test('what cannot be is said at its field, each in words', async () => {
   inShop(<Form />, { zone: 'Europe/Berlin', view: { shop, workshop: { units: 'metric' } } as never });
   tap('Paper');
   tap(/One more part to make/);
-  type(label, typed);
-  const field = screen.getAllByLabelText(label)[0]!;
-  await waitFor(() => expect(field.closest('label, div.flex-col')?.textContent).toContain(words));
-  const alerts = screen.getAllByRole('alert').map((a) => a.textContent);
-  expect(alerts.filter((a) => /NaN|`|brief\./.test(a ?? ''))).toEqual([]);
+  const around = (label: string | RegExp) => screen.getAllByLabelText(label)[0]!.closest('label, div.flex-col')!;
+  for (const [label, , words] of CANNOT_BE) expect(around(label)).not.toHaveTextContent(words);
+  for (const [label, typed] of CANNOT_BE) type(label, typed);
+  await waitFor(() => {
+    for (const [label, , words] of CANNOT_BE) expect(around(label)).toHaveTextContent(words);
+  });
+  const alerts = screen.getAllByRole('alert').map((a) => a.textContent ?? '');
+  expect(alerts.filter((a) => /NaN|`|brief\./.test(a))).toEqual([]);
 });
 
 /** The name alone, beside what else may happen to the draft it is typed in. */
