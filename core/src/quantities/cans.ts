@@ -10,6 +10,9 @@ export const aerosolsFor = (area_m2: number, coats: number): number => Math.ceil
 /** One round of stripper takes one or two layers of paint. Common practice. */
 export const stripperRounds = (layers: number): number => Math.max(1, Math.ceil(layers / 2));
 
+/** Cans cost whole cents: sums that differ by less differ by rounding. */
+const HAIR_CENTS = 0.5;
+
 /** What one size of can costs and holds. */
 export type CanSize = { readonly litres: number; readonly cents: number };
 export type CanChoice = {
@@ -32,7 +35,8 @@ export function cheapestCans(need: Litres, sizes: readonly CanSize[]): CanChoice
   const byTheLitre = sizes.map((_, i) => Math.min(...sizes.slice(i).map((s) => s.cents / s.litres)));
   let best: CanChoice | null = null;
   const isWorse = (cents: number, held: number) =>
-    best !== null && (cents > best.cents || (cents === best.cents && held >= best.litres));
+    best !== null &&
+    (cents > best.cents + HAIR_CENTS || (cents > best.cents - HAIR_CENTS && held > best.litres - HAIR_LITRES));
   const walk = (i: number, counts: readonly number[], held: number, cents: number): void => {
     const left = need - held;
     if (left <= HAIR_LITRES) {
