@@ -60,3 +60,33 @@ test('a figure that is none, what is missing, too much, not whole or of another 
   expect(said(contract.PersonInput, { hours }, 'hours.blocks[0].on.weekday')).toBe('At most 6.');
   expect(said(contract.PersonInput, { hours: { ...hours, blocks: 5 } }, 'hours.blocks')).toBe('A list belongs here.');
 });
+
+const sheetOf = (more: object) => ({
+  looks: [{ kind: 'decoupage', sheet: { width: 0.6, height: 0.45, repeat: 0, pack: 1, uses: 1, ...more } }],
+});
+const madeOf = (more: object) => ({ made: [{ id: 'made-1', name: 'Shelf', length: 1, width: 1, count: 1, ...more }] });
+test.each([
+  ['width', sheetOf, [0.02, 5], [0.0199, 5.01, 0]],
+  ['height', sheetOf, [0.02, 5], [0.0199, 5.01, 0]],
+  ['repeat', sheetOf, [0, 5], [-0.01, 5.01]],
+  ['pack', sheetOf, [1, 100], [0, 101, 1.5]],
+  ['uses', sheetOf, [1, 5], [0, 6, 1.5]],
+  ['length', madeOf, [0.001, 5], [0, 5.01]],
+  ['width', madeOf, [0.001, 2], [0, 2.01]],
+  ['count', madeOf, [1, 40], [0, 41, 1.5]],
+] as const)(
+  '%s: just inside is taken, just outside and what is no number is refused in the same words',
+  (key, of, inside, outside) => {
+    const said = (value: number) =>
+      contract
+        .finishFaults({
+          ...contract.FRESH_PIECE,
+          brief: { ...contract.FRESH_PIECE.brief, ...(of({ [key]: value }) as object) },
+        })
+        .map((f) => f.words);
+    for (const value of inside) expect(said(value)).toEqual([]);
+    const words = outside.map((value) => said(value)[0]);
+    expect(words).toEqual(outside.map(() => said(Number.NaN)[0]));
+    expect(words[0]).toMatch(/\w\.$|\)\.$/);
+  },
+);

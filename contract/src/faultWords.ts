@@ -12,7 +12,8 @@ const FILL_IN = 'Fill this in.';
 
 /**
  * What to do about a field for which its schema has no words of its own. The field is where they stand, or named before them
- * by who shows several: so none says a path.
+ * by who shows several: so none says a path. Every file with schemas imports this first, since a schema takes its words when
+ * it is made.
  */
 setLocale({
   mixed: {

@@ -98,3 +98,18 @@ test('who works after hours did what led straight to it then, too; nothing begin
   // Work longer than any day is over while somebody is there, at least.
   expect(latestEnds([{ ...wash, work_minutes: 600 }], prime, day(5, 9), dries).get('p.wash')).toBe(day(4, 17));
 });
+
+test('hours are looked back at for sixty days', () => {
+  const once = (n: number) => ({
+    hours: {
+      weekly: Array.from({ length: 7 }, () => []),
+      exceptions: [{ date: new Date(n * 86_400_000).toISOString().slice(0, 10), shifts: [{ from: 540, until: 1020 }] }],
+      blocks: [],
+    },
+  });
+  const laid = (n: number) =>
+    latestEnds([coat1], coat2, day(100, 12), plan({ 'coat-1': { recoat: 1120 } }, [once(n)])).get('p.coat-1');
+  expect(laid(41)).toBe(day(41, 17));
+  // Nobody's hours are known then: at the latest it can have been.
+  expect(laid(39)).toBe(day(100, 9));
+});

@@ -116,6 +116,23 @@ describe('cans', () => {
     ];
     expect(cheapestCans(litres(1.6), sizes)).toMatchObject({ counts: [1, 0, 1], cents: 1600 });
   });
+  test('a cent decides, also between two ways to hold the same', () => {
+    const cents = (one: number, two: number) =>
+      cheapestCans(litres(2), [
+        { litres: 1, cents: one },
+        { litres: 2, cents: two },
+        { litres: 0.5, cents: 9000 },
+      ]).counts;
+    expect(cents(1000, 2001)).toEqual([2, 0, 0]);
+    expect(cents(1000, 1999)).toEqual([0, 1, 0]);
+    // Two of the first hold as much as one of the second for a cent less, and then a half is missing.
+    const sizes = [
+      { litres: 1, cents: 1000 },
+      { litres: 2, cents: 2001 },
+      { litres: 0.5, cents: 600 },
+    ];
+    expect(cheapestCans(litres(2.5), sizes)).toMatchObject({ counts: [2, 0, 1], cents: 2600 });
+  });
   test('agrees with trying every number of cans', () => {
     fc.assert(
       fc.property(

@@ -2781,7 +2781,7 @@ export const MUTANTS = [
     tests: ['web/src/features/new-piece/pieceDraft.test.ts'],
   },
   {
-    file: 'web/src/features/new-piece/pieceDraft.ts',
+    file: 'web/src/features/new-piece/measureBounds.ts',
     fault: 'a limit is said that cannot be entered',
     find: 'fromTyped(t, units) >= min && fromTyped(t, units) <= max',
     to: 'true',
@@ -2791,7 +2791,7 @@ export const MUTANTS = [
     file: 'web/src/features/sums/sumParts.tsx',
     fault: 'inches and their fractions are called no number',
     find: 'error={faultOf(read(value))}',
-    to: 'error={faultOf(readAny(value))}',
+    to: 'error={faultOf(readNumber(value))}',
     tests: ['web/src/features/sums/sums.test.tsx'],
   },
   {
@@ -2807,6 +2807,34 @@ export const MUTANTS = [
     find: 'leadDays !== null && leadDays >= 0 && leadDays <= MOST_LEAD_DAYS ? leadDays : null',
     to: 'Number.isFinite(leadDays) ? leadDays : null',
     tests: ['web/src/features/shelf/shelf.test.tsx'],
+  },
+  {
+    file: 'core/src/quantities/cans.ts',
+    fault: 'cans a cent cheaper are passed over',
+    find: 'const HAIR_CENTS = 0.5;',
+    to: 'const HAIR_CENTS = 1.5;',
+    tests: ['core/test/sums.test.ts'],
+  },
+  {
+    file: 'core/src/quantities/cans.ts',
+    fault: 'what holds as much is passed over though it costs less',
+    find: '(seen[i]!.get(hairs) ?? Infinity) <= cents',
+    to: '(seen[i]!.get(hairs) ?? Infinity) < Infinity',
+    tests: ['core/test/sums.test.ts'],
+  },
+  {
+    file: 'core/src/workshop/openBefore.ts',
+    fault: 'hours are looked back at for ever',
+    find: 'const LOOKED_BACK_MINUTES = 60 * 1440;',
+    to: 'const LOOKED_BACK_MINUTES = 62 * 1440;',
+    tests: ['core/test/openBefore.test.ts'],
+  },
+  {
+    file: 'server/src/errors.ts',
+    fault: 'of several faults at one field the last is told',
+    find: 'all.toReversed().map(',
+    to: 'all.map(',
+    tests: ['server/test/guards.test.ts'],
   },
   {
     file: 'core/src/quantities/cans.ts',

@@ -24,15 +24,24 @@ export type CanChoice = {
 
 /**
  * The cheapest cans that hold the need; among equals the least left over. What is still to be held costs at least what it does
- * by the litre in the cheapest of the sizes left, so that most choices are never looked at.
+ * by the litre in the cheapest of the sizes left, so that most choices are never looked at; nor is what holds as much as another
+ * choice of the same sizes for no less.
  * @throws {RangeError} when a can holds or costs nothing
- * Field term: branch and bound
+ * Field terms: branch and bound with dominance
  */
 export function cheapestCans(need: Litres, sizes: readonly CanSize[]): CanChoice {
   if (sizes.length === 0) throw new RangeError('cans: give at least one size');
   if (sizes.some((size) => !(size.litres > 0 && size.cents > 0)))
     throw new RangeError('cans: each holds and costs something');
   const byTheLitre = sizes.map((_, i) => Math.min(...sizes.slice(i).map((s) => s.cents / s.litres)));
+  /** By size: cents of what has been looked at up to it, by how many hairs of a litre it holds. */
+  const seen = sizes.map(() => new Map<number, number>());
+  const isDominated = (i: number, held: number, cents: number) => {
+    const hairs = Math.round(held / HAIR_LITRES);
+    if ((seen[i]!.get(hairs) ?? Infinity) <= cents) return true;
+    seen[i]!.set(hairs, cents);
+    return false;
+  };
   let best: CanChoice | null = null;
   const isWorse = (cents: number, held: number) =>
     best !== null &&
@@ -45,7 +54,7 @@ export function cheapestCans(need: Litres, sizes: readonly CanSize[]): CanChoice
       return;
     }
     const size = sizes[i];
-    if (!size) return;
+    if (!size || isDominated(i, held, cents)) return;
     const most = Math.ceil((left - HAIR_LITRES) / size.litres);
     for (let n = i === sizes.length - 1 ? most : 0; n <= most; n++) {
       const [more, paid] = [held + n * size.litres, cents + n * size.cents];

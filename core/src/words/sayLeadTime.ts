@@ -16,7 +16,7 @@ export const SPENT_WORDS: Record<Spent, string> = {
   pin: 'waiting for the time it was set to',
   arrival: 'waiting for it to arrive',
   several: 'in line behind other pieces',
-  line: 'between one step and the next',
+  between: 'between one step and the next',
 };
 
 /**

@@ -10,7 +10,7 @@ export type Spent =
   | 'closed'
   | 'hold'
   | Exclude<Wait['kind'], 'hours' | 'nothing' | 'step'>
-  | 'line';
+  | 'between';
 export type LeadTimePart = { readonly spent: Spent; readonly minutes: number };
 
 /**
@@ -39,7 +39,7 @@ export function leadTimeBreakdown(compiled: CompiledProblem, chain: readonly Str
 }
 
 function spentOn(kind: Wait['kind'] | undefined): Spent {
-  return kind === undefined || kind === 'nothing' || kind === 'step' || kind === 'hours' ? 'line' : kind;
+  return kind === undefined || kind === 'nothing' || kind === 'step' || kind === 'hours' ? 'between' : kind;
 }
 
 /** Minutes of a stretch in which no crew that can do the step works, or its workplace is closed. */

@@ -3,7 +3,8 @@ import { useWorkshop } from '../../data/workshop.tsx';
 import { fromTyped, lengthUnit, toTyped } from '../../ui/amounts.ts';
 import { Field, Section } from '../../ui/parts.tsx';
 import { NumberInput } from './NumberInput.tsx';
-import { boundsOf, type PieceDraft } from './pieceDraft.ts';
+import { boundsOf } from './measureBounds.ts';
+import type { PieceDraft } from './pieceDraft.ts';
 import { ZoneFields } from './ZoneFields.tsx';
 
 type FieldsProps = { readonly draft: PieceDraft; readonly onChange: (d: PieceDraft) => void };

@@ -20,7 +20,8 @@ import {
   type Units,
   zonesOf,
 } from '@app/core';
-import { fromTyped, lengthUnit, roundMeasure, toTyped } from '../../ui/amounts.ts';
+import { roundMeasure } from '../../ui/amounts.ts';
+import { boundsOf } from './measureBounds.ts';
 import {
   type FieldFault,
   finishFaults,
@@ -90,19 +91,6 @@ export type Built =
 
 /** What a route is built by beside the piece: the shop, and the units it measures in. */
 export type RouteShop = Pick<WorkshopView, 'shop'> & { readonly workshop: Pick<WorkshopView['workshop'], 'units'> };
-
-/** What may be entered for a measurement, in the shop's units: `10 to 350 cm`. */
-export const boundsOf = (m: Measure, units: Units): string =>
-  m.kind === 'length'
-    ? `${typedWithin(m, m.min, units)} to ${typedWithin(m, m.max, units)} ${lengthUnit(units)}`
-    : `${m.min} to ${m.max}, a whole number`;
-
-/** A limit to the tenth as it is typed, rounded so that it can be entered. */
-function typedWithin({ min, max }: Measure, limit_m: number, units: Units): number {
-  const typed = toTyped(limit_m, units);
-  const tenths = [0, 1, -1].map((n) => Math.round(typed * 10 + n) / 10);
-  return tenths.find((t) => fromTyped(t, units) >= min && fromTyped(t, units) <= max) ?? typed;
-}
 
 /** The route for what is entered, or what is still missing, in words. A few milliseconds at most. */
 export function routeOf(d: PieceDraft, view: RouteShop): Built {

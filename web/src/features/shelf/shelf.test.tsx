@@ -145,6 +145,15 @@ describe('a can on its way', () => {
       expect(screen.getByRole('button', { name: 'Save Straw' })).toBeInTheDocument();
     },
   );
+  test('a can that takes a year comes in a year', async () => {
+    const { user, command } = await open();
+    await user.clear(screen.getByLabelText('Days to get one'));
+    await user.type(screen.getByLabelText('Days to get one'), '365');
+    await user.click(screen.getByRole('button', { name: 'Another' }));
+    await user.click(screen.getByRole('button', { name: 'Save Straw' }));
+    const { deliveries } = sent(command) as { deliveries: { at: number }[] };
+    expect(deliveries[1]!.at).toBeGreaterThan(deliveries[0]!.at + 300 * 1440);
+  });
   test('is on the shelf once it is here', async () => {
     const { user, command } = await open();
     await user.click(screen.getByRole('button', { name: 'It is here' }));

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { fromTyped, lengthUnit, sayArea, toTyped } from '../../ui/amounts.ts';
 import { Field, Section, Select } from '../../ui/parts.tsx';
-import { Figure, must, NumberField, readNumber, Result, tried } from './sumParts.tsx';
+import { Figure, must, NumberField, readFigure, Result, tried } from './sumParts.tsx';
 
 /** Areas of a piece from few measurements, inside and back included. */
 export function AreaSum() {
@@ -18,7 +18,7 @@ export function AreaSum() {
   const answer = tried(() => {
     const d = Object.fromEntries(
       measuresOf(template).map((m) => {
-        const n = readNumber(typed[`${id}.${m.key}`] ?? usual(m.key));
+        const n = readFigure(typed[`${id}.${m.key}`] ?? usual(m.key));
         must(n > 0, `${m.label}: enter more than 0.`);
         return [m.key, m.kind === 'length' ? fromTyped(n, units) : Math.round(n)];
       }),

@@ -2,7 +2,7 @@ import { wetFilmFor_um } from '@app/core';
 import { useState } from 'react';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { Section } from '../../ui/parts.tsx';
-import { Figure, must, NumberField, readNumber, Result, tried } from './sumParts.tsx';
+import { Figure, must, NumberField, readFigure, Result, tried } from './sumParts.tsx';
 
 const MICRONS_PER_MIL = 25.4;
 
@@ -15,11 +15,11 @@ export function FilmSum() {
   const perUnit = isUs ? MICRONS_PER_MIL : 1;
   const unit = isUs ? 'mil' : 'µm';
   const answer = tried(() => {
-    must(readNumber(dry) >= 0, 'Dry film: enter 0 or more.');
-    must(readNumber(solids) > 0 && readNumber(solids) <= 100, 'Volume solids: enter 1 to 100 %.');
-    must(readNumber(thinned) >= 0, 'Thinned by: enter 0 or more.');
-    const dry_um = readNumber(dry) * perUnit;
-    return { dry_um, wet_um: wetFilmFor_um(dry_um, readNumber(solids), readNumber(thinned) / 100) };
+    must(readFigure(dry) >= 0, 'Dry film: enter 0 or more.');
+    must(readFigure(solids) > 0 && readFigure(solids) <= 100, 'Volume solids: enter 1 to 100 %.');
+    must(readFigure(thinned) >= 0, 'Thinned by: enter 0 or more.');
+    const dry_um = readFigure(dry) * perUnit;
+    return { dry_um, wet_um: wetFilmFor_um(dry_um, readFigure(solids), readFigure(thinned) / 100) };
   });
   return (
     <Section title="Wet film for a dry film">

@@ -1,7 +1,7 @@
 import { mostToPay } from '@app/core';
 import { useState } from 'react';
 import { Section } from '../../ui/parts.tsx';
-import { Figure, must, NumberField, readNumber, Result, tried } from './sumParts.tsx';
+import { Figure, must, NumberField, readFigure, Result, tried } from './sumParts.tsx';
 
 /** At the flea market: the highest price to pay, so that the hours still earn what they should. */
 export function FindSum() {
@@ -13,7 +13,7 @@ export function FindSum() {
   const [days, setDays] = useState('30');
   const [day, setDay] = useState('0.50');
   const answer = tried(() => {
-    const all = [price, fee, materials, hours, wanted, days, day].map(readNumber);
+    const all = [price, fee, materials, hours, wanted, days, day].map(readFigure);
     must(
       all.every((n) => n >= 0),
       'Enter 0 or more everywhere.',

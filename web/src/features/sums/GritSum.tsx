@@ -2,7 +2,7 @@ import { gritLadder } from '@app/core';
 import { Check, TriangleAlert } from 'lucide-react';
 import { useState } from 'react';
 import { Field, Input, Section } from '../../ui/parts.tsx';
-import { must, readNumber, Result, tried } from './sumParts.tsx';
+import { must, readFigure, Result, tried } from './sumParts.tsx';
 
 const WORDS = {
   good: 'a good step',
@@ -17,7 +17,7 @@ export function GritSum() {
     const grits = text
       .split(/[^\d]+/)
       .filter(Boolean)
-      .map(readNumber);
+      .map(readFigure);
     must(grits.length > 1, 'Enter grits like 80-120-180-220.');
     return gritLadder(grits);
   });

@@ -2,8 +2,8 @@ import { hardwareToBuy, holeFit, type HoleFit, holesAt, readInches, sayInches, t
 import { useWorkshop } from '../../data/workshop.tsx';
 import { useState } from 'react';
 import { Section } from '../../ui/parts.tsx';
-import { readNumber as readAny } from '../../ui/readNumber.ts';
-import { Figure, must, NumberField, readNumber, Result, tried } from './sumParts.tsx';
+import { readNumber } from '../../ui/readNumber.ts';
+import { Figure, must, NumberField, readFigure, Result, tried } from './sumParts.tsx';
 
 const MM_PER_INCH = 25.4;
 const MOST_MM = 10_000;
@@ -11,7 +11,7 @@ const MOST_MM = 10_000;
 /** Small lengths as they are typed and said at the bench: millimetres, or inches and their fractions. */
 const SMALL: Readonly<Record<Units, { unit: string; read_mm: (text: string) => number; say: (mm: number) => string }>> =
   {
-    metric: { unit: 'mm', read_mm: readAny, say: (mm) => `${mm.toFixed(1)} mm` },
+    metric: { unit: 'mm', read_mm: readNumber, say: (mm) => `${mm.toFixed(1)} mm` },
     us: {
       unit: 'in',
       read_mm: (text) => readInches(text) * MM_PER_INCH,
@@ -53,7 +53,7 @@ export function HandleSum() {
   const [plate, setPlate] = useState('0');
   const [front, setFront] = useState(usual.front);
   const answer = tried(() => {
-    const whole = [fronts, perFront, onHand, spare].map(readNumber);
+    const whole = [fronts, perFront, onHand, spare].map(readFigure);
     must(
       whole.every((n) => Number.isInteger(n) && n >= 0),
       'Counts: enter whole numbers of 0 or more.',

@@ -1,7 +1,7 @@
 import { hardwareCosts } from '@app/core';
 import { useState } from 'react';
 import { Input, Section } from '../../ui/parts.tsx';
-import { must, NumberField, readNumber, Result, tried } from './sumParts.tsx';
+import { must, NumberField, readFigure, Result, tried } from './sumParts.tsx';
 
 type Row = { readonly name: string; readonly each: string; readonly minutes: string };
 const START: readonly Row[] = [
@@ -17,20 +17,20 @@ export function HardwareCostSum() {
   const [rate, setRate] = useState('24');
   const [rows, setRows] = useState(START);
   const answer = tried(() => {
-    must(Number.isInteger(readNumber(pieces)) && readNumber(pieces) > 0, 'Pieces: enter a whole number above 0.');
-    must(readNumber(rate) >= 0, 'An hour: enter 0 or more.');
+    must(Number.isInteger(readFigure(pieces)) && readFigure(pieces) > 0, 'Pieces: enter a whole number above 0.');
+    must(readFigure(rate) >= 0, 'An hour: enter 0 or more.');
     must(
-      rows.every((r) => readNumber(r.each) >= 0 && readNumber(r.minutes) >= 0),
+      rows.every((r) => readFigure(r.each) >= 0 && readFigure(r.minutes) >= 0),
       'Prices and minutes: enter 0 or more.',
     );
     return hardwareCosts(
       rows.map((r) => ({
         name: r.name,
-        pieces: readNumber(pieces),
-        each_cents: readNumber(r.each) * 100,
-        minutes: readNumber(r.minutes),
+        pieces: readFigure(pieces),
+        each_cents: readFigure(r.each) * 100,
+        minutes: readFigure(r.minutes),
       })),
-      readNumber(rate) * 100,
+      readFigure(rate) * 100,
     );
   });
   const set = (i: number, more: Partial<Row>) => setRows(rows.map((r, k) => (k === i ? { ...r, ...more } : r)));

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { fromTypedLitres, sayCup, toTypedLitres } from '../../ui/amounts.ts';
 import { Field, Input, Section, Tap } from '../../ui/parts.tsx';
-import { must, NumberField, readNumber, Result, tried } from './sumParts.tsx';
+import { must, NumberField, readFigure, Result, tried } from './sumParts.tsx';
 
 const SHADES = ['#3f5c74', '#d9dcdd', '#b98d5a', '#6e2f3a', '#b9cfc6', '#c7a53c'];
 
@@ -23,14 +23,14 @@ export function MixSum() {
     const list = parts
       .split(/[:,;/ ]+/)
       .filter(Boolean)
-      .map(readNumber);
+      .map(readFigure);
     must(list.length > 1 && list.every((p) => p >= 0), 'Parts: enter them like 3:1 or 2:1:1.');
     must(
       list.some((p) => p > 0),
       'Parts: not all can be 0.',
     );
-    must(readNumber(batch) >= 0, 'Batch: enter 0 or more.');
-    return { list, amounts: byParts(litres(fromTypedLitres(readNumber(batch), units)), list) };
+    must(readFigure(batch) >= 0, 'Batch: enter 0 or more.');
+    return { list, amounts: byParts(litres(fromTypedLitres(readFigure(batch), units)), list) };
   });
   return (
     <Section title="Mix by parts">

@@ -14,7 +14,7 @@ import { useState } from 'react';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { fromTypedLitres, sayLitres, toTypedLitres } from '../../ui/amounts.ts';
 import { Field, Input, Section, Select } from '../../ui/parts.tsx';
-import { Figure, must, NumberField, readNumber, Result, tried } from './sumParts.tsx';
+import { Figure, must, NumberField, readFigure, Result, tried } from './sumParts.tsx';
 
 const COATINGS = PRODUCTS.filter((p) => p.spread_m2PerL !== null && p.family !== 'stripper');
 const SQUARE_FEET = squareMetresToSquareFeet(1);
@@ -32,23 +32,23 @@ export function PaintSum() {
   const said = useInUnits();
   const { spread_m2PerL: spread, range } = productById.get(product)!;
   const answer = tried(() => {
-    must(readNumber(area) >= 0, 'Area: enter 0 or more.');
-    must(Number.isInteger(readNumber(coats)) && readNumber(coats) >= 0, 'Coats: enter a whole number.');
-    must(readNumber(loss) >= 0 && readNumber(loss) < 100, 'Lost: enter 0 to 99 %.');
-    must(readNumber(can) > 0, 'Can: enter more than 0.');
+    must(readFigure(area) >= 0, 'Area: enter 0 or more.');
+    must(Number.isInteger(readFigure(coats)) && readFigure(coats) >= 0, 'Coats: enter a whole number.');
+    must(readFigure(loss) >= 0 && readFigure(loss) < 100, 'Lost: enter 0 to 99 %.');
+    must(readFigure(can) > 0, 'Can: enter more than 0.');
     const need = paintFor(
-      squareMetres(readNumber(area) / (isUs ? SQUARE_FEET : 1)),
+      squareMetres(readFigure(area) / (isUs ? SQUARE_FEET : 1)),
       squareMetresPerLitre(spread ?? 0),
-      readNumber(coats),
-      readNumber(loss) / 100,
+      readFigure(coats),
+      readFigure(loss) / 100,
     );
     const sizes = readSizes(sold, units);
     return {
       need,
       sizes,
       cheapest: sizes.length > 0 && need <= MOST_CHOSEN_LITRES ? cheapestCans(need, sizes) : null,
-      can: fromTypedLitres(readNumber(can), units),
-      ...cansFor(need, fromTypedLitres(readNumber(can), units)),
+      can: fromTypedLitres(readFigure(can), units),
+      ...cansFor(need, fromTypedLitres(readFigure(can), units)),
     };
   });
   return (
@@ -103,37 +103,43 @@ export function PaintSum() {
   );
 }
 
-/** More is not bought in cans. */
-const MOST_CHOSEN_LITRES = 100;
+/** More is not bought can by can. */
+const MOST_CHOSEN_LITRES = 20;
+const MOST_SIZES = 5;
 
 /** Sizes as typed, "0.5 at 14.50; 1 at 26". @throws {RangeError} saying how to type them */
 function readSizes(text: string, units: 'metric' | 'us'): CanSize[] {
-  return text
+  const sizes = text
     .split(/[;\n]/)
     .filter((t) => t.trim() !== '')
     .map((t) => {
       const [size = '', price = ''] = t.split(/\s+at\s+/i);
-      const [held, cents] = [readNumber(size), Math.round(readNumber(price) * 100)];
-      must(held > 0 && cents >= 0, 'Cans: enter them like 0.5 at 14.50; 1 at 26.');
+      const [held, cents] = [readFigure(size), Math.round(readFigure(price) * 100)];
+      must(held > 0 && cents > 0, 'Cans: enter them like 0.5 at 14.50; 1 at 26.');
       return { litres: fromTypedLitres(held, units), cents };
-    })
-    .slice(0, 5);
+    });
+  must(sizes.length <= MOST_SIZES, `Cans: give at most ${MOST_SIZES} sizes.`);
+  return sizes;
 }
 
 /** The cans to buy, the last one as full as it will be used. */
 function Cans({ count, need, can }: { readonly count: number; readonly need: number; readonly can: number }) {
-  const shown = Math.min(count, 14);
+  const shown = Math.min(count, MOST_DRAWN);
   return (
-    <svg width={shown * 30 + 2} height="42" aria-hidden="true">
-      {Array.from({ length: shown }, (_, i) => {
-        const used = Math.max(0, Math.min(1, need / can - i));
-        return (
-          <g key={String(i)}>
-            <rect x={i * 30 + 2} y={40 - 32 * used} width="22" height={32 * used} fill="var(--m-keyline)" />
-            <path d={`M${i * 30 + 2} 8v32h22V8M${i * 30} 8h26`} fill="none" stroke="var(--m-ink)" strokeWidth="1.4" />
-          </g>
-        );
-      })}
-    </svg>
+    <div className="flex items-end gap-2">
+      <svg width={shown * 30 + 2} height="42" aria-hidden="true">
+        {Array.from({ length: shown }, (_, i) => {
+          const used = Math.max(0, Math.min(1, need / can - i));
+          return (
+            <g key={String(i)}>
+              <rect x={i * 30 + 2} y={40 - 32 * used} width="22" height={32 * used} fill="var(--m-keyline)" />
+              <path d={`M${i * 30 + 2} 8v32h22V8M${i * 30} 8h26`} fill="none" stroke="var(--m-ink)" strokeWidth="1.4" />
+            </g>
+          );
+        })}
+      </svg>
+      {count > shown && <span className="text-sub">and {count - shown} more</span>}
+    </div>
   );
 }
+const MOST_DRAWN = 14;

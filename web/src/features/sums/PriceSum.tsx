@@ -2,7 +2,7 @@ import { quoteFor } from '@app/core';
 import { sayMoney } from '../../ui/amounts.ts';
 import { useState } from 'react';
 import { Choice, Section } from '../../ui/parts.tsx';
-import { Figure, must, NumberField, readNumber, Result, tried } from './sumParts.tsx';
+import { Figure, must, NumberField, readFigure, Result, tried } from './sumParts.tsx';
 
 /** From cost to price; where the price goes, as strata. */
 export function PriceSum() {
@@ -17,23 +17,23 @@ export function PriceSum() {
   const [tax, setTax] = useState('20');
   const answer = tried(() => {
     must(
-      [bought, materials, hardware, hours, rate, tax, share].every((t) => readNumber(t) >= 0),
+      [bought, materials, hardware, hours, rate, tax, share].every((t) => readFigure(t) >= 0),
       'Enter 0 or more everywhere.',
     );
-    must(by === 'markup' || readNumber(share) < 100, 'Margin: enter 0 to 99 %.');
-    must(readNumber(deposit) >= 0 && readNumber(deposit) <= 100, 'Deposit: enter 0 to 100 %.');
+    must(by === 'markup' || readFigure(share) < 100, 'Margin: enter 0 to 99 %.');
+    must(readFigure(deposit) >= 0 && readFigure(deposit) <= 100, 'Deposit: enter 0 to 100 %.');
     const parts = {
-      bought_cents: readNumber(bought) * 100,
-      materials_cents: readNumber(materials) * 100,
-      hardware_cents: readNumber(hardware) * 100,
-      labour_minutes: readNumber(hours) * 60,
-      rate_centsPerHour: readNumber(rate) * 100,
+      bought_cents: readFigure(bought) * 100,
+      materials_cents: readFigure(materials) * 100,
+      hardware_cents: readFigure(hardware) * 100,
+      labour_minutes: readFigure(hours) * 60,
+      rate_centsPerHour: readFigure(rate) * 100,
     };
     const terms = {
       by,
-      share: readNumber(share) / 100,
-      tax: readNumber(tax) / 100,
-      deposit: readNumber(deposit) / 100,
+      share: readFigure(share) / 100,
+      tax: readFigure(tax) / 100,
+      deposit: readFigure(deposit) / 100,
     };
     return { parts, ...quoteFor(parts, terms) };
   });

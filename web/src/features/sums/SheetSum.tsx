@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { fromTyped, lengthUnit, toTyped } from '../../ui/amounts.ts';
 import { Section } from '../../ui/parts.tsx';
-import { Figure, must, NumberField, readNumber, Result, tried } from './sumParts.tsx';
+import { Figure, must, NumberField, readFigure, Result, tried } from './sumParts.tsx';
 
 /** Sheets of paper, transfer or inlay: pattern repeats, gaps, and sheets that are laid more than once. */
 export function SheetSum() {
@@ -20,23 +20,23 @@ export function SheetSum() {
   const unit = lengthUnit(units);
   const answer = tried(() => {
     const at = (text: string, words: string, atLeast: number) => {
-      const n = readNumber(text);
+      const n = readFigure(text);
       must(n >= atLeast, words);
       return fromTyped(n, units);
     };
     const panel = {
       width: at(width, 'Panel: enter its width above 0.', 0.1),
       height: at(height, 'Panel: enter its height above 0.', 0.1),
-      count: readNumber(count),
+      count: readFigure(count),
     };
     must(Number.isInteger(panel.count) && panel.count > 0, 'How many alike: enter a whole number above 0.');
-    must(Number.isInteger(readNumber(uses)) && readNumber(uses) > 0, 'Laid how often: enter a whole number above 0.');
+    must(Number.isInteger(readFigure(uses)) && readFigure(uses) > 0, 'Laid how often: enter a whole number above 0.');
     const sheet = {
       width: at(sheetWidth, 'Sheet: enter its width above 0.', 0.1),
       height: at(sheetHeight, 'Sheet: enter its height above 0.', 0.1),
       repeat: at(repeat, 'Repeat: enter 0 or more.', 0),
       gap: at(gap, 'Gap: enter 0 or more.', 0),
-      uses: readNumber(uses),
+      uses: readFigure(uses),
     };
     const laid = sheetsFor([panel], sheet);
     must(laid.pieces <= MOST_PIECES, 'Panel: that is more than a thousand pieces to cut; check the sizes.');

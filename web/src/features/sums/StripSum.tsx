@@ -11,7 +11,7 @@ import { useState } from 'react';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { sayLitres } from '../../ui/amounts.ts';
 import { Section } from '../../ui/parts.tsx';
-import { Figure, must, NumberField, readNumber, Result, tried } from './sumParts.tsx';
+import { Figure, must, NumberField, readFigure, Result, tried } from './sumParts.tsx';
 
 const SQUARE_FEET = squareMetresToSquareFeet(1);
 const STRIPPER_LOSS = 0.05;
@@ -24,18 +24,18 @@ export function StripSum() {
   const [layers, setLayers] = useState('3');
   const [coats, setCoats] = useState('1');
   const answer = tried(() => {
-    const m2 = readNumber(area) / (isUs ? SQUARE_FEET : 1);
+    const m2 = readFigure(area) / (isUs ? SQUARE_FEET : 1);
     must(m2 >= 0, 'Area: enter 0 or more.');
-    must(Number.isInteger(readNumber(layers)) && readNumber(layers) >= 1, 'Layers: enter a whole number of 1 or more.');
-    must(Number.isInteger(readNumber(coats)) && readNumber(coats) >= 0, 'Coats: enter a whole number.');
+    must(Number.isInteger(readFigure(layers)) && readFigure(layers) >= 1, 'Layers: enter a whole number of 1 or more.');
+    must(Number.isInteger(readFigure(coats)) && readFigure(coats) >= 0, 'Coats: enter a whole number.');
     const spread = (id: string) => squareMetresPerLitre(productById.get(id)!.spread_m2PerL!);
-    const rounds = stripperRounds(readNumber(layers));
+    const rounds = stripperRounds(readFigure(layers));
     return {
       rounds,
-      layers: readNumber(layers),
+      layers: readFigure(layers),
       stripper: paintFor(squareMetres(m2), spread('stripper-gel'), rounds, STRIPPER_LOSS),
-      sealer: paintFor(squareMetres(m2), spread('shellac-primer'), readNumber(coats), 0.1),
-      cans: aerosolsFor(m2, readNumber(coats)),
+      sealer: paintFor(squareMetres(m2), spread('shellac-primer'), readFigure(coats), 0.1),
+      cans: aerosolsFor(m2, readFigure(coats)),
     };
   });
   return (

@@ -2,7 +2,7 @@ import { worthDoing } from '@app/core';
 import { sayMoney } from '../../ui/amounts.ts';
 import { useState } from 'react';
 import { Section } from '../../ui/parts.tsx';
-import { Figure, must, NumberField, readNumber, Result, tried } from './sumParts.tsx';
+import { Figure, must, NumberField, readFigure, Result, tried } from './sumParts.tsx';
 
 const WORDS = { yes: 'Yes, worth doing', barely: 'Barely worth it', no: 'Not worth doing' } as const;
 
@@ -15,19 +15,19 @@ export function WorthSum() {
   const [hours, setHours] = useState('6.5');
   const [wanted, setWanted] = useState('22');
   const answer = tried(() => {
-    const all = [price, fee, bought, materials, wanted].map(readNumber);
+    const all = [price, fee, bought, materials, wanted].map(readFigure);
     must(
       all.every((n) => n >= 0),
       'Enter 0 or more everywhere.',
     );
-    must(readNumber(hours) > 0, 'Hands-on hours: enter more than 0.');
+    must(readFigure(hours) > 0, 'Hands-on hours: enter more than 0.');
     must(all[1]! < 100, 'Booth: enter 0 to 99 %.');
     return worthDoing({
       price_cents: all[0]! * 100,
       fee: all[1]! / 100,
       bought_cents: all[2]! * 100,
       materials_cents: all[3]! * 100,
-      labour_minutes: readNumber(hours) * 60,
+      labour_minutes: readFigure(hours) * 60,
       wanted_centsPerHour: all[4]! * 100,
     });
   });
@@ -45,7 +45,7 @@ export function WorthSum() {
         {(v) => (
           <>
             <Figure>{WORDS[v.verdict]}</Figure>
-            <HourBar earned={v.perHour_cents} wanted={readNumber(wanted) * 100} />
+            <HourBar earned={v.perHour_cents} wanted={readFigure(wanted) * 100} />
             <p>
               {price} less {fee} % booth, {bought} for the piece and {materials} for materials leaves{' '}
               {sayMoney(v.left_cents)}; over {hours} h that is <strong>{sayMoney(v.perHour_cents)} an hour</strong>, and

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { Field, Input } from '../../ui/parts.tsx';
-import { readNumber as readAny } from '../../ui/readNumber.ts';
+import { readNumber } from '../../ui/readNumber.ts';
 
 export type Answer<T> = { readonly kind: 'ok'; readonly value: T } | { readonly kind: 'wrong'; readonly words: string };
 
@@ -13,8 +13,8 @@ export function must(isRight: boolean, words: string): void {
 const MOST = 100_000;
 const TOO_MUCH = 'Enter at most 100,000.';
 /** A figure as typed; NaN when it is none. @throws {RangeError} when it is more than any sum here is for */
-export function readNumber(text: string): number {
-  const n = readAny(text);
+export function readFigure(text: string): number {
+  const n = readNumber(text);
   must(!(Math.abs(n) > MOST), TOO_MUCH);
   return n;
 }
@@ -39,7 +39,7 @@ type NumberProps = {
   /** How it is typed, where that is no plain number: inches and their fractions. */
   readonly read?: (text: string) => number;
 };
-export function NumberField({ label, value, onChange, read = readAny }: NumberProps) {
+export function NumberField({ label, value, onChange, read = readNumber }: NumberProps) {
   return (
     <Field label={label} error={faultOf(read(value))}>
       <Input inputMode="decimal" value={value} onChange={(e) => onChange(e.target.value)} />

@@ -35,6 +35,13 @@ describe('paint for an area', () => {
     expect(said).toMatch(/^1(\.0)? L/);
     expect(said).toContain('2 cans, 0.50 L left over.');
   });
+  test('what is not drawn of many cans is said', () => {
+    const of = (area: string) =>
+      answerOf(<PaintSum />, { ...some, 'Lost, %': '0', Coats: '1', 'Area, m²': area, 'Can, litres': '1' });
+    expect(of('140')).not.toContain('more');
+    cleanup();
+    expect(of('150')).toMatch(/and 1 more.*15 cans/);
+  });
   test('the cheapest way to buy it may be the larger can', () => {
     const said = answerOf(<PaintSum />, {
       ...some,
@@ -56,6 +63,14 @@ describe('paint for an area', () => {
     [{ 'Lost, %': '100' }, 'Lost: enter 0 to 99 %.'],
     [{ Coats: '1.5' }, 'Coats: enter a whole number.'],
     [{ 'Area, m²': '-2' }, 'Area: enter 0 or more.'],
+    [
+      { 'Cans sold as (size at price), to find the cheapest': '0.5 at 0' },
+      'Cans: enter them like 0.5 at 14.50; 1 at 26.',
+    ],
+    [
+      { 'Cans sold as (size at price), to find the cheapest': '1 at 1; 2 at 2; 3 at 3; 4 at 4; 5 at 5; 6 at 6' },
+      'Cans: give at most 5 sizes.',
+    ],
     [
       { 'Cans sold as (size at price), to find the cheapest': 'half a litre' },
       'Cans: enter them like 0.5 at 14.50; 1 at 26.',
@@ -150,6 +165,11 @@ describe('handles and holes', () => {
   });
   test('16 mm to the side they stay 11 mm clear: fill and drill', () => {
     expect(answerOf(<HandleSum />, { ...four, 'New spacing, mm': '64' })).toContain('11.0 mm clear');
+  });
+  test('a front is ten metres wide at most', () => {
+    expect(answerOf(<HandleSum />, { ...four, 'Front wide, mm': '10000' })).toContain('Buy 2');
+    cleanup();
+    expect(answerOf(<HandleSum />, { ...four, 'Front wide, mm': '10001' })).toBe('Lengths: enter at most 10000.0 mm.');
   });
   test('a handle wider than its front is refused', () => {
     expect(answerOf(<HandleSum />, { ...four, 'Front wide, mm': '150', 'New spacing, mm': '96' })).toMatch(
@@ -287,7 +307,7 @@ test('a figure that has lost its point is told so at its field, and one just as 
   cleanup();
   expect(answerOf(<PaintSum />, { 'Area, m²': '100000' })).toMatch(/^[\d,.]+ L/);
 });
-test('a panel is cut into at most a thousand pieces, and the cheapest cans are looked for up to a hundred litres', () => {
+test('a panel is cut into at most a thousand pieces, and the cheapest cans are looked for up to twenty litres', () => {
   const sheet = { 'Sheet wide, cm': '10', 'Sheet tall, cm': '20', 'Panel tall, cm': '20', 'How many alike': '1' };
   expect(answerOf(<SheetSum />, { ...sheet, 'Panel wide, cm': '10000' })).toContain('1000 pieces to cut');
   cleanup();
@@ -298,7 +318,7 @@ test('a panel is cut into at most a thousand pieces, and the cheapest cans are l
     'Lost, %': '0',
     'Cans sold as (size at price), to find the cheapest': '0.01 at 1; 0.02 at 2',
   };
-  expect(answerOf(<PaintSum />, { ...cans, 'Area, m²': '1000' })).toMatch(/Cheapest: .*10000\.00/);
+  expect(answerOf(<PaintSum />, { ...cans, 'Area, m²': '200' })).toMatch(/Cheapest: .*2000\.00/);
   cleanup();
-  expect(answerOf(<PaintSum />, { ...cans, 'Area, m²': '1001' })).toMatch(/Which cans are cheapest is said up to 100/);
+  expect(answerOf(<PaintSum />, { ...cans, 'Area, m²': '200.1' })).toMatch(/Which cans are cheapest is said up to 20/);
 });
