@@ -2,6 +2,7 @@ import './faultWords.ts';
 import {
   DAY_BREAKS,
   type DayBreak,
+  isDate,
   isTimeZone,
   LESSON_VERDICTS,
   type LessonVerdict,
@@ -52,11 +53,7 @@ const localDate = () =>
   string()
     .required('Choose a day.')
     .matches(/^\d{4}-\d{2}-\d{2}$/, 'Enter a date like 2026-03-08.')
-    .test('date', 'This date does not exist.', isRealDate);
-function isRealDate(text: string | undefined): boolean {
-  const ms = Date.parse(`${text}T00:00:00Z`);
-  return !Number.isNaN(ms) && new Date(ms).toISOString().startsWith(text ?? '-');
-}
+    .test('date', 'This date does not exist.', isDate);
 export const DayOff = object({ date: localDate() });
 const blockDay = lazy((on: unknown) =>
   typeof on === 'object' && on !== null && 'date' in on

@@ -7,6 +7,7 @@ export * from './quantities/sheets.ts';
 export * from './quantities/cutList.ts';
 export * from './quantities/hardware.ts';
 export * from './quantities/cans.ts';
+export * from './quantities/readNumber.ts';
 export * from './money/pricing.ts';
 export * from './money/quote.ts';
 export * from './products/csv.ts';

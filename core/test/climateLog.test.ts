@@ -29,6 +29,23 @@ describe('a logger’s file', () => {
     expect(read('time;temp;hum', '2026-03-10T13:00:00Z;18;50').series).toMatchObject({ from: at('2026-03-10', 14) });
     expect(read('time;temp;hum', '2026-03-10 14:00;55;50').faults[0]!.words).toMatch(/look like °F/);
   });
+  test('a moment with its distance from UTC is read as the moment it is', () => {
+    const from = (time: string) => read('time;temp;hum', `${time};18;50`).series?.from;
+    for (const time of [
+      '2026-03-10 18:30+05:30',
+      '2026-03-10T18:30:00+0530',
+      '2026-03-10T10:00-03:00',
+      '2026-03-10 9:00-0400',
+    ])
+      expect(from(time), time).toBe(at('2026-03-10', 14));
+  });
+  test.each(['2026-02-29 14:00', '29.02.2026 14:00', '2/29/2026 2:00 PM', '2026-02-29T14:00Z', '2026-13-01 14:00'])(
+    'a day that does not exist is no time: %s',
+    (time) => {
+      expect(read('time;temp;hum', `${time};18;50`).faults.map((f) => f.line)).toEqual([2]);
+      expect(read('time;temp;hum', `${time.replace('29', '28').replace('13-', '12-')};18;50`).faults).toEqual([]);
+    },
+  );
   test('a short gap is bridged, a long one filled with ordinary days and told; readings out of order are sorted', () => {
     const { series, notes } = read(
       'time;temp;hum',

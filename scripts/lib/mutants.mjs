@@ -2962,4 +2962,40 @@ export const MUTANTS = [
     to: 'openBefore(piece.steps, step.id)',
     tests: ['web/src/offline/withTaps.test.ts'],
   },
+  // Figures as they are typed
+  {
+    file: 'core/src/quantities/readNumber.ts',
+    find: '[-+]?[1-9]\\d{0,2}([,’',
+    to: '[-+]?\\d{1,3}([,’',
+    fault: 'a can of 0,750 litres is taken for one of 750',
+    tests: core('readNumber'),
+  },
+  {
+    file: 'core/src/quantities/readNumber.ts',
+    find: '(?:\\1\\d{3})*',
+    to: '(?:[,’ ]\\d{3})*',
+    fault: 'thousands apart by one sign and the other pass for a figure',
+    tests: core('readNumber'),
+  },
+  {
+    file: 'core/src/quantities/readNumber.ts',
+    find: 'if (THOUSANDS_APART.test(typed))',
+    to: 'if (typed === "")',
+    fault: 'who types 1,200 has said one and a fifth',
+    tests: [...core('readNumber'), 'web/src/features/sums/sums.test.tsx'],
+  },
+  {
+    file: 'core/src/calendar/localTime.ts',
+    find: ' || dateOf(day) !== date)',
+    to: ')',
+    fault: 'the 29th of February of a year without one is the 1st of March',
+    tests: core('climateLog'),
+  },
+  {
+    file: 'core/src/climate/loggerTable.ts',
+    find: "(sign === '-' ? -1 : 1)",
+    to: '1',
+    fault: 'a logger west of Greenwich is read as one east of it',
+    tests: core('climateLog'),
+  },
 ];

@@ -59,9 +59,20 @@ export const weekdayOf = (day: LocalDay) => (((day + 3) % 7) + 7) % 7;
 
 /** `2026-03-08` as a day number. @throws {RangeError} when it is no date */
 export function dayOf(date: string): LocalDay {
-  const ms = /^\d{4}-\d{2}-\d{2}$/.test(date) ? Date.parse(`${date}T00:00:00Z`) : Number.NaN;
-  if (Number.isNaN(ms)) throw new RangeError(`date: "${date}" is not a date like 2026-03-08`);
-  return ms / 86_400_000;
+  const day = /^\d{4}-\d{2}-\d{2}$/.test(date) ? Date.parse(`${date}T00:00:00Z`) / 86_400_000 : Number.NaN;
+  // Engines read the 31st of February as the 3rd of March.
+  if (Number.isNaN(day) || dateOf(day) !== date) throw new RangeError(`date: "${date}" is not a date like 2026-03-08`);
+  return day;
+}
+
+/** Whether a text is a day there is, like `2026-03-08`. */
+export function isDate(text: string): boolean {
+  try {
+    dayOf(text);
+    return true;
+  } catch {
+    return false;
+  }
 }
 
 /** A day number as `2026-03-08`. */

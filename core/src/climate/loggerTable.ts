@@ -1,5 +1,6 @@
-import { dayOf, instantAt } from '../calendar/localTime.ts';
+import { dayOf, instantAt, isDate } from '../calendar/localTime.ts';
 import { fahrenheitToCelsius } from '../quantities/convert.ts';
+import { readDecimal } from '../quantities/readNumber.ts';
 import type { Instant } from '../quantities/units.ts';
 import { type ClimateSeries, hourlyClimate, type TypicalDay } from './climate.ts';
 
@@ -68,11 +69,10 @@ function readingOf(
 ): Reading | string {
   const at = readTime(time, zone);
   if (at === null) return `"${time}" is no time like 2026-03-10 14:00.`;
-  const number = (text: string) => (text.trim() === '' ? Number.NaN : Number(text.trim().replace(',', '.')));
-  const given = number(temperature);
+  const given = readDecimal(temperature);
   const t = isFahrenheit ? fahrenheitToCelsius(given) : given;
   if (!(t >= -40 && t <= 60)) return `"${temperature}" is no temperature of a workshop.`;
-  const rh = number(humidity.replace('%', ''));
+  const rh = readDecimal(humidity.replace('%', ''));
   if (!(rh > 0 && rh <= 100)) return `"${humidity}" is no humidity from 1 to 100 %.`;
   return { at, t, rh };
 }
@@ -80,11 +80,10 @@ function readingOf(
 /** `2026-03-10 14:00`, with seconds, T, Z or an offset; `10.03.2026 14:00`; `3/10/2026 2:00 PM`. Null: none of these. */
 function readTime(text: string, zone: string): Instant | null {
   const iso = /^\s*(\d{4})-(\d\d)-(\d\d)[T ](\d?\d):(\d\d)(?::\d\d(?:\.\d+)?)?\s*(Z|[+-]\d\d:?\d\d)?\s*$/.exec(text);
-  if (iso?.[6]) {
-    const ms = Date.parse(text.trim().replace(' ', 'T'));
-    return Number.isNaN(ms) ? null : Math.floor(ms / 60_000);
+  if (iso) {
+    const at = local(iso[6] ? 'UTC' : zone, `${iso[1]}-${iso[2]}-${iso[3]}`, Number(iso[4]), Number(iso[5]));
+    return at === null ? null : at - offsetOf(iso[6]);
   }
-  if (iso) return local(zone, `${iso[1]}-${iso[2]}-${iso[3]}`, Number(iso[4]), Number(iso[5]));
   const dotted = /^\s*(\d?\d)\.(\d?\d)\.(\d{4}),?\s+(\d?\d):(\d\d)(?::\d\d)?\s*$/.exec(text);
   if (dotted)
     return local(zone, `${dotted[3]}-${two(dotted[2]!)}-${two(dotted[1]!)}`, Number(dotted[4]), Number(dotted[5]));
@@ -93,10 +92,16 @@ function readTime(text: string, zone: string): Instant | null {
   const hour = (Number(us[4]) % 12) + (us[6]!.toLowerCase() === 'p' ? 12 : 0);
   return local(zone, `${us[3]}-${two(us[1]!)}-${two(us[2]!)}`, hour, Number(us[5]));
 }
+
+/** Minutes that `+05:30` or `-0300` is ahead of UTC; of `Z` or nothing 0. */
+function offsetOf(text: string | undefined): number {
+  const [, sign, hours, minutes] = /^([+-])(\d\d):?(\d\d)$/.exec(text ?? '') ?? [];
+  return sign ? (sign === '-' ? -1 : 1) * (Number(hours) * 60 + Number(minutes)) : 0;
+}
 const two = (text: string) => text.padStart(2, '0');
 
 function local(zone: string, date: string, hour: number, minute: number): Instant | null {
-  if (hour > 23 || minute > 59 || Number.isNaN(Date.parse(`${date}T00:00:00Z`))) return null;
+  if (hour > 23 || minute > 59 || !isDate(date)) return null;
   return instantAt(zone, dayOf(date), hour * 60 + minute);
 }
 

@@ -1,4 +1,5 @@
 import { FT2_PER_GAL } from '../quantities/convert.ts';
+import { readDecimal, readNumber } from '../quantities/readNumber.ts';
 import { CHEMISTRIES, usualChemistry } from './chemistry.ts';
 import { BASES, FAMILIES, type Mixing, type Product, productFaults, type Stage } from './product.ts';
 
@@ -108,7 +109,7 @@ function productFromRow(row: Partial<Record<ProductColumn, string>>): Product | 
   const number = (column: ProductColumn, times: number, usual: number | null): number | null => {
     const text = row[column] ?? '';
     if (text === '') return usual;
-    const n = Number(text.replace(',', '.'));
+    const n = readDecimal(text);
     if (!Number.isFinite(n) || n < 0) bad.push(`${column} “${text}” is not a number of 0 or more`);
     return n * times;
   };
@@ -170,7 +171,7 @@ const roundedStages = (s: Record<Stage, number>) =>
 
 /** Two parts as typed, "2:1" or "1 : 1,5", product first; null when it is not that. */
 export function readParts(text: string): Mixing['parts'] | null {
-  const [a, b, ...more] = text.split(/[:/]/).map((t) => (t.trim() === '' ? Number.NaN : Number(t.replace(',', '.'))));
+  const [a, b, ...more] = text.split(/[:/]/).map(readNumber);
   return more.length === 0 && a! > 0 && b! > 0 ? [a!, b!] : null;
 }
 

@@ -6,6 +6,7 @@ import {
   metresToInches,
   squareMetresToSquareFeet,
 } from '../quantities/convert.ts';
+import { readNumber } from '../quantities/readNumber.ts';
 import type { Units } from './time.ts';
 
 /**
@@ -25,12 +26,12 @@ export function sayInches(inches: number, parts: 4 | 8 | 16 | 32 = 16): string {
 
 /** What is typed as inches: `30.75`, `30 3/4`, `3/16`. NaN when it is none. */
 export function readInches(text: string): number {
-  const found = /^\s*(?:(\d+(?:[.,]\d+)?)(?:\s+(\d+)\/(\d+))?|(\d+)\/(\d+))\s*(?:in|")?\s*$/.exec(text);
+  const found = /^\s*(?:(\d+(?:[.,]\d+)*)(?:\s+(\d+)\/(\d+))?|(\d+)\/(\d+))\s*(?:in|")?\s*$/.exec(text);
   if (!found) return Number.NaN;
   const [, whole, top, bottom, onlyTop, onlyBottom] = found;
   const part = (a: string | undefined, b: string | undefined) => (a && Number(b) > 0 ? Number(a) / Number(b) : 0);
   if (onlyTop) return Number(onlyBottom) > 0 ? part(onlyTop, onlyBottom) : Number.NaN;
-  return Number(whole!.replace(',', '.')) + part(top, bottom);
+  return readNumber(whole!) + part(top, bottom);
 }
 
 /** Exact: 1 lb is 0.45359237 kg. Source: NIST Handbook 44, appendix C. */

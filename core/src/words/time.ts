@@ -23,7 +23,7 @@ export function clock(at: Instant, s: Saying): string {
       ? { hour: 'numeric', minute: '2-digit' }
       : { hour: 'numeric', minute: '2-digit', hourCycle: 'h23' },
   ).format(at * 60_000);
-  return text.replace(/\s?([AP])M/, (_, half: string) => ` ${half.toLowerCase()}m`).replace(/^0(\d:)/, '$1');
+  return text.replace(/\s?([AP])M/, (_, half: string) => `${NBSP}${half.toLowerCase()}m`).replace(/^0(\d:)/, '$1');
 }
 
 /** As a person says it: `today 14:10`, `tomorrow 9:00`, `Thu 9:00`, `Thu 26, 9:00`, `Thu 26 Nov 9:00`. */
@@ -44,13 +44,14 @@ export function sayDay(at: Instant, s: Saying): string {
     ? sayDate(at, s)
     : format(s.zone, s.units, { weekday: 'short', day: 'numeric', month: 'short' })
         .format(at * 60_000)
-        .replace(',', '');
+        .replace(',', '')
+        .replaceAll(' ', NBSP);
 }
 
 /** `Tue 17`: day first in every clock style, so that a column of dates reads straight down. */
 export function sayDate(at: Instant, s: Saying): string {
   const weekday = format(s.zone, s.units, { weekday: 'short' }).format(at * 60_000);
-  return `${weekday} ${format(s.zone, s.units, { day: 'numeric' }).format(at * 60_000)}`;
+  return `${weekday}${NBSP}${format(s.zone, s.units, { day: 'numeric' }).format(at * 60_000)}`;
 }
 
 /** `Monday 9 March 2026`, or `Monday, March 9, 2026`. */
@@ -69,7 +70,7 @@ export function sayLength(minutes: number): string {
   const days = Math.round((m / 1440) * 2) / 2;
   return `${days}${NBSP}days`;
 }
-/** No line is broken there, so that a figure never stands apart from its unit. */
+/** No line is broken there, so that a figure never stands apart from its unit, nor a weekday from its day of the month. */
 const NBSP = '\u00a0';
 
 /** Hours as a figure: `6.5 h`. */

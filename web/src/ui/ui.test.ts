@@ -52,14 +52,15 @@ describe('times as a person says them', () => {
     ['2026-03-11', 9, 0, 'tomorrow 9:00'],
     ['2026-03-09', 8, 5, 'yesterday 8:05'],
     ['2026-03-13', 9, 0, 'Fri 9:00'],
-    ['2026-03-24', 9, 0, 'Tue 24, 9:00'],
-    ['2026-05-20', 9, 0, 'Wed 20 May 9:00'],
+    // A line may be broken between day and hour, not within either.
+    ['2026-03-24', 9, 0, 'Tue\u00a024, 9:00'],
+    ['2026-05-20', 9, 0, 'Wed\u00a020\u00a0May 9:00'],
   ])('%s %d:%d is "%s"', (date, hour, minute, said) => {
     expect(sayTime(at(date, hour, minute), saying)).toBe(said);
   });
   test('in the US the clock has two halves', () => {
-    expect(clock(at('2026-03-10', 14, 10), { ...saying, units: 'us' })).toBe('2:10 pm');
-    expect(clock(at('2026-03-10', 0, 5), { ...saying, units: 'us' })).toBe('12:05 am');
+    expect(clock(at('2026-03-10', 14, 10), { ...saying, units: 'us' })).toBe('2:10\u00a0pm');
+    expect(clock(at('2026-03-10', 0, 5), { ...saying, units: 'us' })).toBe('12:05\u00a0am');
   });
   test('the shop’s zone counts, not the browser’s', () => {
     expect(

@@ -217,6 +217,11 @@ describe('money', () => {
     expect(said).toContain('240.00 net, 288.00 with tax');
     expect(said).toContain('Deposit 144.00, rest 144.00.');
   });
+  test('what is bought for 1,200 costs twelve hundred, not one and a fifth', () => {
+    expect(answerOf(<PriceSum />, { ...quote, 'Bought for': '1,200', 'Margin, %': '0' })).toContain('1350.00 net');
+    cleanup();
+    expect(answerOf(<PriceSum />, { ...quote, 'Bought for': '1,20', 'Margin, %': '0' })).toContain('151.20 net');
+  });
   test('the same share as markup is 225: margin is of the price, markup of the cost', async () => {
     const { user } = inShop(<PriceSum />);
     for (const [label, value] of Object.entries(quote)) {
