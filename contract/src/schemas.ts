@@ -8,6 +8,7 @@ import {
   type LessonVerdict,
   LOOK_OUTCOMES,
   type LookOutcome,
+  MOST_SERIES_HOURS,
   SKILLS,
   STATION_KINDS,
 } from '@app/core';
@@ -86,7 +87,6 @@ export const PersonInput = object({
 });
 const celsius = () => number().min(-40, 'Enter −40 to 60 °C.').max(60, 'Enter −40 to 60 °C.').required();
 const humidity = () => number().min(1, 'Enter 1 to 100 %.').max(100, 'Enter 1 to 100 %.').required();
-const MOST_HOURS = 2 * 366 * 24;
 export const StationInput = object({
   ...command,
   version: number().integer().min(0).optional(),
@@ -128,8 +128,8 @@ export const SeriesInput = object({
     from: instantField()
       .required()
       .test('hour', 'Air begins on the hour.', (at) => at % 60 === 0),
-    temperature_c: array(celsius()).required().min(1).max(MOST_HOURS, 'At most two years of hours.'),
-    humidity_pct: array(humidity()).required().min(1).max(MOST_HOURS, 'At most two years of hours.'),
+    temperature_c: array(celsius()).required().min(1).max(MOST_SERIES_HOURS, 'At most two years of hours.'),
+    humidity_pct: array(humidity()).required().min(1).max(MOST_SERIES_HOURS, 'At most two years of hours.'),
   })
     .nullable()
     .default(null)

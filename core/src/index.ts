@@ -24,6 +24,7 @@ export * from './calendar/presence.ts';
 export * from './calendar/daylight.ts';
 export * from './climate/climate.ts';
 export * from './climate/loggerTable.ts';
+export * from './climate/loggerTime.ts';
 export * from './climate/simulated.ts';
 export * from './drying/psychrometrics.ts';
 export * from './drying/dryingCurve.ts';

@@ -332,9 +332,13 @@ describe('a product list', () => {
     expect(glue('magic').faults[0]!.words).toMatch(/“magic” is not one of waterborne, reactive, solvent, clock/);
   });
   test('ten thousand rows are refused with what to do', () => {
-    const rows = Array.from({ length: 10_000 }, () => ['x', 'paint', 'water', '1', '1', '1', '1', '1']);
+    const rows = Array.from({ length: 10_000 }, (_, i) => [`x${i}`, 'paint', 'water', '1', '1', '1', '1', '1']);
     const needed = ['name', 'family', 'base', 'touch_h', 'recoat_h', 'topcoat_h', 'use_d', 'cure_d'];
     expect(productsFromTable([needed, ...rows]).faults[0]!.words).toMatch(/10000 rows; bring in at most 500/);
+    // Spreadsheets write rows of nothing below what is filled in; those do not count.
+    const blank = Array.from({ length: 50 }, () => needed.map(() => ' '));
+    expect(productsFromTable([needed, ...rows.slice(0, 500), ...blank]).products).toHaveLength(500);
+    expect(productsFromTable([needed, ...rows.slice(0, 501)]).faults[0]!.words).toMatch(/501 rows/);
   });
 });
 

@@ -23,6 +23,8 @@ export type TypicalDay = {
 
 /** A measured or forecast stretch that replaces the typical days, hour by hour. */
 export type ClimateSeries = Climate;
+/** Two years: what is longer is no stretch of a workshop's own. */
+export const MOST_SERIES_HOURS = 2 * 366 * 24;
 
 const WARMEST_HOUR = 15; // common practice: air is warmest mid-afternoon, coldest before dawn
 
@@ -56,4 +58,22 @@ export function hourlyClimate(
     humidity_pct.push(typical.humidityAtLow_pct + (typical.humidityAtHigh_pct - typical.humidityAtLow_pct) * warmth);
   }
   return { from: start, temperature_c, humidity_pct, air_mps };
+}
+
+/**
+ * Measured hours laid over what was known before: where both have an hour the new one counts, and between the two days are ordinary.
+ * Of what is longer than a series may be the oldest hours are left out.
+ */
+export function laidOver(newer: ClimateSeries, older: ClimateSeries, typical: TypicalDay, zone: string): ClimateSeries {
+  const until = (s: ClimateSeries) => s.from + s.temperature_c.length * 60;
+  const last = Math.max(until(newer), until(older));
+  const from = Math.max(Math.min(newer.from, older.from), last - MOST_SERIES_HOURS * 60);
+  const { temperature_c, humidity_pct } = hourlyClimate(typical, older, zone, from, (last - from) / 60);
+  const at = (newer.from - from) / 60;
+  const over = (below: readonly number[], above: readonly number[]) => below.map((value, h) => above[h - at] ?? value);
+  return {
+    from,
+    temperature_c: over(temperature_c, newer.temperature_c),
+    humidity_pct: over(humidity_pct, newer.humidity_pct),
+  };
 }

@@ -71,25 +71,27 @@ export function productsFromTable(rows: readonly (readonly string[])[]): ReadPro
     return fail(
       `The first line must name the columns. Missing: ${missing.join(', ')}.${unknown.length > 0 ? ` Not known: ${unknown.slice(0, 5).join(', ')}.` : ''}`,
     );
-  if (body.length > MOST_PRODUCT_ROWS)
-    return fail(`The file has ${body.length} rows; bring in at most ${MOST_PRODUCT_ROWS} at a time.`);
+  const filled = body
+    .map((cells, i) => ({ cells, line: i + 2 }))
+    .filter(({ cells }) => cells.some((c) => c.trim() !== ''));
+  if (filled.length > MOST_PRODUCT_ROWS)
+    return fail(`The file has ${filled.length} rows; bring in at most ${MOST_PRODUCT_ROWS} at a time.`);
   const products: Product[] = [];
   const faults: { line: number; words: string }[] = [];
   const seen = new Set<string>();
-  body.forEach((cells, i) => {
-    if (cells.every((c) => c.trim() === '')) return;
+  for (const { cells, line } of filled) {
     const row = Object.fromEntries(names.map((n, k) => [n, (cells[k] ?? '').trim()])) as Partial<
       Record<ProductColumn, string>
     >;
     const read = productFromRow(row);
-    if (typeof read === 'string') faults.push({ line: i + 2, words: read });
+    if (typeof read === 'string') faults.push({ line, words: read });
     else if (seen.has(read.id))
-      faults.push({ line: i + 2, words: `${read.name}: the id ${read.id} stands in the file twice.` });
+      faults.push({ line, words: `${read.name}: the id ${read.id} stands in the file twice.` });
     else {
       seen.add(read.id);
       products.push(read);
     }
-  });
+  }
   return { products, faults };
 }
 

@@ -22,7 +22,7 @@ export function ImportProducts({ onDone }: { readonly onDone: () => void }) {
       setFault('This file is larger than 2 MB. Bring in at most 500 products at a time.');
       return;
     }
-    const parsed = Papa.parse<string[]>(readText(await file.arrayBuffer()), { skipEmptyLines: true });
+    const parsed = Papa.parse<string[]>(readText(await file.arrayBuffer()));
     setRead(productsFromTable(parsed.data));
   };
   const bringIn = async () => {

@@ -82,8 +82,8 @@ describe('products from a file', () => {
     });
   });
   test('faulty lines are told by number, the good ones stay', async () => {
-    await give(`${head}\nGood;paint;water;1;2;12;3;30\nBad;potion;water;1;2;12;3;30\n`);
-    expect(await screen.findByText(/^Line 3: Bad: family “potion”/)).toBeInTheDocument();
+    await give(`${head}\nGood;paint;water;1;2;12;3;30\n\nBad;potion;water;1;2;12;3;30\n`);
+    expect(await screen.findByText(/^Line 4: Bad: family “potion”/)).toBeInTheDocument();
     expect(screen.getByRole('button', { name: 'Bring in 1' })).toBeEnabled();
   });
   test('other columns, an empty file and ten thousand rows are each told, and nothing can be brought in', async () => {

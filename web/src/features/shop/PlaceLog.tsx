@@ -1,4 +1,12 @@
-import { type ClimatePlace, type ClimateSeries, logFromTable, type ReadLog, sayTime, simulatedAir } from '@app/core';
+import {
+  type ClimatePlace,
+  type ClimateSeries,
+  laidOver,
+  logFromTable,
+  type ReadLog,
+  sayTime,
+  simulatedAir,
+} from '@app/core';
 import { line, scaleLinear } from 'd3';
 import Papa from 'papaparse';
 import { useState } from 'react';
@@ -27,8 +35,9 @@ export function PlaceLog({ place }: { readonly place: ClimatePlace }) {
       });
       return;
     }
-    const parsed = Papa.parse<string[]>(readText(await file.arrayBuffer()), { skipEmptyLines: true });
-    setRead(logFromTable(parsed.data, view.shop.timeZone, place.typical));
+    const parsed = Papa.parse<string[]>(readText(await file.arrayBuffer()));
+    const usual = view.workshop.units === 'us' ? 'month first' : 'day first';
+    setRead(logFromTable(parsed.data, view.shop.timeZone, place.typical, usual));
   };
   const put = async (series: ClimateSeries | null) => {
     const version = view.versions[`places/${place.id}`];
@@ -65,12 +74,15 @@ export function PlaceLog({ place }: { readonly place: ClimatePlace }) {
                 {n}
               </p>
             ))}
-            <Button kind="primary" className="self-start" onClick={() => void put(read.series)}>
-              Use these {read.series.temperature_c.length} hours
-            </Button>
+            <UseHours
+              measured={read.series}
+              place={place}
+              zone={view.shop.timeZone}
+              onUse={(series) => void put(series)}
+            />
           </>
         )}
-        <div className="flex gap-2">
+        <div className="flex flex-wrap gap-2">
           <Button onClick={() => void put(simulatedAir(place.typical, view.shop.timeZone, view.now))}>
             Try a made-up logger and forecast
           </Button>
@@ -79,6 +91,34 @@ export function PlaceLog({ place }: { readonly place: ClimatePlace }) {
         {refusal}
       </div>
     </details>
+  );
+}
+
+type UseHoursProps = {
+  readonly measured: ClimateSeries;
+  readonly place: ClimatePlace;
+  readonly zone: string;
+  readonly onUse: (series: ClimateSeries) => void;
+};
+
+/** Measured hours put beside those the place has, or in their place. */
+function UseHours({ measured, place: { series, typical }, zone, onUse }: UseHoursProps) {
+  const n = measured.temperature_c.length;
+  const hours = n === 1 ? 'this hour' : `these ${n} hours`;
+  if (!series)
+    return (
+      <Button kind="primary" className="self-start" onClick={() => onUse(measured)}>
+        Use {hours}
+      </Button>
+    );
+  return (
+    <div className="flex flex-wrap items-center gap-2">
+      <Button kind="primary" onClick={() => onUse(laidOver(measured, series, typical, zone))}>
+        Add {hours}
+      </Button>
+      <Button onClick={() => onUse(measured)}>Use only {hours}</Button>
+      <p className="text-table text-sub">Added, all other hours in the upper drawing stay.</p>
+    </div>
   );
 }
 

@@ -4,6 +4,7 @@ import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { inShop } from '../../../test/inShop.tsx';
 import { FRESH_PERSON, PersonEditor } from './PersonEditor.tsx';
 import { PlaceEditor } from './PlaceEditor.tsx';
+import { PlaceLog } from './PlaceLog.tsx';
 import { SprayerEditor } from './SprayerEditor.tsx';
 import { StationEditor } from './StationEditor.tsx';
 import { WorkshopEditor } from './WorkshopEditor.tsx';
@@ -193,6 +194,43 @@ describe('the air of a place', () => {
     press('Save air');
     await settled();
     expect(command).not.toHaveBeenCalled();
+  });
+});
+
+describe('a logger’s file', () => {
+  // The 3rd of October where days come first, the 10th of March where months do.
+  const FILE = 'Shed logger\nDate,Time,Temp °C,RH %\n3/10/2026,14:00,18,50\n\n3/10/2026,15:00,19,wet\n';
+  const at = (moment: string) => Date.parse(moment) / 60_000;
+  const known = { from: at('2026-03-10T12:00Z'), temperature_c: [10, 11, 12], humidity_pct: [70, 71, 72] };
+  const give = async (units: 'metric' | 'us', series: typeof known | null) => {
+    const shown = open(<PlaceLog place={{ ...plain.places[0]!, series }} />, {}, units);
+    fireEvent.change(screen.getByLabelText(/From a logger/), { target: { files: [new File([FILE], 'shed.csv')] } });
+    await told('Line 5: "wet" is no humidity from 1 to 100 %.');
+    return shown;
+  };
+  test.each([
+    ['metric', '2026-10-03T12:00Z', 'Dates like 3/10 are read day first: 3 October.'],
+    ['us', '2026-03-10T13:00Z', 'Dates like 3/10 are read month first: March 10.'],
+  ] as const)('in %s units its one date is %s', async (units, from, words) => {
+    const { command } = await give(units, null);
+    await told(words);
+    press('Use this hour');
+    await settled();
+    expect(sent(command)!.slice(0, 2)).toEqual(['PUT', '/shop/places/garage/series']);
+    expect(sent(command)![2]).toMatchObject({ version: 7, series: { from: at(from), temperature_c: [18] } });
+  });
+  test('is added to the hours the place has, or takes their place', async () => {
+    const { command } = await give('us', known);
+    press('Add this hour');
+    await settled();
+    expect(sent(command)![2]).toMatchObject({
+      series: { ...known, temperature_c: [10, 18, 12], humidity_pct: [70, 50, 72] },
+    });
+    cleanup();
+    const again = await give('us', known);
+    press('Use only this hour');
+    await settled();
+    expect(sent(again.command)![2]).toMatchObject({ series: { temperature_c: [18] } });
   });
 });
 
