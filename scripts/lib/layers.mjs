@@ -342,7 +342,7 @@ export const MATRIX = {
   // The web client: screens never import each other; what they share lies below them.
   'web/src/ui': {
     rooms: ['core'],
-    packages: ['dequal/lite', 'lucide-react', 'react', 'react-dom', 'react-hook-form', 'yup'],
+    packages: ['dequal/lite', 'lucide-react', 'papaparse', 'react', 'react-dom', 'react-hook-form', 'yup'],
   },
   'web/src/offline': { rooms: ['core', 'type:contract'], packages: ['idb'] },
   'web/sw': { rooms: [], packages: ['workbox-precaching', 'workbox-routing'] },
@@ -424,7 +424,7 @@ export const MATRIX = {
   },
   'web/src/features/shop': {
     rooms: ['web/src/data', 'web/src/ui', 'core', 'contract'],
-    packages: ['d3', 'lucide-react', 'papaparse', 'react', 'react-router', 'sonner'],
+    packages: ['d3', 'lucide-react', 'react', 'react-router', 'sonner'],
   },
   'web/src/features/sums': {
     rooms: ['web/src/data', 'web/src/ui', 'core', 'contract'],

@@ -3061,4 +3061,25 @@ export const MUTANTS = [
     fault: 'the 3rd of October of a British logger is the 10th of March',
     tests: ['web/src/features/shop/shopForms.test.tsx'],
   },
+  {
+    file: 'web/src/ui/TableFile.tsx',
+    find: "['\\t', ';', '|', ',']",
+    to: "[',', '\\t', ';', '|']",
+    fault: 'decimal commas take a file of semicolons apart',
+    tests: ['web/src/ui/TableFile.test.tsx'],
+  },
+  {
+    file: 'web/src/ui/TableFile.tsx',
+    find: '2 * lines.filter(',
+    to: 'lines.filter(',
+    fault: 'words above the columns hide what stands between cells',
+    tests: ['web/src/ui/TableFile.test.tsx'],
+  },
+  {
+    file: 'web/src/ui/TableFile.tsx',
+    find: "(e.currentTarget.value = '')",
+    to: 'e.currentTarget.value',
+    fault: 'a file that was mended cannot be chosen again',
+    tests: ['web/src/ui/TableFile.test.tsx'],
+  },
 ];

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { useProducts } from '../../data/useProducts.ts';
 import { useCommand } from '../../data/useCommand.tsx';
 import { Button } from '../../ui/parts.tsx';
-import { readText } from '../../ui/readText.ts';
+import { TableFile } from '../../ui/TableFile.tsx';
 
 const MOST_BYTES = 2_000_000;
 
@@ -14,16 +14,13 @@ export function ImportProducts({ onDone }: { readonly onDone: () => void }) {
   const products = useProducts();
   const [read, setRead] = useState<ReadProducts | null>(null);
   const [fault, setFault] = useState<string | null>(null);
-  const open = async (file: File | undefined) => {
+  const forget = () => {
     setRead(null);
     setFault(null);
-    if (!file) return;
-    if (file.size > MOST_BYTES) {
-      setFault('This file is larger than 2 MB. Bring in at most 500 products at a time.');
-      return;
-    }
-    const parsed = Papa.parse<string[]>(readText(await file.arrayBuffer()));
-    setRead(productsFromTable(parsed.data));
+  };
+  const look = (rows: readonly (readonly string[])[] | null) => {
+    if (rows) setRead(productsFromTable(rows));
+    else setFault('This file is larger than 2 MB. Bring in at most 500 products at a time.');
   };
   const bringIn = async () => {
     if (read && (await command('POST', '/products', { products: read.products }))) onDone();
@@ -33,15 +30,7 @@ export function ImportProducts({ onDone }: { readonly onDone: () => void }) {
   return (
     <div className="flex flex-col gap-3 bg-raised p-3">
       <div className="flex flex-wrap items-center gap-3">
-        <label className="flex items-center gap-2 text-table font-semibold">
-          CSV file
-          <input
-            type="file"
-            accept=".csv,.txt,text/csv"
-            className="file-input file-input-sm border-keyline"
-            onChange={(e) => void open(e.target.files?.[0])}
-          />
-        </label>
+        <TableFile label="CSV file" mostBytes={MOST_BYTES} onOpen={forget} onRows={look} />
         <a
           className="text-table underline"
           download="products.csv"

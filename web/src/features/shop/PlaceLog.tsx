@@ -8,36 +8,29 @@ import {
   simulatedAir,
 } from '@app/core';
 import { line, scaleLinear } from 'd3';
-import Papa from 'papaparse';
 import { useState } from 'react';
 import { useSaying } from '../../data/saying.ts';
 import { useCommand } from '../../data/useCommand.tsx';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { sayTemperature } from '../../ui/amounts.ts';
 import { Button } from '../../ui/parts.tsx';
-import { readText } from '../../ui/readText.ts';
+import { TableFile } from '../../ui/TableFile.tsx';
 
 const MOST_BYTES = 8_000_000;
+const TOO_LARGE: ReadLog = {
+  series: null,
+  faults: [{ line: 1, words: 'This file is larger than 8 MB; cut it to the last year.' }],
+  notes: [],
+};
 
 /** Measured hours of a place from a logger's file, looked at before they are used; or a made-up logger to try with. */
 export function PlaceLog({ place }: { readonly place: ClimatePlace }) {
   const { view } = useWorkshop();
   const { command, refusal } = useCommand();
   const [read, setRead] = useState<ReadLog | null>(null);
-  const open = async (file: File | undefined) => {
-    setRead(null);
-    if (!file) return;
-    if (file.size > MOST_BYTES) {
-      setRead({
-        series: null,
-        faults: [{ line: 1, words: 'This file is larger than 8 MB; cut it to the last year.' }],
-        notes: [],
-      });
-      return;
-    }
-    const parsed = Papa.parse<string[]>(readText(await file.arrayBuffer()));
+  const look = (rows: readonly (readonly string[])[] | null) => {
     const usual = view.workshop.units === 'us' ? 'month first' : 'day first';
-    setRead(logFromTable(parsed.data, view.shop.timeZone, place.typical, usual));
+    setRead(rows ? logFromTable(rows, view.shop.timeZone, place.typical, usual) : TOO_LARGE);
   };
   const put = async (series: ClimateSeries | null) => {
     const version = view.versions[`places/${place.id}`];
@@ -48,15 +41,12 @@ export function PlaceLog({ place }: { readonly place: ClimatePlace }) {
       <summary className="cursor-pointer text-lane text-sub underline">Measured and forecast hours</summary>
       <div className="flex flex-col gap-2 pt-2">
         {place.series && <AirLine series={place.series} />}
-        <label className="flex flex-wrap items-center gap-2 text-table">
-          From a logger (CSV: time, temperature, humidity)
-          <input
-            type="file"
-            accept=".csv,.txt,text/csv"
-            className="file-input file-input-sm border-keyline"
-            onChange={(e) => void open(e.target.files?.[0])}
-          />
-        </label>
+        <TableFile
+          label="From a logger (CSV: time, temperature, humidity)"
+          mostBytes={MOST_BYTES}
+          onOpen={() => setRead(null)}
+          onRows={look}
+        />
         {read && read.faults.length > 0 && (
           <ul role="alert" className="max-h-32 overflow-auto text-table text-oxide-text">
             {read.faults.map((f) => (
