@@ -44,7 +44,7 @@ test('a one-person garage in US units in Auckland gets from nothing to a believa
   await page.getByRole('button', { name: 'Save Rona' }).click();
   await expect(page.getByText('Changed Rona in the shop')).toBeVisible();
   await page.getByLabel('Tue', { exact: true }).fill('late-ish');
-  await expect(page.getByRole('alert')).toContainText('Like 9–12:30, 13–17');
+  await expect(page.getByRole('alert')).toContainText('Like 9–12:30, 1–5');
   await page.getByRole('link', { name: 'Plan', exact: true }).click();
   await expect(page.getByTestId('lane-First chest')).toBeVisible();
   await mokume.stop();

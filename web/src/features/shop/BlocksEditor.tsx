@@ -1,10 +1,16 @@
 import { BlockInput } from '@app/contract';
-import type { Block } from '@app/core';
+import type { Block, Shift } from '@app/core';
+import { useWorkshop } from '../../data/workshop.tsx';
 import { Button, Field, Input, Select, Tap } from '../../ui/parts.tsx';
 import { useTypedForm } from '../../ui/useTypedForm.ts';
-import { readShifts, timeText } from './hoursText.ts';
+import { hoursTextOf } from './hoursText.ts';
 
 const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
+
+const EXAMPLE: Shift = { from: 840, until: 930 };
+/** Several stretches are several blocks. */
+const oneStretch = (shifts: readonly Shift[] | null): Shift =>
+  shifts?.length === 1 ? shifts[0]! : { from: Number.NaN, until: Number.NaN };
 
 /** Time of a person or a place taken by something that is no piece: once or every week. */
 export function BlocksEditor({
@@ -14,16 +20,18 @@ export function BlocksEditor({
   readonly blocks: readonly Block[];
   readonly onChange: (b: readonly Block[]) => void;
 }) {
+  const { view } = useWorkshop();
+  const hoursText = hoursTextOf(view.workshop.units);
   const { register, choice, watch, resetField, fault, submit } = useTypedForm({
     typed: { title: '', day: '0', date: '', time: '' },
     schema: BlockInput,
     read: (t): Block => ({
       title: t.title.trim(),
       on: t.day === 'date' ? { date: t.date } : { weekday: Number(t.day) },
-      ...(readShifts(t.time)?.[0] ?? { from: NaN, until: NaN }),
+      ...oneStretch(hoursText.read(t.time)),
     }),
     at: { on: 'date', from: 'time', until: 'time' },
-    words: { time: 'Like 14–15:30.', date: 'Choose the day.' },
+    words: { time: `One stretch, like ${hoursText.say([EXAMPLE])}.`, date: 'Choose the day.' },
   });
   const add = (block: Block) => {
     onChange([...blocks, block]);
@@ -51,7 +59,7 @@ export function BlocksEditor({
         </Field>
       )}
       <Field label="From–to" error={fault('time')}>
-        <Input className="max-w-28" placeholder="14–15:30" {...register('time')} />
+        <Input className="max-w-28" placeholder={hoursText.say([EXAMPLE])} {...register('time')} />
       </Field>
       <Button onClick={submit(add)}>Add block</Button>
       {blocks.map((b) => (
@@ -60,8 +68,7 @@ export function BlocksEditor({
           isOn
           onToggle={() => onChange(blocks.filter((x) => x !== b))}
         >
-          {b.title}, {'date' in b.on ? b.on.date : `every ${DAYS[b.on.weekday] ?? ''}`} {timeText(b.from)}–
-          {timeText(b.until)} ×
+          {b.title}, {'date' in b.on ? b.on.date : `every ${DAYS[b.on.weekday] ?? ''}`} {hoursText.say([b])} ×
         </Tap>
       ))}
     </div>

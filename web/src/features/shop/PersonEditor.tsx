@@ -15,7 +15,7 @@ import { Button, Field, Input, Tap } from '../../ui/parts.tsx';
 import { useTypedForm } from '../../ui/useTypedForm.ts';
 import { BlocksEditor } from './BlocksEditor.tsx';
 import { HelperSignIn } from './HelperSignIn.tsx';
-import { readShifts, shiftsText } from './hoursText.ts';
+import { type HoursText, hoursTextOf } from './hoursText.ts';
 import { WeekDrawing } from './WeekDrawing.tsx';
 
 const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
@@ -43,11 +43,12 @@ export function PersonEditor({ person, onDone }: EditorProps) {
   const isNew = person.id === '';
   const { view } = useWorkshop();
   const { command, saveRow, refusal } = useCommand();
+  const hoursText = hoursTextOf(view.workshop.units);
   const form = useTypedForm({
     isShared: !isNew,
     typed: {
       name: person.name,
-      days: person.hours.weekly.map((d) => shiftsText(d)),
+      days: person.hours.weekly.map((d) => hoursText.say(d)),
       exceptions: person.hours.exceptions,
       blocks: person.hours.blocks,
       skills: person.skills,
@@ -57,11 +58,11 @@ export function PersonEditor({ person, onDone }: EditorProps) {
       version: view.versions[`people/${person.id}`],
       name: t.name,
       // A day that cannot be read stays text, which is no list of shifts.
-      hours: { weekly: t.days.map((d) => readShifts(d) ?? d), exceptions: t.exceptions, blocks: t.blocks },
+      hours: { weekly: t.days.map((d) => hoursText.read(d) ?? d), exceptions: t.exceptions, blocks: t.blocks },
       skills: t.skills,
     }),
     at: { 'hours.weekly': 'days', 'hours.exceptions': 'exceptions', 'hours.blocks': 'blocks' },
-    words: { days: 'Enter each day like 9–12:30, 13–17, or leave it empty.' },
+    words: { days: `Enter each day like ${hoursText.example}, or leave it empty.` },
   });
   const { register, watch, setValue, fault, submit } = form;
   const save = submit(async (body) => {
@@ -70,7 +71,7 @@ export function PersonEditor({ person, onDone }: EditorProps) {
     return isSaved;
   });
   const { days, exceptions, blocks, skills } = watch();
-  const read = days.map(readShifts);
+  const read = days.map(hoursText.read);
   const isReadable = read.every((d) => d !== null);
   const hours: Hours = { weekly: read.map((d) => d ?? []), exceptions, blocks };
   const hasNoHours =
@@ -83,17 +84,18 @@ export function PersonEditor({ person, onDone }: EditorProps) {
       </Field>
       <div className="grid grid-cols-2 gap-2 sm:grid-cols-4">
         {DAYS.map((d, i) => (
-          <Field key={d} label={d} error={read[i] === null ? 'Like 9–12:30, 13–17' : undefined}>
+          <Field key={d} label={d} error={read[i] === null ? `Like ${hoursText.example}` : undefined}>
             <Input placeholder="off" className="condensed !px-2" {...register(`days.${i}`)} />
           </Field>
         ))}
       </div>
       {hasNoHours && (
         <p role="alert" className="text-oxide-text">
-          {person.name || 'Somebody new'} has no hours: nothing can be planned for them. Enter hours like 9–17.
+          {person.name || 'Somebody new'} has no hours: nothing can be planned for them. Enter hours like{' '}
+          {hoursText.example}.
         </p>
       )}
-      <DaysOff exceptions={exceptions} onChange={(e) => setValue('exceptions', e)} />
+      <DaysOff exceptions={exceptions} say={hoursText.say} onChange={(e) => setValue('exceptions', e)} />
       <BlocksEditor blocks={blocks} onChange={(b) => setValue('blocks', b)} />
       <div role="group" aria-label="Skills" className="flex flex-wrap gap-1">
         {SKILLS.map((s) => (
@@ -140,8 +142,10 @@ export function PersonEditor({ person, onDone }: EditorProps) {
 
 function DaysOff({
   exceptions,
+  say,
   onChange,
 }: {
+  readonly say: HoursText['say'];
   readonly exceptions: readonly HoursException[];
   readonly onChange: (e: readonly HoursException[]) => void;
 }) {
@@ -162,7 +166,7 @@ function DaysOff({
       <Button onClick={submit(add)}>Add</Button>
       {exceptions.map((e) => (
         <Tap key={e.date} isOn onToggle={() => onChange(exceptions.filter((x) => x !== e))}>
-          {e.date} {e.shifts.length === 0 ? 'off' : shiftsText(e.shifts)} ×
+          {e.date} {e.shifts.length === 0 ? 'off' : say(e.shifts)} ×
         </Tap>
       ))}
     </div>

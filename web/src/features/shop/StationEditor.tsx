@@ -17,7 +17,7 @@ import { Button, Field, Input, Select, Tap } from '../../ui/parts.tsx';
 import { readNumber } from '../../ui/readNumber.ts';
 import { useTypedForm } from '../../ui/useTypedForm.ts';
 import { BlocksEditor } from './BlocksEditor.tsx';
-import { readShifts, shiftsText } from './hoursText.ts';
+import { type HoursText, hoursTextOf } from './hoursText.ts';
 
 const KIND_WORDS: Record<StationKind, string> = {
   bench: 'Bench',
@@ -43,17 +43,17 @@ const ALL_DAY: readonly Shift[] = [{ from: 0, until: 1440 }];
  * Hours of a place: the same shifts every day, any time when none are typed; null when nothing limits it, the text itself
  * when it cannot be read.
  */
-function placeHours(text: string, blocks: readonly Block[]): Hours | null | string {
-  const shifts = readShifts(text);
+function placeHours(text: string, blocks: readonly Block[], { read }: HoursText): Hours | null | string {
+  const shifts = read(text);
   if (shifts === null) return text;
   const isAnyTime = text.trim() === '';
   if (isAnyTime && blocks.length === 0) return null;
   return { weekly: Array.from({ length: 7 }, () => (isAnyTime ? ALL_DAY : shifts)), exceptions: [], blocks };
 }
 
-function shownHours(hours: Hours | null): string {
+function shownHours(hours: Hours | null, { say }: HoursText): string {
   const day = hours?.weekly[0] ?? [];
-  return day.length === 1 && day[0]!.from === 0 && day[0]!.until === 1440 ? '' : shiftsText(day);
+  return day.length === 1 && day[0]!.from === 0 && day[0]!.until === 1440 ? '' : say(day);
 }
 
 /** How much fits somewhere, when it may be used, and what is beside it. */
@@ -61,6 +61,7 @@ export function StationEditor({ station, onDone }: { readonly station: Station; 
   const isNew = station.id === '';
   const { view } = useWorkshop();
   const { command, saveRow, refusal } = useCommand();
+  const hoursText = hoursTextOf(view.workshop.units);
   const form = useTypedForm({
     isShared: !isNew,
     typed: {
@@ -68,7 +69,7 @@ export function StationEditor({ station, onDone }: { readonly station: Station; 
       kind: station.kind,
       capacity: String(station.capacity),
       climate: station.climate,
-      use: shownHours(station.hours),
+      use: shownHours(station.hours, hoursText),
       blocks: station.hours?.blocks ?? [],
       beside: station.beside ?? [],
       daylight: station.daylight ?? false,
@@ -79,10 +80,10 @@ export function StationEditor({ station, onDone }: { readonly station: Station; 
       version: view.versions[`stations/${station.id}`],
       ...t,
       capacity: readNumber(room),
-      hours: placeHours(hours, taken),
+      hours: placeHours(hours, taken, hoursText),
     }),
     at: { hours: 'use' },
-    words: { capacity: 'A number, 1 or more.', use: 'Like 9–12:30, 13–17.' },
+    words: { capacity: 'A number, 1 or more.', use: `Like ${hoursText.example}.` },
   });
   const { register, choice, watch, setValue, fault, submit } = form;
   const save = submit(async (body) => {

@@ -5,11 +5,11 @@ import { BothVersions } from '../../ui/BothVersions.tsx';
 import { Button, Field, Input, Select } from '../../ui/parts.tsx';
 import { readOptional } from '../../ui/readNumber.ts';
 import { useTypedForm } from '../../ui/useTypedForm.ts';
-import { readShifts, shiftsText } from './hoursText.ts';
+import { type HoursText, hoursTextOf } from './hoursText.ts';
 
 /** One stretch of a day; null when nothing is typed, the text itself when it is no such stretch. */
-function readStretch(text: string) {
-  const shifts = text.trim() === '' ? [] : readShifts(text);
+function readStretch(text: string, { read }: HoursText) {
+  const shifts = text.trim() === '' ? [] : read(text);
   return shifts === null || shifts.length > 1 ? text : (shifts[0] ?? null);
 }
 
@@ -17,6 +17,7 @@ function readStretch(text: string) {
 export function WorkshopEditor() {
   const { view } = useWorkshop();
   const { command, refusal } = useCommand();
+  const hoursText = hoursTextOf(view.workshop.units);
   const form = useTypedForm({
     isShared: true,
     typed: {
@@ -26,7 +27,7 @@ export function WorkshopEditor() {
       north: view.shop.sun ? String(view.shop.sun.latitude_deg) : '',
       east: view.shop.sun ? String(view.shop.sun.longitude_deg) : '',
       floor: String(view.shop.floor_units ?? ''),
-      noise: view.shop.noise ? shiftsText([view.shop.noise]) : '',
+      noise: view.shop.noise ? hoursText.say([view.shop.noise]) : '',
     },
     schema: WorkshopInput,
     read: (t) => ({
@@ -37,14 +38,14 @@ export function WorkshopEditor() {
       latitude_deg: readOptional(t.north),
       longitude_deg: readOptional(t.east),
       floor_units: readOptional(t.floor),
-      noise: readStretch(t.noise),
+      noise: readStretch(t.noise, hoursText),
     }),
     at: { latitude_deg: 'north', longitude_deg: 'east', floor_units: 'floor' },
     words: {
       north: 'Both, or neither: −90 to 90.',
       east: 'Both, or neither: −180 to 180.',
       floor: 'A whole number, 1 or more.',
-      noise: 'One stretch, like 8-19.',
+      noise: `One stretch, like ${hoursText.say([{ from: 480, until: 1140 }])}.`,
     },
   });
   const { register, choice, fault, submit } = form;

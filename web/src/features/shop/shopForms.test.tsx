@@ -52,6 +52,24 @@ describe('a person', () => {
     ]);
     expect(body.hours.weekly[1]).toEqual([]);
   });
+  test('in a shop whose clock has two halves hours are said and read so: 9–12, 1–5 is a working day', async () => {
+    const { command } = open(<PersonEditor person={plain.people[0]!} onDone={() => {}} />, {}, 'us');
+    const [before] = plain.people[0]!.hours.weekly;
+    type('Mon', '9-12, 1-5');
+    type('Tue', 'mornings');
+    await told('Like 9–12:30, 1–5');
+    type('Tue', (field('Wed') as HTMLInputElement).value);
+    press(/^Save Rona/);
+    await settled();
+    const { hours } = sent(command)![2] as { hours: { weekly: object[][] } };
+    expect(hours.weekly.slice(0, 2)).toEqual([
+      [
+        { from: 540, until: 720 },
+        { from: 780, until: 1020 },
+      ],
+      before,
+    ]);
+  });
   test.each(['noon to four', '9-25', '9-12, 11-14'])('hours like “%s” are told at once and not sent', async (typed) => {
     const { command } = open(<PersonEditor person={plain.people[0]!} onDone={() => {}} />);
     type('Wed', typed);
@@ -97,9 +115,13 @@ describe('a person', () => {
     const { command } = open(<PersonEditor person={plain.people[0]!} onDone={() => {}} />);
     press('Add block');
     await told('Give the block a name.');
-    await told('Like 14–15:30.');
+    await told('One stretch, like 14:00–15:30.');
     type('Block:', 'Market');
     type('When', '5');
+    type('From–to', '7-9, 11-13');
+    press('Add block');
+    await settled();
+    expect(screen.queryByRole('button', { name: /Market/ })).toBeNull();
     type('From–to', '7-13');
     press('Add block');
     await screen.findByRole('button', { name: /Market, every Sat/ });
@@ -266,7 +288,7 @@ describe('the workshop', () => {
   test.each([
     ['Latitude', '91', /Both, or neither: −90/],
     ['Floor', '0', 'A whole number, 1 or more.'],
-    ['Noise allowed', '8-12, 13-19', 'One stretch, like 8-19.'],
+    ['Noise allowed', '8-12, 13-19', 'One stretch, like 8:00–19:00.'],
   ])('%s of “%s” is told at its field', async (label, typed, words) => {
     open(<WorkshopEditor />);
     type(label, typed);
