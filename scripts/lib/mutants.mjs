@@ -3117,4 +3117,18 @@ export const MUTANTS = [
     fault: 'of two stretches typed the second is dropped without a word',
     tests: ['web/src/features/shop/shopForms.test.tsx'],
   },
+  {
+    file: 'web/src/ui/useTypedForm.ts',
+    find: 'isQuiet.current = true;',
+    to: '',
+    fault: 'who has just added a block is told at once to give it a name',
+    tests: ['web/src/features/shop/shopForms.test.tsx'],
+  },
+  {
+    file: 'web/src/ui/useTypedForm.ts',
+    find: 'isQuiet.current = false;',
+    to: '',
+    fault: 'after a block was added nothing is told at its field any more',
+    tests: ['web/src/features/shop/shopForms.test.tsx'],
+  },
 ];

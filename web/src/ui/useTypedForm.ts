@@ -48,9 +48,13 @@ export function useTypedForm<T extends FieldValues, B extends object>(spec: Spec
     resolver,
     mode: 'onChange',
   });
-  const { subscribe, trigger, handleSubmit, formState } = form;
+  const { subscribe, trigger, handleSubmit, resetField, clearErrors, formState } = form;
+  const isQuiet = useRef(false);
   // One field may make another one wrong, so that all are looked at again.
-  useEffect(() => subscribe({ formState: { values: true }, callback: () => void trigger() }), [subscribe, trigger]);
+  useEffect(
+    () => subscribe({ formState: { values: true }, callback: () => void (isQuiet.current || trigger()) }),
+    [subscribe, trigger],
+  );
   const { errors } = formState;
   const shared = useShared(spec, form);
   return {
@@ -68,6 +72,13 @@ export function useTypedForm<T extends FieldValues, B extends object>(spec: Spec
       Object.values(errors)
         .map((e) => (e as FieldError | undefined)?.types?.[path])
         .find((words) => typeof words === 'string'),
+    /** Empties fields of which what was typed is taken: nothing is wrong with them until somebody types again. */
+    empty: (...names: readonly Path<T>[]) => {
+      isQuiet.current = true;
+      for (const name of names) resetField(name);
+      isQuiet.current = false;
+      clearErrors();
+    },
     /** For a button: sends what is read when nothing is wrong with it. */
     submit: (send: (body: B) => unknown) => () => {
       if (shared.clashes.length === 0) void handleSubmit((body) => shared.saving(() => send(body)))();

@@ -55,7 +55,7 @@ export function AddStep({ after, draft, look, onEdit }: AddProps) {
     zones: after.zones.filter((z) => look.route.zones.some((x) => x.id === z)),
     product: '',
   };
-  const { register, choice, watch, setValue, fault, submit, resetField } = useTypedForm({
+  const { register, choice, watch, setValue, fault, submit, empty } = useTypedForm({
     typed,
     schema: OwnStepInput,
     read: (t): OwnStep => {
@@ -85,7 +85,7 @@ export function AddStep({ after, draft, look, onEdit }: AddProps) {
   const choices = choicesOf(kind);
   const add = submit((step) => {
     onEdit({ op: 'add', after: after.key, step });
-    resetField('title');
+    empty('title');
   });
   return (
     <details className="border-t border-line pt-2">

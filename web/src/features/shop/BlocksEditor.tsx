@@ -22,7 +22,7 @@ export function BlocksEditor({
 }) {
   const { view } = useWorkshop();
   const hoursText = hoursTextOf(view.workshop.units);
-  const { register, choice, watch, resetField, fault, submit } = useTypedForm({
+  const { register, choice, watch, empty, fault, submit } = useTypedForm({
     typed: { title: '', day: '0', date: '', time: '' },
     schema: BlockInput,
     read: (t): Block => ({
@@ -35,8 +35,7 @@ export function BlocksEditor({
   });
   const add = (block: Block) => {
     onChange([...blocks, block]);
-    resetField('title');
-    resetField('time');
+    empty('title', 'time');
   };
   return (
     <div className="flex flex-wrap items-end gap-2">

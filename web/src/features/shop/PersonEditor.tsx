@@ -73,12 +73,13 @@ export function PersonEditor({ person, onDone }: EditorProps) {
   const { days, exceptions, blocks, skills } = watch();
   const read = days.map(hoursText.read);
   const isReadable = read.every((d) => d !== null);
-  const hours: Hours = { weekly: read.map((d) => d ?? []), exceptions, blocks };
+  // A day that cannot be read is drawn as it was.
+  const hours: Hours = { weekly: read.map((d, i) => d ?? person.hours.weekly[i] ?? []), exceptions, blocks };
   const hasNoHours =
     isReadable && hours.weekly.every((d) => d.length === 0) && exceptions.every((e) => e.shifts.length === 0);
   return (
     <div className="flex flex-col gap-4">
-      <WeekDrawing hours={isReadable ? hours : person.hours} label={`The week of ${person.name || 'somebody new'}`} />
+      <WeekDrawing hours={hours} label={`The week of ${person.name || 'somebody new'}`} />
       <Field label="Name" error={fault('name')}>
         <Input className="max-w-60" {...register('name')} />
       </Field>
@@ -149,14 +150,14 @@ function DaysOff({
   readonly exceptions: readonly HoursException[];
   readonly onChange: (e: readonly HoursException[]) => void;
 }) {
-  const { register, fault, submit, reset } = useTypedForm({
+  const { register, fault, submit, empty } = useTypedForm({
     typed: { date: '' },
     schema: DayOff,
     read: (t) => ({ date: t.date }),
   });
   const add = ({ date }: { date: string }) => {
     if (exceptions.every((e) => e.date !== date)) onChange([...exceptions, { date, shifts: [] }]);
-    reset();
+    empty('date');
   };
   return (
     <div className="flex flex-wrap items-end gap-2">

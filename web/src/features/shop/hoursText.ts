@@ -3,7 +3,7 @@ import type { Shift, Units } from '@app/core';
 /** How hours are typed and said in a shop: as 24, or as twice 12. */
 export type HoursText = {
   readonly sayTime: (minute: number) => string;
-  /** `9:00–12:30, 13:00–17:00` or `9 am–12:30 pm, 1 pm–5 pm`; a day off is empty. */
+  /** `9:00–12:30, 13:00–17:00` or `9am–12:30pm, 1pm–5pm`; a day off is empty. */
   readonly say: (shifts: readonly Shift[]) => string;
   /** Shifts as a person types them, `off` or nothing: none; null: not readable. */
   readonly read: (text: string) => Shift[] | null;
@@ -18,7 +18,7 @@ const time24 = (minute: number) => `${Math.floor(minute / 60)}:${pad(minute % 60
 function time12(minute: number): string {
   const hour = Math.floor(minute / 60);
   const past = minute % 60 === 0 ? '' : `:${pad(minute % 60)}`;
-  return `${((hour + 11) % 12) + 1}${past} ${hour % 24 < 12 ? 'am' : 'pm'}`;
+  return `${((hour + 11) % 12) + 1}${past}${hour % 24 < 12 ? 'am' : 'pm'}`;
 }
 
 const saidBy = (sayTime: (minute: number) => string) => (shifts: readonly Shift[]) =>

@@ -58,6 +58,8 @@ describe('a person', () => {
     type('Mon', '9-12, 1-5');
     type('Tue', 'mornings');
     await told('Like 9–12:30, 1–5');
+    const ofMonday = screen.getByRole('img', { name: /The week of/ }).querySelectorAll('svg')[0]!;
+    expect([...ofMonday.querySelectorAll('rect')].map((r) => r.getAttribute('x'))).toEqual(['540', '780']);
     type('Tue', (field('Wed') as HTMLInputElement).value);
     press(/^Save Rona/);
     await settled();
@@ -125,6 +127,14 @@ describe('a person', () => {
     type('From–to', '7-13');
     press('Add block');
     await screen.findByRole('button', { name: /Market, every Sat/ });
+    await settled();
+    // The fields are empty for the next one, and nothing is wrong with them yet.
+    expect(field('Block:')).toHaveValue('');
+    expect(screen.queryByText('Give the block a name.')).toBeNull();
+    expect(screen.queryByText(/^One stretch/)).toBeNull();
+    type('From–to', '14');
+    await told('One stretch, like 14:00–15:30.');
+    await told('Give the block a name.');
     press(/^Save Rona/);
     await settled();
     expect((sent(command)![2] as { hours: object }).hours).toMatchObject({
