@@ -3062,14 +3062,14 @@ export const MUTANTS = [
     tests: ['web/src/features/shop/shopForms.test.tsx'],
   },
   {
-    file: 'web/src/ui/TableFile.tsx',
+    file: 'web/src/ui/readTable.ts',
     find: "['\\t', ';', '|', ',']",
     to: "[',', '\\t', ';', '|']",
     fault: 'decimal commas take a file of semicolons apart',
     tests: ['web/src/ui/TableFile.test.tsx'],
   },
   {
-    file: 'web/src/ui/TableFile.tsx',
+    file: 'web/src/ui/readTable.ts',
     find: '2 * lines.filter(',
     to: 'lines.filter(',
     fault: 'words above the columns hide what stands between cells',

@@ -25,6 +25,7 @@ test.each([
   ['semicolons and decimal commas below words', 'Logger\n\ntime;temp\n14:00;18,5\n15:00;19,5\n', ['14:00', '18,5']],
   ['tabs', 'time\ttemp\n14:00\t18,5\n', ['14:00', '18,5']],
   ['commas and a semicolon in a name', 'name,touch\n"Red; dull",1\n', ['Red; dull', '1']],
+  ['inches in a name', 'name;touch\nTape 2";1,5\nTape 3";2,5\n', ['Tape 2"', '1,5']],
   ['one column', 'time\n14:00\n', ['14:00']],
 ])('%s', async (_, text, row) => {
   const { give, onRows } = shown(1000);

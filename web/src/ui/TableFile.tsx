@@ -1,5 +1,4 @@
-import { readText } from './readText.ts';
-import Papa from 'papaparse';
+import { readTable } from './readTable.ts';
 
 type TableFileProps = {
   readonly label: string;
@@ -16,7 +15,7 @@ export function TableFile({ label, mostBytes, onRows, onOpen }: TableFileProps) 
   const open = async (file: File | undefined) => {
     onOpen();
     if (!file) return;
-    onRows(file.size > mostBytes ? null : rowsOf(readText(await file.arrayBuffer())));
+    onRows(file.size > mostBytes ? null : readTable(await file.arrayBuffer()));
   };
   return (
     <label className="flex flex-wrap items-center gap-2 text-table">
@@ -31,16 +30,4 @@ export function TableFile({ label, mostBytes, onRows, onOpen }: TableFileProps) 
       />
     </label>
   );
-}
-
-/** Commas last: beside semicolons or tabs they are decimal ones. */
-const SEPARATORS = ['\t', ';', '|', ','];
-const LINES_LOOKED_AT = 200;
-
-/** By what stands, not in quotes, in at least half of the lines: lines above the columns and empty ones have no separators. */
-function rowsOf(text: string): string[][] {
-  const bare = text.replace(/"[^"]*"/g, '');
-  const lines = bare.split(/\r?\n/, LINES_LOOKED_AT).filter((l) => l.trim() !== '');
-  const delimiter = SEPARATORS.find((s) => 2 * lines.filter((l) => l.includes(s)).length >= lines.length) ?? ',';
-  return Papa.parse<string[]>(text, { delimiter }).data;
 }
