@@ -2986,8 +2986,8 @@ export const MUTANTS = [
   },
   {
     file: 'core/src/calendar/localTime.ts',
-    find: ' || dateOf(day) !== date)',
-    to: ')',
+    find: ' && dateOf(day) === text',
+    to: '',
     fault: 'the 29th of February of a year without one is the 1st of March',
     tests: core('climateLog'),
   },

@@ -59,21 +59,18 @@ export const weekdayOf = (day: LocalDay) => (((day + 3) % 7) + 7) % 7;
 
 /** `2026-03-08` as a day number. @throws {RangeError} when it is no date */
 export function dayOf(date: string): LocalDay {
-  const day = /^\d{4}-\d{2}-\d{2}$/.test(date) ? Date.parse(`${date}T00:00:00Z`) / 86_400_000 : Number.NaN;
-  // Engines read the 31st of February as the 3rd of March.
-  if (Number.isNaN(day) || dateOf(day) !== date) throw new RangeError(`date: "${date}" is not a date like 2026-03-08`);
-  return day;
+  if (!isDate(date)) throw new RangeError(`date: "${date}" is not a date like 2026-03-08`);
+  return utcDay(date);
 }
 
 /** Whether a text is a day there is, like `2026-03-08`. */
 export function isDate(text: string): boolean {
-  try {
-    dayOf(text);
-    return true;
-  } catch {
-    return false;
-  }
+  const day = /^\d{4}-\d{2}-\d{2}$/.test(text) ? utcDay(text) : Number.NaN;
+  // Engines read the 31st of February as the 3rd of March.
+  return !Number.isNaN(day) && dateOf(day) === text;
 }
+
+const utcDay = (date: string): LocalDay => Date.parse(`${date}T00:00:00Z`) / 86_400_000;
 
 /** A day number as `2026-03-08`. */
 export const dateOf = (day: LocalDay) => new Date(day * 86_400_000).toISOString().slice(0, 10);

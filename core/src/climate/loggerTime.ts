@@ -8,7 +8,7 @@ const ORDERS: readonly DateOrder[] = ['day first', 'month first'];
 /** Year, month and day, then hour and minute; what stands behind that differs. */
 const BY_YEAR = /^\s*(\d{4})[-/](\d\d?)[-/](\d\d?)[T ]+(\d\d?):(\d\d)(?::\d\d(?:\.\d+)?)?\s*(Z|[+-]\d\d:?\d\d)?\s*$/;
 const BY_POINTS = /^\s*(\d\d?)\.(\d\d?)\.(\d{4}|\d\d),?\s+(\d\d?):(\d\d)(?::\d\d)?\s*$/;
-const BY_STROKES = /^\s*(\d\d?)[/-](\d\d?)[/-](\d{4}|\d\d),?\s+(\d\d?):(\d\d)(?::\d\d)?\s*(?:([ap])\.?m\.?)?\s*$/i;
+const BY_SLASHES = /^\s*(\d\d?)[/-](\d\d?)[/-](\d{4}|\d\d),?\s+(\d\d?):(\d\d)(?::\d\d)?\s*(?:([ap])\.?m\.?)?\s*$/i;
 
 /**
  * A moment as loggers write it: `2026-03-10 14:00`, with seconds, T, Z or an offset; `10.03.2026 14:00`; `3/10/2026 2:00 PM`
@@ -26,9 +26,9 @@ export function readLoggerTime(text: string, zone: string, order: DateOrder): In
     const [, day, month, year, hour, minute] = byPoints;
     return wallTime(zone, [year!, month!, day!], Number(hour), Number(minute));
   }
-  const byStrokes = BY_STROKES.exec(text);
-  if (!byStrokes) return null;
-  const [, first, second, year, hour, minute, half] = byStrokes;
+  const bySlashes = BY_SLASHES.exec(text);
+  if (!bySlashes) return null;
+  const [, first, second, year, hour, minute, half] = bySlashes;
   const [day, month] = order === 'day first' ? [first, second] : [second, first];
   return wallTime(zone, [year!, month!, day!], half ? hourOf(Number(hour), half) : Number(hour), Number(minute));
 }
@@ -40,10 +40,10 @@ export function readLoggerTime(text: string, zone: string, order: DateOrder): In
  * @returns null when no date is written so that it could be either
  */
 export function dateOrderOf(times: readonly string[], zone: string, usual: DateOrder): DateOrder | null {
-  const strokes = times.filter((t) => BY_STROKES.test(t) && !BY_YEAR.test(t));
-  if (strokes.length === 0) return null;
+  const slashed = times.filter((t) => BY_SLASHES.test(t) && !BY_YEAR.test(t));
+  if (slashed.length === 0) return null;
   const [day, month] = ORDERS.map((order) => {
-    const read = strokes.map((t) => readLoggerTime(t, zone, order)).filter((at) => at !== null);
+    const read = slashed.map((t) => readLoggerTime(t, zone, order)).filter((at) => at !== null);
     const first = read.reduce((a, b) => Math.min(a, b), Infinity);
     return { read: read.length, span_minutes: read.reduce((a, b) => Math.max(a, b), first) - first };
   }) as [{ read: number; span_minutes: number }, { read: number; span_minutes: number }];

@@ -3,7 +3,6 @@ import { readText } from './readText.ts';
 
 /** Commas last: beside semicolons or tabs they are decimal ones. */
 const SEPARATORS = ['\t', ';', '|', ','];
-const LINES_LOOKED_AT = 200;
 
 /**
  * Rows of cells of a table in a text file. They are taken apart by what stands, not in quotes, in at least half of the lines: lines
@@ -12,7 +11,7 @@ const LINES_LOOKED_AT = 200;
 export function readTable(bytes: ArrayBuffer): string[][] {
   const text = readText(bytes);
   const bare = text.replace(/"[^"\n]*"/g, '');
-  const lines = bare.split(/\r?\n/, LINES_LOOKED_AT).filter((l) => l.trim() !== '');
+  const lines = bare.split(/\r?\n/).filter((l) => l.trim() !== '');
   const delimiter = SEPARATORS.find((s) => 2 * lines.filter((l) => l.includes(s)).length >= lines.length) ?? ',';
   return Papa.parse<string[]>(text, { delimiter }).data;
 }

@@ -3,9 +3,7 @@ import type { Block, Shift } from '@app/core';
 import { useWorkshop } from '../../data/workshop.tsx';
 import { Button, Field, Input, Select, Tap } from '../../ui/parts.tsx';
 import { useTypedForm } from '../../ui/useTypedForm.ts';
-import { hoursTextOf } from './hoursText.ts';
-
-const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
+import { DAYS, hoursTextOf } from './hoursText.ts';
 
 const EXAMPLE: Shift = { from: 840, until: 930 };
 /** Several stretches are several blocks. */

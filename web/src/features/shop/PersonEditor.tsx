@@ -15,10 +15,9 @@ import { Button, Field, Input, Tap } from '../../ui/parts.tsx';
 import { useTypedForm } from '../../ui/useTypedForm.ts';
 import { BlocksEditor } from './BlocksEditor.tsx';
 import { HelperSignIn } from './HelperSignIn.tsx';
-import { type HoursText, hoursTextOf } from './hoursText.ts';
+import { DAYS, type HoursText, hoursTextOf } from './hoursText.ts';
 import { WeekDrawing } from './WeekDrawing.tsx';
 
-const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 const SKILL_WORDS: Record<Skill, string> = {
   prep: 'Clean, sand, strip',
   repair: 'Repair',

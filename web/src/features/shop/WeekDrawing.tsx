@@ -1,6 +1,5 @@
 import type { Hours } from '@app/core';
-
-const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
+import { DAYS } from './hoursText.ts';
 
 /** A week on the time axis: nights shaded, working hours as a raised band, blocks cut out of it. Each day is as wide as there is room. */
 export function WeekDrawing({ hours, label }: { readonly hours: Hours; readonly label: string }) {

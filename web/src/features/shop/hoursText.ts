@@ -1,5 +1,8 @@
 import type { Shift, Units } from '@app/core';
 
+/** Of a week, as hours are kept by it. */
+export const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
+
 /** How hours are typed and said in a shop: as 24, or as twice 12. */
 export type HoursText = {
   readonly sayTime: (minute: number) => string;
