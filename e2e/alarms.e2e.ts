@@ -33,32 +33,34 @@ async function minutesUntilItOpens(page: Page): Promise<number> {
 }
 const pass = (page: Page, minutes: number) => page.clock.fastForward(minutes * MINUTE_MS);
 
-test('five minutes before a window opens and when it does the whole screen says so, after a reload and cut off as well', async ({
-  page,
-}) => {
-  await runningDemo(page);
-  await page.locator('summary').filter({ hasText: 'Alarms are off' }).click();
-  await page.getByRole('button', { name: 'Switch alarms on' }).click();
-  await expect(page.getByText('Alarms are on for this device')).toBeVisible();
-  const left = await minutesUntilItOpens(page);
-  await pass(page, left - 6);
-  await expect(alarm(page)).toBeHidden();
-  await pass(page, 1);
-  await expect(alarm(page)).toContainText(/In 5\smin, at \d+:\d\d: Blanket box: Paint, coat 2 of 2/);
-  // Nobody answered it: it is still said after a reload, by the server's time.
-  await page.reload();
-  await expect(opensNext(page)).toBeVisible();
-  await pass(page, left - 5);
-  await expect(alarm(page)).toContainText('In 5 min');
-  await alarm(page).getByRole('button', { name: 'Heard' }).click();
-  await expect(alarm(page)).toBeHidden();
-  // Cut off from Mokume the timer runs on.
-  await mokume.stop();
-  await pass(page, 5);
-  await expect(alarm(page)).toContainText(/Now: Blanket box: Paint, coat 2 of 2/);
-  await alarm(page).getByRole('button', { name: 'Heard' }).click();
-  await expect(alarm(page)).toBeHidden();
-});
+test(
+  'five minutes before a window opens and when it does the whole screen says so, after a reload and cut off as well',
+  { tag: '@long' },
+  async ({ page }) => {
+    await runningDemo(page);
+    await page.locator('summary').filter({ hasText: 'Alarms are off' }).click();
+    await page.getByRole('button', { name: 'Switch alarms on' }).click();
+    await expect(page.getByText('Alarms are on for this device')).toBeVisible();
+    const left = await minutesUntilItOpens(page);
+    await pass(page, left - 6);
+    await expect(alarm(page)).toBeHidden();
+    await pass(page, 1);
+    await expect(alarm(page)).toContainText(/In 5\smin, at \d+:\d\d: Blanket box: Paint, coat 2 of 2/);
+    // Nobody answered it: it is still said after a reload, by the server's time.
+    await page.reload();
+    await expect(opensNext(page)).toBeVisible();
+    await pass(page, left - 5);
+    await expect(alarm(page)).toContainText('In 5 min');
+    await alarm(page).getByRole('button', { name: 'Heard' }).click();
+    await expect(alarm(page)).toBeHidden();
+    // Cut off from Mokume the timer runs on.
+    await mokume.stop();
+    await pass(page, 5);
+    await expect(alarm(page)).toContainText(/Now: Blanket box: Paint, coat 2 of 2/);
+    await alarm(page).getByRole('button', { name: 'Heard' }).click();
+    await expect(alarm(page)).toBeHidden();
+  },
+);
 
 test(
   'with another page in front a notification says it, and what is relied on is told honestly',

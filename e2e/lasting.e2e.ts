@@ -93,7 +93,7 @@ test(
   },
 );
 
-test('the shop says when the last copy of everything was made', async ({ page }) => {
+test('the shop says when the last copy of everything was made', { tag: '@long' }, async ({ page }) => {
   await demo(page, '/shop');
   await expect(page.getByRole('heading', { name: 'Copies of everything' })).toBeVisible();
   await expect(page.getByText(/No copy yet|Last copy/)).toBeVisible();

@@ -30,37 +30,41 @@ const withCamera = (page: Page) =>
   });
 const card = (page: Page) => page.getByRole('region', { name: 'Teo' });
 
-test('photo and Done in one tap, cut off and back: the step is done, its picture stands in the story once', async ({
-  page,
-}) => {
-  await withCamera(page);
-  await enterDemo(page, mokume.address, '/today');
-  await page.evaluate(async () => {
-    await navigator.serviceWorker.ready;
-  });
-  await page.waitForTimeout(1100);
-  const port = { MOKUME_PORT: new URL(mokume.address).port };
-  await mokume.stop();
-  await expect(page.getByText(/Mokume cannot be reached just now/)).toBeVisible();
-  await card(page).getByRole('button', { name: 'Photo, and Done' }).click();
-  const sheet = page.getByRole('dialog');
-  await sheet.getByRole('radio', { name: 'Left side' }).check({ force: true });
-  await sheet.getByLabel('A line to it').fill('a run at the foot');
-  await sheet.getByRole('button', { name: 'Photo and Done' }).click();
-  await expect(sheet).toBeHidden();
-  await expect(page.getByRole('banner').getByRole('button', { name: '1 not yet sent' })).toBeVisible();
-  await page.reload();
-  await expect(page.getByRole('banner').getByRole('button', { name: '1 not yet sent' })).toBeVisible();
-  await mokume.start(NOW, port);
-  await expect(page.getByRole('banner').getByRole('button', { name: /not yet sent/ })).toBeHidden({ timeout: 30_000 });
+test(
+  'photo and Done in one tap, cut off and back: the step is done, its picture stands in the story once',
+  { tag: '@long' },
+  async ({ page }) => {
+    await withCamera(page);
+    await enterDemo(page, mokume.address, '/today');
+    await page.evaluate(async () => {
+      await navigator.serviceWorker.ready;
+    });
+    await page.waitForTimeout(1100);
+    const port = { MOKUME_PORT: new URL(mokume.address).port };
+    await mokume.stop();
+    await expect(page.getByText(/Mokume cannot be reached just now/)).toBeVisible();
+    await card(page).getByRole('button', { name: 'Photo, and Done' }).click();
+    const sheet = page.getByRole('dialog');
+    await sheet.getByRole('radio', { name: 'Left side' }).check({ force: true });
+    await sheet.getByLabel('A line to it').fill('a run at the foot');
+    await sheet.getByRole('button', { name: 'Photo and Done' }).click();
+    await expect(sheet).toBeHidden();
+    await expect(page.getByRole('banner').getByRole('button', { name: '1 not yet sent' })).toBeVisible();
+    await page.reload();
+    await expect(page.getByRole('banner').getByRole('button', { name: '1 not yet sent' })).toBeVisible();
+    await mokume.start(NOW, port);
+    await expect(page.getByRole('banner').getByRole('button', { name: /not yet sent/ })).toBeHidden({
+      timeout: 30_000,
+    });
 
-  await page.goto(`${mokume.address}/pieces/sideboard`);
-  const picture = page.getByRole('img', { name: /^Left side: Paint, coat 1 of 2/ });
-  await expect(picture).toHaveCount(1);
-  await expect(page.getByText('a run at the foot')).toBeVisible();
-  await picture.scrollIntoViewIfNeeded();
-  await expect.poll(() => picture.evaluate((i: HTMLImageElement) => i.naturalWidth)).toBe(640);
-});
+    await page.goto(`${mokume.address}/pieces/sideboard`);
+    const picture = page.getByRole('img', { name: /^Left side: Paint, coat 1 of 2/ });
+    await expect(picture).toHaveCount(1);
+    await expect(page.getByText('a run at the foot')).toBeVisible();
+    await picture.scrollIntoViewIfNeeded();
+    await expect.poll(() => picture.evaluate((i: HTMLImageElement) => i.naturalWidth)).toBe(640);
+  },
+);
 
 test('the photo of the same side as it came lies over the camera', { tag: '@long' }, async ({ page }) => {
   await withCamera(page);

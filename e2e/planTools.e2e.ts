@@ -130,27 +130,31 @@ test('why a late piece is late adds up, and names the chain that decides it', { 
   await expect(panel.getByText('drying', { exact: true })).toBeVisible();
 });
 
-test('a date that is too early: ways to reach it come one by one, and one tap does what they say', async ({ page }) => {
-  await enterDemo(page, mokume.address, '/pieces/new');
-  await page.getByRole('button', { name: 'Chest of drawers' }).click();
-  await page.getByLabel('Pickup').fill('2026-03-17T17:00');
-  const panel = page.getByRole('region', { name: 'What can be promised' });
-  await expect(panel).toContainText('What would help:');
-  const ways = panel.getByRole('listitem');
-  await expect(ways.filter({ hasText: /ready .*, (rehearsing it…|kept \d+ times in 100)/ }).first()).toBeVisible();
-  const nameOf = (way: Locator) => way.locator('span').nth(1).textContent();
-  const first = await nameOf(ways.first());
-  // What stands there stays where it is while others come and are rehearsed; the best is marked when all are.
-  const best = ways.filter({ hasText: /(Costs you least|Makes it surest): ready .*, kept \d+ times in 100/ });
-  // Each may take four seconds.
-  await expect(best).toHaveCount(1, { timeout: 120_000 });
-  expect(await nameOf(ways.first())).toBe(first);
-  await ways
-    .filter({ hasText: /hours longer until then/ })
-    .first()
-    .getByRole('button', { name: 'Change hours' })
-    .click();
-  await expect(page.getByText(/^Changed /).first()).toBeVisible();
-  await page.getByRole('button', { name: 'Undo' }).first().click();
-  await expect(page.getByText(/^Undid: /).first()).toBeVisible();
-});
+test(
+  'a date that is too early: ways to reach it come one by one, and one tap does what they say',
+  { tag: '@long' },
+  async ({ page }) => {
+    await enterDemo(page, mokume.address, '/pieces/new');
+    await page.getByRole('button', { name: 'Chest of drawers' }).click();
+    await page.getByLabel('Pickup').fill('2026-03-17T17:00');
+    const panel = page.getByRole('region', { name: 'What can be promised' });
+    await expect(panel).toContainText('What would help:');
+    const ways = panel.getByRole('listitem');
+    await expect(ways.filter({ hasText: /ready .*, (rehearsing it…|kept \d+ times in 100)/ }).first()).toBeVisible();
+    const nameOf = (way: Locator) => way.locator('span').nth(1).textContent();
+    const first = await nameOf(ways.first());
+    // What stands there stays where it is while others come and are rehearsed; the best is marked when all are.
+    const best = ways.filter({ hasText: /(Costs you least|Makes it surest): ready .*, kept \d+ times in 100/ });
+    // Each may take four seconds.
+    await expect(best).toHaveCount(1, { timeout: 120_000 });
+    expect(await nameOf(ways.first())).toBe(first);
+    await ways
+      .filter({ hasText: /hours longer until then/ })
+      .first()
+      .getByRole('button', { name: 'Change hours' })
+      .click();
+    await expect(page.getByText(/^Changed /).first()).toBeVisible();
+    await page.getByRole('button', { name: 'Undo' }).first().click();
+    await expect(page.getByText(/^Undid: /).first()).toBeVisible();
+  },
+);

@@ -73,7 +73,7 @@ test('a step of one’s own is added, and a film over wax is refused in words wi
   await expect(conflicts).toBeHidden();
 });
 
-test('a finish is kept as a recipe and fits another piece', async ({ page }) => {
+test('a finish is kept as a recipe and fits another piece', { tag: '@long' }, async ({ page }) => {
   await demo(page, '/pieces/bookcase/route');
   await page.getByLabel('Keep this finish as').fill('Chalk on knots');
   await page.getByRole('button', { name: 'Keep it' }).click();
@@ -120,7 +120,7 @@ test('products come from a file: bad lines are told by number, good ones looked 
   await expect(page.getByRole('complementary', { name: 'What it takes' })).toContainText('Höfn matt');
 });
 
-test('the arrival sheet: a photo, a mark on the damage, and the client’s word', async ({ page }) => {
+test('the arrival sheet: a photo, a mark on the damage, and the client’s word', { tag: '@long' }, async ({ page }) => {
   await demo(page, '/pieces/settle/arrival');
   const picture = await page.screenshot();
   await page.getByLabel('Photo of the front').setInputFiles({ name: 'p.png', mimeType: 'image/png', buffer: picture });
@@ -142,7 +142,7 @@ test('a test on Today asks what it showed, and the route goes on from there', as
   await expect(page.getByTestId('step-scuff')).not.toContainText('lead');
 });
 
-test('at the flea market: five taps give the highest price to pay', async ({ browser }) => {
+test('at the flea market: five taps give the highest price to pay', { tag: '@long' }, async ({ browser }) => {
   const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
   const page = await context.newPage();
   await demo(page, '/find');

@@ -30,7 +30,7 @@ const whatIs = async (page: Page) => {
     .digest('hex');
 };
 
-test('two people edit one piece: what one saved and the other changed too is shown both ways, and each choice holds', async ({
+test('two people edit one piece: what one saved and the other changed too is shown both ways, and what is kept holds', async ({
   page,
   browser,
 }) => {
@@ -54,13 +54,19 @@ test('two people edit one piece: what one saved and the other changed too is sho
   await page.getByRole('button', { name: 'Save and plan again' }).click();
   await expect(page.getByRole('heading', { name: 'Tall bookcase' })).toBeVisible();
 
-  // The other way round: theirs is taken.
-  await page.goto(`${mokume.address}/pieces/bookcase/edit`);
-  await desk.goto(`${mokume.address}/pieces/bookcase/edit`);
+  await other.close();
+});
+test('of two who edit one piece, theirs is taken', { tag: '@long' }, async ({ page, browser }) => {
+  await demo(page, '/pieces/bookcase/edit');
+  const name = page.getByLabel('Name of the piece');
   await name.fill('Mine');
+  const other = await browser.newContext();
+  const desk = await other.newPage();
+  await demo(desk, '/pieces/bookcase/edit');
   await desk.getByLabel('Name of the piece').fill('Theirs');
   await desk.getByRole('button', { name: 'Save and plan again' }).click();
   await expect(desk.getByRole('heading', { name: 'Theirs' })).toBeVisible();
+  const both = page.getByRole('alert').filter({ hasText: 'Somebody changed this while you did' });
   await both.getByRole('button', { name: 'Take theirs' }).click();
   await expect(name).toHaveValue('Theirs');
   await other.close();
@@ -270,72 +276,74 @@ test(
   },
 );
 
-test('from the keyboard alone: the plan is a few tab stops, arrows go inside, panels take and give back the focus', async ({
-  page,
-}) => {
-  await demo(page);
-  const stops = await page.evaluate(() => {
-    const reachable = [...document.querySelectorAll<HTMLElement>('main *')].filter(
-      (e) =>
-        e.tabIndex >= 0 &&
-        (e.matches('a[href], button, input, select, [tabindex]') || e.getAttribute('tabindex') === '0') &&
-        e.getClientRects().length > 0,
-    );
-    return reachable.length;
-  });
-  expect(stops).toBeLessThan(20);
-  const grain = page.getByTestId('grain');
-  await grain.focus();
-  await page.keyboard.press('ArrowDown');
-  await page.keyboard.press('ArrowDown');
-  await page.keyboard.press('ArrowRight');
-  const label = () => page.evaluate(() => document.activeElement?.getAttribute('aria-label') ?? '');
-  const step = await label();
-  expect(step).toMatch(/, .+ to \d/);
-  await page.keyboard.press('ArrowRight');
-  expect(await label()).not.toBe(step);
-  await page.keyboard.press('ArrowLeft');
-  expect(await label()).toBe(step);
-  await page.keyboard.press('Enter');
-  await expect(page.getByRole('dialog')).toBeVisible();
-  await page.keyboard.press('Escape');
-  await expect(page.getByRole('dialog')).toHaveCount(0);
-  expect(await label()).toBe(step);
-  await page.keyboard.press('Escape');
-  await expect(grain).toBeFocused();
+test(
+  'from the keyboard alone: the plan is a few tab stops, arrows go inside, panels take and give back the focus',
+  { tag: '@long' },
+  async ({ page }) => {
+    await demo(page);
+    const stops = await page.evaluate(() => {
+      const reachable = [...document.querySelectorAll<HTMLElement>('main *')].filter(
+        (e) =>
+          e.tabIndex >= 0 &&
+          (e.matches('a[href], button, input, select, [tabindex]') || e.getAttribute('tabindex') === '0') &&
+          e.getClientRects().length > 0,
+      );
+      return reachable.length;
+    });
+    expect(stops).toBeLessThan(20);
+    const grain = page.getByTestId('grain');
+    await grain.focus();
+    await page.keyboard.press('ArrowDown');
+    await page.keyboard.press('ArrowDown');
+    await page.keyboard.press('ArrowRight');
+    const label = () => page.evaluate(() => document.activeElement?.getAttribute('aria-label') ?? '');
+    const step = await label();
+    expect(step).toMatch(/, .+ to \d/);
+    await page.keyboard.press('ArrowRight');
+    expect(await label()).not.toBe(step);
+    await page.keyboard.press('ArrowLeft');
+    expect(await label()).toBe(step);
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('dialog')).toBeVisible();
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('dialog')).toHaveCount(0);
+    expect(await label()).toBe(step);
+    await page.keyboard.press('Escape');
+    await expect(grain).toBeFocused();
 
-  // Panels: focus goes in, Escape closes, focus comes back.
-  const tool = page.getByRole('button', { name: 'What if…' });
-  await tool.focus();
-  await page.keyboard.press('Enter');
-  const panel = page.getByRole('complementary');
-  await expect(panel).toBeVisible();
-  expect(await page.evaluate(() => document.activeElement?.closest('aside') !== null)).toBe(true);
-  await page.keyboard.press('Escape');
-  await expect(panel).toHaveCount(0);
-  await expect(tool).toBeFocused();
+    // Panels: focus goes in, Escape closes, focus comes back.
+    const tool = page.getByRole('button', { name: 'What if…' });
+    await tool.focus();
+    await page.keyboard.press('Enter');
+    const panel = page.getByRole('complementary');
+    await expect(panel).toBeVisible();
+    expect(await page.evaluate(() => document.activeElement?.closest('aside') !== null)).toBe(true);
+    await page.keyboard.press('Escape');
+    await expect(panel).toHaveCount(0);
+    await expect(tool).toBeFocused();
 
-  // ? lists the keys, Ctrl K finds anything, a single key goes to a screen.
-  await page.keyboard.press('?');
-  await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('Find anything');
-  await page.keyboard.press('Escape');
-  await page.keyboard.press('Control+k');
-  await expect(page.getByRole('combobox')).toBeFocused();
-  await page.keyboard.type('washst');
-  await expect(page.getByRole('option').first()).toContainText('Washstand');
-  await page.keyboard.press('Enter');
-  await expect(page.getByRole('heading', { name: 'Washstand' })).toBeVisible();
-  await expect(page).toHaveTitle('Washstand · Boat-shed workshop · Mokume');
-  await page.keyboard.press('t');
-  await expect(page).toHaveTitle(/^Today · /);
-  // What is typed in a field is typed.
-  await page.keyboard.press('n');
-  await expect(page).toHaveTitle(/^New piece · /);
-  await page.getByRole('button', { name: 'Chest of drawers' }).press('Enter');
-  await page.getByLabel('Name of the piece').focus();
-  await page.keyboard.type('tip');
-  await expect(page).toHaveTitle(/^New piece · /);
-});
+    // ? lists the keys, Ctrl K finds anything, a single key goes to a screen.
+    await page.keyboard.press('?');
+    await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('Find anything');
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('Control+k');
+    await expect(page.getByRole('combobox')).toBeFocused();
+    await page.keyboard.type('washst');
+    await expect(page.getByRole('option').first()).toContainText('Washstand');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('heading', { name: 'Washstand' })).toBeVisible();
+    await expect(page).toHaveTitle('Washstand · Boat-shed workshop · Mokume');
+    await page.keyboard.press('t');
+    await expect(page).toHaveTitle(/^Today · /);
+    // What is typed in a field is typed.
+    await page.keyboard.press('n');
+    await expect(page).toHaveTitle(/^New piece · /);
+    await page.getByRole('button', { name: 'Chest of drawers' }).press('Enter');
+    await page.getByLabel('Name of the piece').focus();
+    await page.keyboard.type('tip');
+    await expect(page).toHaveTitle(/^New piece · /);
+  },
+);
 
 test(
   'from the keyboard alone a new piece is entered, started and done, and taken back',

@@ -26,7 +26,7 @@ for (const [where, width, height] of [
 ] as const)
   test(
     `on a ${where}: a hutch with paler shelves, paper on their backs, an oiled work top and stained fronts`,
-    { tag: where === 'phone' ? '@long' : [] },
+    { tag: '@long' },
     async ({ page }) => {
       await page.setViewportSize({ width, height });
       const mokume = await Mokume.create();

@@ -33,8 +33,8 @@ describe('proven optima', () => {
   test.each([
     ['ft06', 55, 8000, 1],
     ['la01', 666, 4000, 1.15],
-    ['ft10', 930, 16000, 1.02],
-  ])('job shop %s', (name, optimum, evaluations, most) => {
+    ...(process.env['MOKUME_LONG'] ? [['ft10', 930, 16000, 1.02] as const] : []),
+  ] as const)('job shop %s', (name, optimum, evaluations, most) => {
     const makespan = solved(load(name), evaluations).cost / 5;
     expect(makespan).toBeGreaterThanOrEqual(optimum);
     expect(makespan).toBeLessThanOrEqual(optimum * most);

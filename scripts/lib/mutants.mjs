@@ -1934,7 +1934,7 @@ export const MUTANTS = [
     find: 'isTap: true,',
     to: 'isTap: false,',
     fault: 'a step that takes longer is planned as a wish',
-    tests: ['server/test/rights.test.ts'],
+    tests: ['server/test/twice.test.ts'],
   },
   {
     file: 'server/src/app.ts',

@@ -30,6 +30,7 @@ import { Recorder } from '../src/store/recorder.ts';
 import { openDatabase } from '../src/store/database.ts';
 import { EmptyDatabases } from './emptyDatabases.ts';
 
+const isLong = process.env['MOKUME_LONG'] !== undefined;
 const databases = new EmptyDatabases();
 const emptyDatabase = () => databases.create();
 afterAll(() => databases.drop());
@@ -112,23 +113,22 @@ describe('the schema', () => {
     `create table "SequelizeMeta" (name varchar(255) primary key);
      insert into "SequelizeMeta" values ${names.map((n) => `('${n}')`).join(', ')}`;
 
-  test.each(ups.map((_, k) => k + 1))(
-    'made by %d migrations and killed before they were written down is mended',
-    async (k) => {
-      const url = await emptyDatabase();
-      const old = new Sequelize(url, { logging: false });
-      await madeBy(old, ...ups.slice(0, k));
-      await old.query(WORKSHOP);
-      // Earlier versions wrote down each after it was made: the last one is not.
-      if (k > 1) await old.query(recorded(NAMES.slice(0, k - 1)));
-      await old.close();
-      const now = await openDatabase(url);
-      expect((await loadShop('w'))!.workshop.name).toBe('W');
-      const [rows] = await now.query('select name from "SequelizeMeta" order by name');
-      expect((rows as { name: string }[]).map((r) => r.name)).toEqual(NAMES);
-      await now.close();
-    },
-  );
+  // Each of them in the long run; otherwise the first, one of the middle, and the newest.
+  const tried = isLong ? ups.map((_, k) => k + 1) : [1, 2, Math.ceil(ups.length / 2), ups.length];
+  test.each(tried)('made by %d migrations and killed before they were written down is mended', async (k) => {
+    const url = await emptyDatabase();
+    const old = new Sequelize(url, { logging: false });
+    await madeBy(old, ...ups.slice(0, k));
+    await old.query(WORKSHOP);
+    // Earlier versions wrote down each after it was made: the last one is not.
+    if (k > 1) await old.query(recorded(NAMES.slice(0, k - 1)));
+    await old.close();
+    const now = await openDatabase(url);
+    expect((await loadShop('w'))!.workshop.name).toBe('W');
+    const [rows] = await now.query('select name from "SequelizeMeta" order by name');
+    expect((rows as { name: string }[]).map((r) => r.name)).toEqual(NAMES);
+    await now.close();
+  });
   test('a migration that fails leaves nothing of it and nothing written down', async () => {
     const url = await emptyDatabase();
     const old = new Sequelize(url, { logging: false });

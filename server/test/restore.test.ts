@@ -50,8 +50,8 @@ const VERSIONS = [
   ['0009-what-lies-ready', whatLiesReady],
 ] as const;
 
-/** All in the long run; otherwise the first, one of the middle, and the last. */
-const TRIED = isLong ? VERSIONS.map((_, k) => k) : [0, 4, VERSIONS.length - 1];
+/** All in the long run; otherwise the first and the last. */
+const TRIED = isLong ? VERSIONS.map((_, k) => k) : [0, VERSIONS.length - 1];
 
 describe('a backup', () => {
   test.each(TRIED.map((k) => [VERSIONS[k]![0], k] as const))(

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
-import { applyUpdate, type CommandAnswer, CommandAnswerSchema, ERRORS } from '@app/contract';
+import { CommandAnswerSchema, ERRORS } from '@app/contract';
 import supertest from 'supertest';
-import { afterAll, beforeAll, describe, expect, test, vi } from 'vitest';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import type { Schema } from 'yup';
 import type { Access, Route } from '../src/routes/route.ts';
 import { apiPage, ROUTES } from '../src/routes/table.ts';
@@ -100,55 +100,6 @@ describe('a version that is not the newest', () => {
       expect([answer.status, (answer.body as { code?: string }).code]).toEqual([409, 'STALE_VERSION']);
     },
   );
-});
-
-describe('the same command sent twice', () => {
-  let mine: Browser;
-  let there: Here;
-  beforeAll(async () => {
-    mine = await Browser.owner(shop, 'twice');
-    there = await furnish(mine);
-  });
-  const now = async (): Promise<Here> => {
-    const view = await mine.view();
-    const changes = view.changes.find((c) => c.undoable)!.id;
-    return { ids: { ...there.ids, changes }, view };
-  };
-  // What starts or ends something comes last, so that the others still find it as it was; the piece itself last of all.
-  const LAST = [
-    '/steps/:id/start',
-    '/steps/:id/progress',
-    '/steps/:id/done',
-    '/steps/:id/look',
-    '/pieces/:id/asks/revoke',
-    '/changes/:id/undo',
-  ];
-  const late = (r: Route) =>
-    r.method !== 'delete' ? LAST.indexOf(r.path) : LAST.length + (r.path === '/pieces/:id' ? 1 : 0);
-  const inOrder = [...commands].sort((a, b) => late(a) - late(b));
-  // What only tells how work went is planned as a tap: a date that was missed before moves nobody for it.
-  const TAPS = ['start', 'done', 'progress', 'problem', 'found', 'differently'].map(
-    (what) => `post /steps/:id/${what}`,
-  );
-  test.each(inOrder.map((r) => [keyOf(r), r] as const))('is carried out once at %s', async (key, r) => {
-    const at = await now();
-    const body = bodyFor(r, at);
-    const planned = vi.spyOn(shop.deps.planner, 'solve');
-    const first = await call(mine.agent, r, at.ids, body);
-    const asTaps = planned.mock.calls.map(([request]) => request.isTap);
-    planned.mockRestore();
-    if (TAPS.includes(key)) expect(asTaps).toEqual([true]);
-    else expect(asTaps).not.toContain(true);
-    expect(first.status, first.text).toBe(r.status ?? 200);
-    // What the answer says it changed, laid upon what was seen before, is what anybody sees who asks now.
-    const { update, revision } = first.body as CommandAnswer;
-    expect(applyUpdate(at.view, update!, revision)).toEqual(await mine.view());
-    const second = await call(mine.agent, r, at.ids, body);
-    expect(second.status, second.text).toBe(r.status ?? 200);
-    expect(second.body).toEqual({ ...(first.body as CommandAnswer), update: null });
-    expect((await mine.view()).revision).toBe((first.body as { revision: number }).revision);
-    expect((r.answer as Schema).isValidSync(first.body)).toBe(true);
-  });
 });
 
 describe('what is of the wrong type', () => {

@@ -52,7 +52,7 @@ describe('a question that takes long', () => {
   });
 
   test('ways to reach a date come one by one and are rehearsed then; none moves from where it stands', async () => {
-    const { api, asked, now, plan } = laid(7, 17);
+    const { api, asked, now, plan } = laid(3, 17);
     const told: Ways[] = [];
     const wanted = plan.ready[asked.piece.id]! - 1440;
     const variants = [{ id: 'same', cost: 1, piece: { ...asked.piece, due: wanted } }];
@@ -74,7 +74,7 @@ describe('a question that takes long', () => {
   });
 
   test('a way is rehearsed until that takes too long, and never from fewer runs than a first answer has', async () => {
-    const { api, asked, plan } = laid(7, 17);
+    const { api, asked, plan } = laid(3, 17);
     const piece = { ...asked.piece, due: plan.ready[asked.piece.id]! - 1440 };
     const keptOf = async (runs: number) =>
       (await api.remedies({ piece, isFirst: false, wanted: piece.due, variants: [] }, runs, () => {})).ways.map(
@@ -90,7 +90,7 @@ describe('a question that takes long', () => {
   });
 
   test('a way that is taken is ready, and kept as often, as it said', async () => {
-    const { api, asked, shop, pieces, now, plan } = laid(5);
+    const { api, asked, shop, pieces, now, plan } = laid(3);
     const piece = { ...asked.piece, due: plan.ready[asked.piece.id]! - 1440 };
     const all = await api.remedies({ piece, isFirst: false, wanted: piece.due, variants: [] }, RUNS, () => {});
     const hours = all.ways.find((w) => w.change.kind === 'hours')!;
@@ -107,7 +107,7 @@ describe('a question that takes long', () => {
   });
 
   test('ends with the rehearsals there are when all of them take longer than anybody waits', async () => {
-    const { api, asked } = laid(5);
+    const { api, asked } = laid(3);
     const runsWhenALookAtTheClockTakes = async (ms: number) => {
       const clock = clockGoingOn(ms);
       const whole = await api.rehearse(asked, 100, WHOLE, () => {});
@@ -123,7 +123,7 @@ describe('a question that takes long', () => {
   });
 
   test('is given up when it is asked otherwise, and when it is let go; others of its kind and other kinds go on', async () => {
-    const { api, asked } = laid(5);
+    const { api, asked } = laid(3);
     const first = api.rehearse(asked, 20_000, WHOLE, () => {});
     const second = api.rehearse({ ...asked, isFirst: true }, RUNS, WHOLE, () => {});
     await expect(first).rejects.toThrow('nobody waits');
@@ -137,7 +137,7 @@ describe('a question that takes long', () => {
   });
 
   test('is answered the same whether the thread was made ready for it or not', async () => {
-    const [cold, ready] = [laid(5), laid(5)];
+    const [cold, ready] = [laid(3), laid(3)];
     const prepared = ready.api.prepare();
     const ended = expect(prepared).rejects.toThrow('nobody waits');
     expect(await ready.api.rehearse(ready.asked, 20, WHOLE, () => {})).toEqual(
@@ -148,14 +148,14 @@ describe('a question that takes long', () => {
   });
 
   test('is not ended by making ready for it, which takes sixty runs or a second', async () => {
-    const { api, asked } = laid(5);
+    const { api, asked } = laid(3);
     clockGoingOn(10);
     const asking = api.rehearse(asked, RUNS, WHOLE, () => {});
     await api.prepare();
     expect(await asking).toMatchObject({ kind: 'ready', ready: { length: RUNS } });
     const looksAtAClockThatGoesOnBy = async (ms: number) => {
       const clock = clockGoingOn(ms);
-      await laid(5).api.prepare();
+      await laid(3).api.prepare();
       const looks = clock.mock.calls.length;
       clock.mockRestore();
       return looks;
@@ -167,7 +167,7 @@ describe('a question that takes long', () => {
   });
 
   test('is answered beside another kind as it is alone', async () => {
-    const { api, asked, pieces } = laid(5);
+    const { api, asked, pieces } = laid(3);
     const other = pieces[0]!.id;
     const ask = [
       () => api.rehearse(asked, RUNS, WHOLE, () => {}),
@@ -181,10 +181,10 @@ describe('a question that takes long', () => {
   });
 
   test('about a date is answered anew when the piece or the workshop is another, though what was found is kept', () => {
-    const { api, asked, shop, pieces, now, plan } = laid(5);
+    const { api, asked, shop, pieces, now, plan } = laid(3);
     const first = api.preview(asked);
     const other = { ...asked, piece: pieces[0]! };
-    expect(api.preview(other)).toEqual(laid(5).api.preview(other));
+    expect(api.preview(other)).toEqual(laid(3).api.preview(other));
     expect(api.preview(asked)).toEqual(first);
     const later = now + 3 * 1440;
     const moved = { shop, pieces: pieces as unknown as readonly PieceView[], now: later, plan };
@@ -196,7 +196,7 @@ describe('a question that takes long', () => {
   });
 
   test('holds up no quick one for longer than a breath', async () => {
-    const { api, asked } = laid(5);
+    const { api, asked } = laid(3);
     const order: string[] = [];
     clockGoingOn(10);
     const slow = api.rehearse(asked, RUNS, WHOLE, () => {}).then(() => order.push('slow'));
