@@ -39,6 +39,7 @@ export default defineConfig({
           include: ['scripts/**/*.test.mjs'],
           globalSetup: ['scripts/builtForTests.mjs'],
           testTimeout: 120_000,
+          hookTimeout: 120_000,
         },
       },
       // To load the screens anew for each file takes longer than all their tests. Those that put something else in the place of

@@ -53,9 +53,16 @@ function model(problem: Problem): string {
       }
     }
   const onBench = steps.map((s, i) => ({ s, i })).filter((x) => x.s.needs.length > 0);
+  // A piece stands on the bench once: until it can be handled, or until the next coat is laid where it stands.
+  const stays = onBench.map(({ s, i }) => {
+    const dry = `${end(i)} + ${stage(s.product, 'handle')}`;
+    const next = onBench.find((x) => x.s.after.some((l) => l.step === s.id));
+    lines.push(`var 0..${horizon}: b${i} = ${next ? `min(${dry}, s${next.i})` : dry} - s${i};`);
+    return `b${i}`;
+  });
   const capacity = problem.stations.find((x) => x.id === 'bench')!.capacity;
   lines.push(
-    `constraint cumulative([${onBench.map((x) => `s${x.i}`).join()}], [${onBench.map((x) => slots(x.s.work_minutes) + stage(x.s.product, 'handle')).join()}], [${onBench.map(() => 1).join()}], ${capacity});`,
+    `constraint cumulative([${onBench.map((x) => `s${x.i}`).join()}], [${stays.join()}], [${onBench.map(() => 1).join()}], ${capacity});`,
   );
   problem.pieces.forEach((p, k) => {
     const ends = steps.map((s, i) => ({ s, i })).filter((x) => x.s.piece === p);

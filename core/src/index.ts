@@ -120,6 +120,7 @@ export * from './workshop/aheadMinutes.ts';
 export * from './workshop/firstShop.ts';
 export * from './workshop/leadTime.ts';
 export * from './workshop/shelf.ts';
+export * from './workshop/stays.ts';
 export * from './workshop/toGet.ts';
 export * from './workshop/mainPlace.ts';
 export * from './workshop/rebuilt.ts';

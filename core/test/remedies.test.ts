@@ -116,7 +116,7 @@ test.each(
       ]
     : [
         { seed: 57, pieces: 3, isBetter: false },
-        { seed: 44, pieces: 3, isBetter: true },
+        { seed: 8, pieces: 3, isBetter: true },
       ],
 )(
   'only what brings it sooner is listed, with how often the date is kept then: workshop $seed',

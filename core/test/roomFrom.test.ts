@@ -65,8 +65,13 @@ test('room is where all that is needed is free at once, not one after another', 
     for (const [from, until] of taken) clearRange(bits, from, until);
     return bits;
   };
-  const needs = [row([[10, 20]]), row([[0, 12]])].map((bits) => ({ bits, span: SPAN.work, kind: RELAXATION.space }));
-  const step = { disjunctions: [], slots: 2, modes: [{ speed: 1, checks: needs }] };
+  const needs = [row([[10, 20]]), row([[0, 12]])].map((bits) => ({
+    bits,
+    span: SPAN.work,
+    kind: RELAXATION.space,
+    room: null,
+  }));
+  const step = { disjunctions: [], sharesRoomWith: [], slots: 2, modes: [{ speed: 1, checks: needs }] };
   const b = { model: { slots: 100, steps: [step] } } as unknown as PartialSchedule;
   expect(roomFrom(b, 0, 0, DAY_SLOTS)).toBe(20);
   expect(roomFrom(b, 0, 8, DAY_SLOTS)).toBe(20);

@@ -7,6 +7,84 @@ const build = (file) => `core/src/planner/build/${file}`;
 
 /** @type {readonly { file: string, find: string, to: string, fault: string, tests: readonly string[] }[]} */
 export const MUTANTS = [
+  // A piece stands in a place once
+  {
+    file: engine('schedule/ownRoom.ts'),
+    find: 'if (own < 0) return blocked;',
+    to: 'return blocked;',
+    fault: 'a second coat is not laid where the first one dries',
+    tests: core('ownRoom'),
+  },
+  {
+    file: engine('schedule/ownRoom.ts'),
+    find: 'blocked = own > from ? lastClear(c.bits, from, own) : -1;',
+    to: 'blocked = -1;',
+    fault: 'what is taken before a piece stands in a place is forgotten',
+    tests: core('ownRoom', 'weatherWindow', 'plans', 'keptBetweenPlans'),
+  },
+  {
+    file: engine('schedule/ownRoom.ts'),
+    find: 'else if (stay.until > covered) covered = stay.until;',
+    to: '',
+    fault: 'a piece takes the room it stands in twice',
+    tests: core('ownRoom'),
+  },
+  {
+    file: engine('schedule/ownRoom.ts'),
+    find: 'if (stay.from > at) next = Math.min(next, Math.max(at, stay.from));',
+    to: 'if (stay.from > at) next = until;',
+    fault: 'a piece takes room again where its next coat has it',
+    tests: core('ownRoom'),
+  },
+  {
+    file: engine('schedule/ownRoom.ts'),
+    find: 'return nextOwnStay(b, step, c.room, slot, Math.min(free, limit));',
+    to: 'return free;',
+    fault: 'a place the piece has itself is passed over',
+    tests: core('ownRoom', 'roomFrom'),
+  },
+  {
+    file: engine('schedule/ownRoom.ts'),
+    find: '|| d.units !== units) continue;',
+    to: ') continue;',
+    fault: 'what takes more room than its piece has takes none',
+    tests: core('ownRoom'),
+  },
+  {
+    file: 'core/src/verify/verify.ts',
+    find: "const already = rule === 'space' ? (standing.get(piece) ?? 0) : 0;",
+    to: 'const already = 0;',
+    fault: 'the verifier counts a piece as often as its steps need a place',
+    tests: core('ownRoom'),
+  },
+  {
+    file: 'core/src/verify/verify.ts',
+    find: 'if (piece === x.piece && units >= x.units && until > at) at = until;',
+    to: '',
+    fault: 'the verifier blames work on a piece that stands where too much does',
+    tests: core('ownRoom'),
+  },
+  {
+    file: 'core/src/verify/verify.ts',
+    find: 'if (piece === x.piece && units >= x.units && until > at) at = until;',
+    to: 'if (piece === x.piece) at = Infinity;',
+    fault: 'the verifier lets a piece that stood somewhere stay for ever',
+    tests: core('ownRoom'),
+  },
+  {
+    file: 'core/src/workshop/stays.ts',
+    find: 's.until >= stay.from',
+    to: 's.until > stay.until',
+    fault: 'the bench is drawn with a piece on it twice',
+    tests: core('ownRoom'),
+  },
+  {
+    file: 'core/src/promise/givingWay.ts',
+    find: '&& !(own.isRoom && this.#stands(steps[i]!, own, from))',
+    to: '',
+    fault: 'in a rehearsal a piece waits for the room it stands in',
+    tests: core('ownRoom', 'rehearsal'),
+  },
   // Dates that are searched where pieces are few
   {
     file: engine('search/search.ts'),
@@ -736,15 +814,15 @@ export const MUTANTS = [
   },
   {
     file: engine('schedule/seek.ts'),
-    find: 'nextSet(c.bits, blockedSlot + 1, slots)',
-    to: 'nextSet(c.bits, blockedSlot + 1, slots) + 1',
+    find: 'nextFree(b, step, c, blockedSlot + 1, b.model.slots)',
+    to: 'nextFree(b, step, c, blockedSlot + 1, b.model.slots) + 1',
     fault: 'a place that becomes free is taken a slot later',
     tests: core('weatherWindow', 'neutral'),
   },
   {
     file: engine('schedule/seek.ts'),
-    find: 'return from === s ? nextSet',
-    to: 'return from >= s ? nextSet',
+    find: 'return from === s ? nextFree',
+    to: 'return from >= s ? nextFree',
     fault: 'work waits until the rack is free, where only its film has to',
     tests: core('weatherWindow', 'seekUntil'),
   },
@@ -1199,7 +1277,7 @@ export const MUTANTS = [
   },
   {
     file: 'core/src/promise/givingWay.ts',
-    find: 'takenIn(profile, from) + ',
+    find: 'takenIn(d.profile, from) + ',
     to: '',
     fault: 'a step that lost its place takes room others are to have beside what has begun',
     tests: core('rehearsal'),
@@ -1262,14 +1340,14 @@ export const MUTANTS = [
   },
   {
     file: 'core/src/promise/givingWay.ts',
-    find: 'this.#taken[k]! > profile.capacity) isTaken = true;',
-    to: 'this.#taken[k]! >= profile.capacity) isTaken = true;',
+    find: 'taken > d.profile.capacity &&',
+    to: 'taken >= d.profile.capacity &&',
     fault: 'a step that lost its place waits although there is room beside others',
     tests: core('rehearsal'),
   },
   {
     file: 'core/src/promise/givingWay.ts',
-    find: 'if (takenIn(profile, from) + this.#taken[k]! > profile.capacity) isTaken = true;',
+    find: 'if (taken > d.profile.capacity && !(own.isRoom && this.#stands(steps[i]!, own, from))) isTaken = true;',
     to: '',
     fault: 'a step that lost its place takes room that others are to have',
     tests: core('rehearsal'),
@@ -2374,7 +2452,7 @@ export const MUTANTS = [
   },
   {
     file: 'core/src/planner/engine/schedule/roomFrom.ts',
-    find: 'if (span === SPAN.wet || span === SPAN.setting) continue;',
+    find: 'if (c.span === SPAN.wet || c.span === SPAN.setting) continue;',
     to: '',
     fault: 'work is thought to need at its start what only its wet film does',
     tests: core('roomFrom'),
@@ -2388,8 +2466,8 @@ export const MUTANTS = [
   },
   {
     file: 'core/src/planner/engine/schedule/roomFrom.ts',
-    find: 's = nextSet(bits, blocked + 1, limit);',
-    to: 's = nextSet(bits, blocked + d + 1, limit);',
+    find: 's = nextFree(b, step, c, blocked + 1, limit);',
+    to: 's = nextFree(b, step, c, blocked + d + 1, limit);',
     fault: 'a short gap between what is taken is passed over',
     tests: core('roomFrom'),
   },

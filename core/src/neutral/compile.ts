@@ -81,6 +81,8 @@ function stepOf(
       return { step, stage: -1, min_minutes: l.min, minSlots: resources.slot(l.min), maxSlots };
     }),
     disjunctions: [],
+    // The format counts what each step takes of a station by itself.
+    sharesRoomWith: [],
     earliest: release,
     unpinned: release,
     pinSlot: -1,

@@ -80,8 +80,8 @@ export class NeutralResources {
     if (s.tool !== null && !tool) throw new RangeError(`Step ${s.id} asks for tool "${s.tool}", which is not given.`);
     const crews = this.#crewsFor(s);
     if (crews.length === 0) return [];
-    const demands: Demand[] = [{ profile: station.profile, units: s.units, span: SPAN.both }];
-    if (tool?.profile) demands.push({ profile: tool.profile, units: 1, span: SPAN.work });
+    const demands: Demand[] = [{ profile: station.profile, units: s.units, span: SPAN.both, isRoom: false }];
+    if (tool?.profile) demands.push({ profile: tool.profile, units: 1, span: SPAN.work, isRoom: false });
     const places = [station.calendar, tool?.calendar ?? null];
     const crewCalendar = (crew: readonly number[]) =>
       this.#calendarFor([...places, ...crew.map((p) => this.staff[p]!.calendar)]);
@@ -138,4 +138,5 @@ const checkOf = (d: Demand): Check => ({
   bits: rowFor(d.profile, d.units),
   span: d.span,
   kind: d.span === SPAN.both ? RELAXATION.space : RELAXATION.tool,
+  room: null,
 });

@@ -8,6 +8,7 @@ import {
   type Span,
 } from '../planner/engine/engineModel.ts';
 import { type CumulativeProfile, takenIn } from '../planner/engine/resources/cumulativeProfile.ts';
+import { ownStayFrom } from '../planner/engine/schedule/ownRoom.ts';
 import { type PartialSchedule, spanEnd } from '../planner/engine/schedule/partialSchedule.ts';
 import { type Expectations, partOf } from './expectations.ts';
 import type { StillToCome } from './stillToCome.ts';
@@ -110,7 +111,7 @@ export class GivingWay {
         // What has lost its place is placed before what comes later in its route.
         if (!isSooner && isSamePiece && this.#rank[j]! > this.#rank[i]!) continue;
         const isUsed = ((this.#places[j]! & needs.places) | (this.#air[j]! & needs.air)) !== 0;
-        const isTaken = isUsed && this.#isPlaceTaken(j, how, needs, from, free);
+        const isTaken = isUsed && this.#isPlaceTaken(i, j, how, needs, from, free);
         const isBusy =
           !isTaken && from < found.end && ((this.#hands[j]! & hands) !== 0 || isSetUpFor(how, this.#ways[j]!));
         if (!isBusy && !isTaken && !(isSamePiece && this.#isApart(step, j, how, from, free))) continue;
@@ -127,21 +128,29 @@ export class GivingWay {
   }
 
   /** Whether what a step uses, expected in a slot, cannot be used in a way found for another; counts what it takes. */
-  #isPlaceTaken(j: number, how: Mode, { demands, clashes }: Needs, from: number, free: number): boolean {
+  #isPlaceTaken(i: number, j: number, how: Mode, { demands, clashes }: Needs, from: number, free: number): boolean {
     const { end } = this.#b.found;
+    const { steps } = this.#b.model;
     const other = this.#planned[j]!;
     let isTaken = false;
     for (const c of clashes)
       if (other.raises.includes(c.profile) && from < spanEnd(c.span, how, end, free)) isTaken = true;
-    for (const { profile, units } of other.demands) {
+    for (const d of other.demands) {
+      // Where its piece stands already it takes no more room.
+      if (d.isRoom && (this.#piece[j] === this.#piece[i] || this.#stands(steps[j]!, d, from))) continue;
       for (let k = 0; k < demands.length; k++) {
         const own = demands[k]!;
-        if (own.profile !== profile || from >= spanEnd(own.span, how, end, free)) continue;
-        this.#taken[k]! += units;
-        if (takenIn(profile, from) + this.#taken[k]! > profile.capacity) isTaken = true;
+        if (own.profile !== d.profile || from >= spanEnd(own.span, how, end, free)) continue;
+        this.#taken[k]! += d.units;
+        const taken = takenIn(d.profile, from) + this.#taken[k]!;
+        if (taken > d.profile.capacity && !(own.isRoom && this.#stands(steps[i]!, own, from))) isTaken = true;
       }
     }
     return isTaken;
+  }
+
+  #stands(step: EngineStep, room: Demand, slot: number): boolean {
+    return ownStayFrom(this.#b, step, room, slot) >= 0;
   }
 
   /** Whether two steps of one piece may not be done at once, or the one not on the wet film of the other. */

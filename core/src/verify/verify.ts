@@ -71,7 +71,7 @@ export class Verifier {
         else checkHappened(problem, this.#calendar!, step, at, say);
         this.#checkOwn(facts, plan, piece, step, at, say);
         checkLinks(facts, plan, piece, step, at, say);
-        record(use, problem, step, at);
+        record(use, problem, step, piece.id, at);
       }
       this.#checkWithin(problem, plan, piece, say);
       checkReady(problem, plan, piece, say);
@@ -374,16 +374,17 @@ function checkReady(problem: Problem, plan: Plan, piece: PieceToPlan, say: Say):
   if (promised !== wanted) say('ready', piece.id, `${piece.name} is called ready at ${promised}, but is at ${wanted}.`);
 }
 
-type Usage = Map<string, { from: number; until: number; units: number; step: Step }[]>;
+type Use = { from: number; until: number; units: number; step: Step; piece: string };
+type Usage = Map<string, Use[]>;
 type Usages = { person: Usage; station: Usage; tool: Usage };
 const newUsage = (): Usages => ({ person: new Map(), station: new Map(), tool: new Map() });
 
-function record(use: Usages, problem: Problem, step: Step, at: Placement): void {
+function record(use: Usages, problem: Problem, step: Step, piece: string, at: Placement): void {
   const put = (where: Usage, id: string, from: number, until: number, units: number) => {
     if (until <= problem.now) return; // what is over takes nothing any more
     const list = where.get(id);
-    if (list) list.push({ from, until, units, step });
-    else where.set(id, [{ from, until, units, step }]);
+    if (list) list.push({ from, until, units, step, piece });
+    else where.set(id, [{ from, until, units, step, piece }]);
   };
   const wetUntil = Math.max(at.end, at.dry.handle ?? at.end);
   for (const id of at.people) put(use.person, id, at.start, at.end, 1);
@@ -399,21 +400,41 @@ function record(use: Usages, problem: Problem, step: Step, at: Placement): void 
   if (step.tool !== null) put(use.tool, step.tool, at.start, at.end, 1);
 }
 
+/** From when on a step takes something itself: a piece stands in a place once, so that it takes no room where it stood before it. */
+function takesRoomFrom(rule: Rule, starts: readonly Use[], n: number, from: number, longest: number): number {
+  if (rule !== 'space') return from;
+  const x = starts[n]!;
+  let at = from;
+  for (let k = firstFrom(starts, at - longest); k < n; k++) {
+    const { piece, units, until } = starts[k]!;
+    if (piece === x.piece && units >= x.units && until > at) at = until;
+  }
+  return at;
+}
+
 function checkPeaks(facts: Facts, use: Usages, say: Say): void {
   const check = (rule: Rule, where: Usage, capacity: (id: string) => number, name: (id: string) => string) => {
     for (const [id, list] of where) {
       const room = capacity(id);
       const starts = [...list].sort((a, b) => a.from - b.from);
       const longest = list.reduce((n, x) => Math.max(n, x.until - x.from), 0);
-      for (const x of list) {
+      for (const [n, x] of starts.entries()) {
         // Only what is planned can be blamed; people may really have done two things at once.
         if (x.step.state.kind !== 'planned') continue;
-        const at = Math.max(x.from, facts.problem.now);
+        const at = takesRoomFrom(rule, starts, n, Math.max(x.from, facts.problem.now), longest);
         if (at >= x.until) continue;
         let taken = 0;
+        const standing = new Map<string, number>();
         // Nothing that starts earlier than the longest stay before can still be there.
-        for (let k = firstFrom(starts, at - longest); k < starts.length && starts[k]!.from <= at; k++)
-          if (at < starts[k]!.until) taken += starts[k]!.units;
+        for (let k = firstFrom(starts, at - longest); k < starts.length && starts[k]!.from <= at; k++) {
+          const { until, units, piece } = starts[k]!;
+          if (at >= until) continue;
+          // A piece stands in a place once, however many of its steps need it there.
+          const already = rule === 'space' ? (standing.get(piece) ?? 0) : 0;
+          if (units <= already) continue;
+          taken += units - already;
+          standing.set(piece, units);
+        }
         if (taken > room)
           say(rule, x.step, `${name(id)} is taken ${taken} times over ${room} when “${x.step.title}” starts.`);
       }

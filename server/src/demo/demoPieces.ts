@@ -91,7 +91,7 @@ export const DEMO_PIECES: readonly DemoPiece[] = [
     survey: survey('laminate', 'foil', ['grime']),
     brief: brief(colour('Oxblood', '#6e2f3a')),
     arrival: on(-1, 11),
-    due: on(5, 17),
+    due: on(4, 17),
     promised: true,
   },
   {

@@ -12,6 +12,7 @@ import {
   sayTime,
   type ShopStep,
   type Station,
+  staysOf,
   subtract,
 } from '@app/core';
 import { area, curveStepAfter } from 'd3';
@@ -289,23 +290,16 @@ function LevelShape({
 type Level = { readonly at: Instant; readonly units: number };
 
 /** Units held at a station over time, wet pieces included, as steps. */
-function occupancy(view: WorkshopView, station: Station): Level[] {
-  const events: { at: Instant; units: number }[] = [];
-  for (const piece of view.pieces)
-    for (const step of piece.steps) {
-      const at = view.plan.steps[step.id];
-      if (!at) continue;
-      step.needs.forEach((n, i) => {
-        if (at.stations[i] !== station.id) return;
-        const wetUntil = Math.max(at.end, at.dry.handle ?? at.end);
-        events.push(
-          { at: n.span === 'wet' ? at.end : at.start, units: n.units },
-          { at: n.span === 'work' ? at.end : wetUntil, units: -n.units },
-        );
-      });
-    }
-  return levelsOf(events);
-}
+const occupancy = (view: WorkshopView, station: Station): Level[] =>
+  levelsOf(
+    view.pieces
+      .flatMap((p) => staysOf(p.steps, view.plan))
+      .filter((stay) => stay.station === station.id)
+      .flatMap(({ from, until, units }) => [
+        { at: from, units },
+        { at: until, units: -units },
+      ]),
+  );
 
 function levelsOf(events: { readonly at: Instant; readonly units: number }[]): Level[] {
   events.sort((a, b) => a.at - b.at || a.units - b.units);

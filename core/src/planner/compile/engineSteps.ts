@@ -69,6 +69,7 @@ function engineStep(c: Compiled, s: Step, i: number, groups: ReadonlyMap<string,
     doneStage: s.product === null ? -1 : STAGES.indexOf('travel'),
     preds,
     disjunctions: ownDisjunctions(c, piece).of[i - numbered.own[piece]![0]!]!,
+    sharesRoomWith: sharesRoomWith(numbered, piece, i),
     earliest: slotOf(Math.max(earliest, s.pin.at ?? 0)),
     unpinned: slotOf(earliest),
     pinSlot: s.pin.at !== undefined && s.pin.at >= earliest ? slotOf(s.pin.at) : -1,
@@ -78,6 +79,12 @@ function engineStep(c: Compiled, s: Step, i: number, groups: ReadonlyMap<string,
     group: s.load == null ? -1 : groups.get(s.load)!,
     fixed: at ? fixedSlots(s, at, grid) : null,
   });
+}
+
+/** Steps of its piece that stand in the same kind of place as a step does. */
+function sharesRoomWith({ steps, own }: NumberedSteps, piece: number, i: number): readonly number[] {
+  const kinds = steps[i]!.needs.map((n) => n.kind);
+  return own[piece]!.filter((j) => j !== i && steps[j]!.needs.some((n) => kinds.includes(n.kind)));
 }
 
 /** When a step may start by what is known before anything is placed, and what it waits for beside that. */

@@ -123,17 +123,23 @@ export class Modes {
     const checks: Check[] = [];
     step.needs.forEach((need, i) => {
       const span = SPAN[need.span];
-      demands.push({ profile: resources[i]!.room, units: need.units, span });
-      checks.push({ bits: rowFor(resources[i]!.room, need.units), span, kind: RELAXATION.space });
+      const room = { profile: resources[i]!.room, units: need.units, span, isRoom: true };
+      demands.push(room);
+      checks.push({ bits: rowFor(room.profile, room.units), span, kind: RELAXATION.space, room });
     });
     if (tool?.profile) {
-      demands.push({ profile: tool.profile, units: 1, span: SPAN.work });
-      checks.push({ bits: rowFor(tool.profile, 1), span: SPAN.work, kind: RELAXATION.tool });
+      demands.push({ profile: tool.profile, units: 1, span: SPAN.work, isRoom: false });
+      checks.push({ bits: rowFor(tool.profile, 1), span: SPAN.work, kind: RELAXATION.tool, room: null });
     }
     if (product?.limits) {
       const laid = resources[0]?.station.climate;
       if (laid !== undefined)
-        checks.push({ bits: this.films.keepsRow(laid, product.limits), span: SPAN.work, kind: RELAXATION.air });
+        checks.push({
+          bits: this.films.keepsRow(laid, product.limits),
+          span: SPAN.work,
+          kind: RELAXATION.air,
+          room: null,
+        });
     }
     for (const s of worked)
       if (s.station.guard)
@@ -141,6 +147,7 @@ export class Modes {
           bits: this.films.keepsRow(s.station.climate, s.station.guard),
           span: SPAN.work,
           kind: RELAXATION.air,
+          room: null,
         });
     this.#besides(step, resources, demands, checks);
     return {
@@ -162,10 +169,10 @@ export class Modes {
     step.needs.forEach((need, i) => {
       const resource = resources[i]!;
       const none = (profile: CumulativeProfile, span: Span) =>
-        checks.push({ bits: rowFor(profile, NONE), span, kind: RELAXATION.dust });
+        checks.push({ bits: rowFor(profile, NONE), span, kind: RELAXATION.dust, room: null });
       if (need.span !== 'wet') {
-        if (step.dusty) demands.push({ profile: resource.dust, units: 1, span: SPAN.work });
-        if (step.sprayed) demands.push({ profile: resource.spray, units: 1, span: SPAN.work });
+        if (step.dusty) demands.push({ profile: resource.dust, units: 1, span: SPAN.work, isRoom: false });
+        if (step.sprayed) demands.push({ profile: resource.spray, units: 1, span: SPAN.work, isRoom: false });
         for (const b of near(resource)) {
           if (step.dusty) none(b.wet, SPAN.work);
           if (step.sprayed) none(b.brushed, SPAN.work);
@@ -173,8 +180,8 @@ export class Modes {
       }
       if (!film) return;
       const span = need.span === 'work' ? SPAN.work : need.span === 'wet' ? SPAN.setting : SPAN.sticky;
-      demands.push({ profile: resource.wet, units: 1, span });
-      if (!step.sprayed) demands.push({ profile: resource.brushed, units: 1, span });
+      demands.push({ profile: resource.wet, units: 1, span, isRoom: false });
+      if (!step.sprayed) demands.push({ profile: resource.brushed, units: 1, span, isRoom: false });
       for (const b of near(resource)) {
         none(b.dust, span);
         if (!step.sprayed) none(b.spray, span);

@@ -39,9 +39,15 @@ export const RELAXATION = { hours: 1, person: 2, space: 4, tool: 8, air: 16, dus
 /** What a step needs at the same time, beside what it waits for. */
 export type Requirement = keyof typeof RELAXATION;
 
-/** A row that must be all set over a span; `kind` is one of RELAXATION. */
-export type Check = { readonly bits: Bits; readonly span: Span; readonly kind: number };
-export type Demand = { readonly profile: CumulativeProfile; readonly units: number; readonly span: Span };
+/** What is taken of a thing over a span. `isRoom`: a place to stand in, which steps of one piece that share it take once. */
+export type Demand = {
+  readonly profile: CumulativeProfile;
+  readonly units: number;
+  readonly span: Span;
+  readonly isRoom: boolean;
+};
+/** A row that must be all set over a span; `kind` is one of RELAXATION. `room`: the demand for room it is of. */
+export type Check = { readonly bits: Bits; readonly span: Span; readonly kind: number; readonly room: Demand | null };
 
 /** How a film dries in one place. `touch`, `handle` and `key` are slots, `minutes` the time of a stage since slot 0. */
 export type Film = {
@@ -103,6 +109,8 @@ export type EngineStep = {
   readonly doneStage: number;
   readonly preds: readonly Pred[];
   readonly disjunctions: readonly Disjunction[];
+  /** Steps of its piece with which it takes the room in a place once. */
+  readonly sharesRoomWith: readonly number[];
   /** First slot it may start in by arrival, pins, deliveries and what already happened. */
   readonly earliest: number;
   /** The same without the time it was given by hand. */

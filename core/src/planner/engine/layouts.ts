@@ -26,6 +26,7 @@ export const newStep = (s: EngineStep): EngineStep => ({
   doneStage: s.doneStage,
   preds: s.preds,
   disjunctions: s.disjunctions,
+  sharesRoomWith: s.sharesRoomWith,
   earliest: s.earliest,
   unpinned: s.unpinned,
   pinSlot: s.pinSlot,

@@ -110,10 +110,15 @@ function earliest(b: PartialSchedule, i: number, ends: ReadonlyMap<number, reado
 function ownWork(model: EngineModel, k: number, start: Float64Array, tail: Float64Array): number {
   const on = new Map<unknown, number[]>();
   for (const i of model.pieces[k]!.steps) {
-    const { modes, fixed } = model.steps[i]!;
+    const { modes, fixed, sharesRoomWith } = model.steps[i]!;
     if (fixed || modes.length !== 1) continue;
     for (const t of modes[0]!.demands)
-      if (t.profile.capacity === t.units && t.span !== SPAN.wet && t.span !== SPAN.setting)
+      if (
+        (!t.isRoom || sharesRoomWith.length === 0) &&
+        t.profile.capacity === t.units &&
+        t.span !== SPAN.wet &&
+        t.span !== SPAN.setting
+      )
         on.set(t.profile, [...(on.get(t.profile) ?? []), i]);
   }
   let latest = 0;

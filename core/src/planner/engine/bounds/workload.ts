@@ -129,9 +129,11 @@ function hoursOf(model: EngineModel, who: ReadonlySet<number>, edges: Int32Array
 /** Workplaces and tools that some steps cannot do without. */
 function placesOf(model: EngineModel): Map<CumulativeProfile, { readonly step: number; readonly units: number }[]> {
   const places = new Map<CumulativeProfile, { step: number; units: number }[]>();
-  model.steps.forEach(({ fixed, modes }, step) => {
+  model.steps.forEach(({ fixed, modes, sharesRoomWith }, step) => {
     if (fixed || modes.length !== 1) return;
-    for (const { profile, units, span } of modes[0]!.demands) {
+    for (const { profile, units, span, isRoom } of modes[0]!.demands) {
+      // What steps of one piece take of a room at the same time counts once.
+      if (isRoom && sharesRoomWith.length > 0) continue;
       if (span === SPAN.wet || span === SPAN.setting || span === SPAN.sticky) continue;
       if (!places.has(profile)) places.set(profile, []);
       places.get(profile)!.push({ step, units });

@@ -3,6 +3,7 @@ import { clearRange, setMasked, setRange } from '../resources/bits.ts';
 import { type EngineModel, type EngineStep, type Film, SPAN, type Span, type Mode, type Pred } from '../engineModel.ts';
 import { clearFloor } from '../resources/floor.ts';
 import { clearProfile, consume } from '../resources/cumulativeProfile.ts';
+import { consumeRoom } from './ownRoom.ts';
 import { TrayLoads } from '../resources/trayLoads.ts';
 import { addSetup, clearSetups, removeSetup } from '../resources/setupSequence.ts';
 
@@ -105,7 +106,7 @@ export function insert(
     clearRange(person.free, start, end);
     clearRange(person.idle, start, end);
   }
-  bookSpace(step, w, start, end, hold, 1);
+  bookSpace(b, i, w, 1);
   // Since when the tool is out of use counts for its clean-out, and which set-up came last.
   if (w.setups) addSetup(w.setups, step.fixed?.usedFrom ?? start, step.fixed?.usedUntil ?? end, step.group);
   if (b.loads && step.group >= 0) b.loads.add(step.group, start, end);
@@ -117,24 +118,32 @@ export function remove(b: PartialSchedule, i: number): void {
   const end = b.end[i]!;
   const step = b.model.steps[i]!;
   const w = step.modes[b.mode[i]!];
-  b.start[i] = -1;
-  if (!w) return;
+  if (!w) {
+    b.start[i] = -1;
+    return;
+  }
   for (const p of w.crews[b.crew[i]!]!) {
     const person = b.model.people[p]!;
     setMasked(person.free, person.open, start, end);
     setRange(person.idle, start, end);
   }
-  bookSpace(step, w, start, end, b.hold[i]!, -1);
+  bookSpace(b, i, w, -1);
+  b.start[i] = -1;
   if (w.setups) removeSetup(w.setups, start, end, step.group);
   if (b.loads && step.group >= 0) b.loads.remove(step.group, start, end);
 }
 
-function bookSpace(step: EngineStep, w: Mode, start: number, end: number, hold: number, sign: 1 | -1): void {
+/** Takes what a step that stands somewhere needs in places and tools, or gives it back. */
+function bookSpace(b: PartialSchedule, i: number, w: Mode, sign: 1 | -1): void {
+  const step = b.model.steps[i]!;
+  const [start, end, hold] = [b.start[i]!, b.end[i]!, b.hold[i]!];
   const { demands } = w;
   for (let k = 0; k < demands.length; k++) {
-    const { profile, span, units } = demands[k]!;
-    const until = step.fixed && isUntilTouch(span) ? step.fixed.touch : spanEnd(span, w, end, hold);
-    consume(profile, spanStart(span, start, end), until, sign * units);
+    const d = demands[k]!;
+    const from = spanStart(d.span, start, end);
+    const until = step.fixed && isUntilTouch(d.span) ? step.fixed.touch : spanEnd(d.span, w, end, hold);
+    if (d.isRoom && step.sharesRoomWith.length > 0) consumeRoom(b, i, d, from, until, sign);
+    else consume(d.profile, from, until, sign * d.units);
   }
 }
 const isUntilTouch = (span: Span) => span === SPAN.sticky || span === SPAN.setting;

@@ -1,5 +1,5 @@
-import { DISJUNCTION, type Mode, SPAN } from '../engineModel.ts';
-import { lastClear, nextSet } from '../resources/bits.ts';
+import { DISJUNCTION, type EngineStep, type Mode, SPAN } from '../engineModel.ts';
+import { lastBlocked, nextFree } from './ownRoom.ts';
 import { dustFree, type PartialSchedule, slotsOf } from './partialSchedule.ts';
 
 /**
@@ -20,7 +20,7 @@ export function roomFrom(b: PartialSchedule, i: number, at: number, ahead: numbe
   let soonest = end;
   for (const mode of step.modes) {
     const d = slotsOf(step, mode, 0);
-    const s = clearFrom(mode, at, d, soonest);
+    const s = clearFrom(b, step, mode, at, d, soonest);
     if (s < soonest) soonest = s;
     if (s === at) break;
   }
@@ -31,17 +31,17 @@ export function roomFrom(b: PartialSchedule, i: number, at: number, ahead: numbe
  * The first start at or after `at` from which rows that are asked for from the start of work are clear as long as it takes;
  * `limit` when there is none before it.
  */
-function clearFrom(mode: Mode, at: number, d: number, limit: number): number {
+function clearFrom(b: PartialSchedule, step: EngineStep, mode: Mode, at: number, d: number, limit: number): number {
   const { checks } = mode;
   const n = checks.length;
   let s = at;
   for (let k = 0, agreed = 0; agreed < n; k++) {
     if (k === n) k = 0;
-    const { span, bits } = checks[k]!;
+    const c = checks[k]!;
     agreed++;
-    if (span === SPAN.wet || span === SPAN.setting) continue;
-    for (let blocked = lastClear(bits, s, s + d); blocked >= 0; blocked = lastClear(bits, s, s + d)) {
-      s = nextSet(bits, blocked + 1, limit);
+    if (c.span === SPAN.wet || c.span === SPAN.setting) continue;
+    for (let blocked = lastBlocked(b, step, c, s, s + d); blocked >= 0; blocked = lastBlocked(b, step, c, s, s + d)) {
+      s = nextFree(b, step, c, blocked + 1, limit);
       if (s >= limit) return limit;
       agreed = 1;
     }

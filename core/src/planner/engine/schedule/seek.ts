@@ -1,6 +1,7 @@
 import { DISJUNCTION, type EngineStep, type Mode, RELAXATION } from '../engineModel.ts';
 import { afterNth, firstRun, isSet, lastClear, nextSet } from '../resources/bits.ts';
 import { fitSetup } from '../resources/setupSequence.ts';
+import { lastBlocked, nextFree } from './ownRoom.ts';
 import {
   dustFree,
   lockedCrew,
@@ -323,7 +324,7 @@ function fit(b: PartialSchedule, step: EngineStep, mode: Mode, s: number, e: num
     const suited = mode.weather.endFrom(e);
     if (suited > e) return s + suited - e;
   }
-  const next = clashAt(mode, s, e, h, relaxed, slots);
+  const next = clashAt(b, step, mode, s, e, h, relaxed);
   if (next > s) return next;
   if (mode.setups && (relaxed & RELAXATION.tool) === 0) {
     const turn = fitSetup(mode.setups, s, e, step.group, !step.split);
@@ -342,7 +343,15 @@ function fit(b: PartialSchedule, step: EngineStep, mode: Mode, s: number, e: num
 }
 
 /** `s` when all rows allow it, else the next start worth trying. */
-function clashAt(mode: Mode, s: number, e: number, h: number, relaxed: number, slots: number): number {
+function clashAt(
+  b: PartialSchedule,
+  step: EngineStep,
+  mode: Mode,
+  s: number,
+  e: number,
+  h: number,
+  relaxed: number,
+): number {
   const { checks } = mode;
   const n = checks.length;
   // What stood in the way the last time mostly does again.
@@ -352,11 +361,11 @@ function clashAt(mode: Mode, s: number, e: number, h: number, relaxed: number, s
     const c = checks[k]!;
     if (!(c.kind & relaxed)) {
       const from = spanStart(c.span, s, e);
-      const blockedSlot = lastClear(c.bits, from, spanEnd(c.span, mode, e, h));
+      const blockedSlot = lastBlocked(b, step, c, from, spanEnd(c.span, mode, e, h));
       if (blockedSlot >= 0) {
         mode.lastClash = k;
         // What is taken from the start of work on is looked for again where it is free, not after each slot in which it is not.
-        return from === s ? nextSet(c.bits, blockedSlot + 1, slots) : s + blockedSlot + 1 - from;
+        return from === s ? nextFree(b, step, c, blockedSlot + 1, b.model.slots) : s + blockedSlot + 1 - from;
       }
     }
     k++;
