@@ -1,11 +1,20 @@
 import { describe, expect, test } from 'vitest';
-import { type Plan, planAfresh, type PieceToPlan, staysOf, startTimes, type Step, verify } from '../src/index.ts';
+import {
+  EVERY_SKILL,
+  type Plan,
+  planAfresh,
+  type PieceToPlan,
+  staysOf,
+  startTimes,
+  type Step,
+  verify,
+} from '../src/index.ts';
 import { takenIn } from '../src/planner/engine/resources/cumulativeProfile.ts';
 import { insert, type PartialSchedule, readyFor, remove } from '../src/planner/engine/schedule/partialSchedule.ts';
 import { canStartAt, seek } from '../src/planner/engine/schedule/seek.ts';
 import { plannedDraft } from './fixtures/plannedDraft.ts';
 import { randomFrom, randomWorkshop } from './fixtures/randomWorkshop.ts';
-import { after, at, piece, smallShop, startOf, step } from './fixtures/smallShop.ts';
+import { after, at, NINE_TO_FIVE, piece, smallShop, startOf, step } from './fixtures/smallShop.ts';
 
 const RUNS = process.env['MOKUME_LONG'] ? 100 : 5;
 const bench = (span: 'work' | 'both') => [{ kind: 'bench', units: 1, span } as const];
@@ -72,6 +81,81 @@ describe('on a bench for one', () => {
     });
     const isFull = (p: Plan) => verify(both, p).some((v) => v.rule === 'space' && v.step === 'shelf.coat1');
     expect([-1, 0].map((minutes) => isFull(at_(minutes)))).toEqual([true, false]);
+  });
+});
+
+describe('beside others', () => {
+  const holder = piece('holder', [
+    step('holder.coat', { work_minutes: 20, product: 'matt-paint', skill: 'paint', needs: bench('both') }),
+  ]);
+  const TWO = [
+    { id: 'ada', name: 'Ada', hours: NINE_TO_FIVE, skills: EVERY_SKILL },
+    { id: 'bo', name: 'Bo', hours: NINE_TO_FIVE, skills: EVERY_SKILL },
+  ];
+  test('on a bench for two a piece in its second coat leaves room for one that comes then', () => {
+    const late = { ...holder, arrival: at(0, 12) };
+    const problem = smallShop([twoCoats('chest'), late]);
+    const plan = planAfresh(problem);
+    const [first, second] = [plan.steps['chest.coat1']!, plan.steps['chest.coat2']!];
+    const comes = startOf(plan, 'holder.coat');
+    expect(comes).toBe(at(0, 12));
+    expect(second.start).toBeLessThan(comes);
+    expect(comes).toBeLessThan(first.dry.handle!);
+    expect(verify(problem, plan)).toEqual([]);
+  });
+  test('two of its steps begin in the same moment once the bench is free, by two people', () => {
+    const apart = piece('apart', [
+      step('apart.coat', { work_minutes: 20, product: 'matt-paint', skill: 'paint', needs: bench('both') }),
+      step('apart.rub', { work_minutes: 20, needs: bench('work') }),
+    ]);
+    const problem = smallShop([{ ...holder, promised: true, due: at(0, 12) }, apart], {
+      stations: ONE_BENCH,
+      people: TWO,
+    });
+    const plan = planAfresh(problem);
+    const free = plan.steps['holder.coat']!.dry.handle!;
+    for (const id of ['apart.coat', 'apart.rub']) {
+      expect(startOf(plan, id)).toBeGreaterThanOrEqual(free);
+      expect(startOf(plan, id)).toBeLessThan(free + 5);
+    }
+    expect(verify(problem, plan)).toEqual([]);
+  });
+  test('a coat that dries on the rack is laid so that it ends when the rack is free', () => {
+    const set = (id: string, more: Partial<PieceToPlan>) =>
+      piece(
+        id,
+        [
+          step(`${id}.coat`, {
+            work_minutes: 40,
+            product: 'matt-paint',
+            skill: 'paint',
+            needs: [
+              { kind: 'bench', units: 1, span: 'work' },
+              { kind: 'rack', units: 2, span: 'wet' },
+            ],
+          }),
+        ],
+        more,
+      );
+    const plan = planAfresh(smallShop([set('first', { promised: true, due: at(0, 12) }), set('second', {})]));
+    const free = plan.steps['first.coat']!.dry.handle!;
+    expect(free).toBeLessThan(at(0, 17));
+    expect(plan.steps['second.coat']!.end).toBeGreaterThanOrEqual(free);
+    expect(plan.steps['second.coat']!.end).toBeLessThan(free + 5);
+  });
+  test('work that takes more of the bench than its piece has there waits for it', () => {
+    const wide = piece('wide', [
+      step('wide.coat', { work_minutes: 20, product: 'matt-paint', skill: 'paint', needs: bench('both') }),
+      step('wide.turn', {
+        work_minutes: 10,
+        needs: [{ kind: 'bench', units: 2, span: 'work' }],
+        after: [after('wide.coat', { from: 'touch' })],
+      }),
+    ]);
+    const problem = smallShop([wide, { ...holder, promised: true, due: at(0, 12) }]);
+    const plan = planAfresh(problem);
+    expect(verify(problem, plan)).toEqual([]);
+    expect(startOf(plan, 'wide.turn')).toBeGreaterThanOrEqual(plan.steps['holder.coat']!.dry.handle!);
   });
 });
 

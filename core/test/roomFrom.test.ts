@@ -76,4 +76,8 @@ test('room is where all that is needed is free at once, not one after another', 
   expect(roomFrom(b, 0, 0, DAY_SLOTS)).toBe(20);
   expect(roomFrom(b, 0, 8, DAY_SLOTS)).toBe(20);
   expect(roomFrom(b, 0, 20, DAY_SLOTS)).toBe(20);
+  // What only its film needs is taken from the end of work on.
+  const wet = [{ ...needs[0]!, span: SPAN.wet }];
+  const coat = { ...step, modes: [{ speed: 1, checks: wet }] };
+  expect(roomFrom({ model: { slots: 100, steps: [coat] } } as unknown as PartialSchedule, 0, 12, DAY_SLOTS)).toBe(12);
 });

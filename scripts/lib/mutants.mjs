@@ -78,13 +78,6 @@ export const MUTANTS = [
     fault: 'the bench is drawn with a piece on it twice',
     tests: core('ownRoom'),
   },
-  {
-    file: 'core/src/promise/givingWay.ts',
-    find: '&& !(own.isRoom && this.#stands(steps[i]!, own, from))',
-    to: '',
-    fault: 'in a rehearsal a piece waits for the room it stands in',
-    tests: core('ownRoom', 'rehearsal'),
-  },
   // Dates that are searched where pieces are few
   {
     file: engine('search/search.ts'),
@@ -824,7 +817,7 @@ export const MUTANTS = [
     find: 'return from === s ? nextFree',
     to: 'return from >= s ? nextFree',
     fault: 'work waits until the rack is free, where only its film has to',
-    tests: core('weatherWindow', 'seekUntil'),
+    tests: core('ownRoom', 'weatherWindow', 'seekUntil'),
   },
   {
     file: engine('schedule/seek.ts'),
