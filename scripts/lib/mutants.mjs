@@ -9,6 +9,13 @@ const build = (file) => `core/src/planner/build/${file}`;
 export const MUTANTS = [
   // A piece stands in a place once
   {
+    file: 'core/src/planner/compile/engineSteps.ts',
+    find: 'own.filter((k) => k !== i && isInOnePlace(steps[i]!, steps[k]!))',
+    to: '[]',
+    fault: 'no two steps of a piece share the room it stands in',
+    tests: core('ownRoom'),
+  },
+  {
     file: engine('schedule/ownRoom.ts'),
     find: 'if (own < 0) return blocked;',
     to: 'return blocked;',

@@ -47,7 +47,7 @@ export function compileProblem(
   frozen: Frozen = NOT_FROZEN,
   resources: ShopResources = shopResources(problem),
 ): CompiledProblem {
-  const { stationResources, modes, disjunctions } = resources;
+  const { stationResources, modes, withinPieces } = resources;
   const grid = new Grid(problem, resources.origin);
   const numbered = numberedSteps(problem);
   const { steps, pieces, indexOf } = numbered;
@@ -69,7 +69,7 @@ export function compileProblem(
         numbered,
         fixed,
         stock: stockTimes(problem, previous),
-        disjunctions,
+        withinPieces,
       }),
       pieces: enginePieces(problem, numbered, grid),
       loadCost: costOfLoad(problem.preferences ?? PLANNING_DEFAULTS.preferences),

@@ -29,10 +29,14 @@ type Compiled = {
   readonly numbered: NumberedSteps;
   readonly fixed: FixedSteps;
   readonly stock: ReadonlyMap<string, Instant>;
-  readonly disjunctions: WeakMap<PieceToPlan, PieceDisjunctions>;
+  readonly withinPieces: WeakMap<PieceToPlan, WithinPiece>;
 };
-/** Which steps of a piece may not overlap which, by the numbers they have when its first has number `first`. */
-export type PieceDisjunctions = { readonly first: number; readonly of: readonly (readonly Disjunction[])[] };
+/** What steps of a piece are to one another, by the numbers they have when its first has number `first`: which may not overlap which, and which share room. */
+export type WithinPiece = {
+  readonly first: number;
+  readonly disjunctions: readonly (readonly Disjunction[])[];
+  readonly sharesRoomWith: readonly (readonly number[])[];
+};
 
 /** A film that stays where the piece stands, so that dust raised there would land on it. */
 const isWetInPlace = (step: Step) => step.product !== null && step.needs.some((n) => n.span === 'both');
@@ -56,6 +60,7 @@ function engineStep(c: Compiled, s: Step, i: number, groups: ReadonlyMap<string,
   const at = fixed.placements.get(s.id);
   const mode = fixed.modeOf.get(s.id);
   const links = s.after.filter((l) => numbered.indexOf.has(l.step));
+  const within = withinPiece(c, piece);
   const { earliest, latest, preds } = startBounds(c, s, numbered.pieces[piece]!, links);
   const slotOf = (t: Instant) => (t === Number.POSITIVE_INFINITY ? grid.slots + 1 : grid.ceil(t));
   return newStep({
@@ -68,8 +73,8 @@ function engineStep(c: Compiled, s: Step, i: number, groups: ReadonlyMap<string,
     cure: 0,
     doneStage: s.product === null ? -1 : STAGES.indexOf('travel'),
     preds,
-    disjunctions: ownDisjunctions(c, piece).of[i - numbered.own[piece]![0]!]!,
-    sharesRoomWith: sharesRoomWith(numbered, piece, i),
+    disjunctions: within.disjunctions[i - within.first]!,
+    sharesRoomWith: within.sharesRoomWith[i - within.first]!,
     earliest: slotOf(Math.max(earliest, s.pin.at ?? 0)),
     unpinned: slotOf(earliest),
     pinSlot: s.pin.at !== undefined && s.pin.at >= earliest ? slotOf(s.pin.at) : -1,
@@ -79,12 +84,6 @@ function engineStep(c: Compiled, s: Step, i: number, groups: ReadonlyMap<string,
     group: s.load == null ? -1 : groups.get(s.load)!,
     fixed: at ? fixedSlots(s, at, grid) : null,
   });
-}
-
-/** Steps of its piece that stand in the same kind of place as a step does. */
-function sharesRoomWith({ steps, own }: NumberedSteps, piece: number, i: number): readonly number[] {
-  const kinds = steps[i]!.needs.map((n) => n.kind);
-  return own[piece]!.filter((j) => j !== i && steps[j]!.needs.some((n) => kinds.includes(n.kind)));
 }
 
 /** When a step may start by what is known before anything is placed, and what it waits for beside that. */
@@ -136,23 +135,28 @@ const fixedSlots = (s: Step, at: Placement, grid: Grid) => ({
   done: doneAt(s, at) === Number.POSITIVE_INFINITY ? grid.slots : grid.ceil(doneAt(s, at)),
 });
 
-/** Of all steps of a piece, found once for a piece that stays as it is. */
-function ownDisjunctions({ numbered, disjunctions }: Compiled, piece: number): PieceDisjunctions {
+/** What steps of a piece are to one another, found once for a piece that stays as it is. */
+function withinPiece({ numbered, withinPieces }: Compiled, piece: number): WithinPiece {
   const of = numbered.pieces[piece]!;
   const own = numbered.own[piece]!;
-  const known = disjunctions.get(of);
+  const known = withinPieces.get(of);
   if (known && known.first === own[0]) return known;
+  const { steps } = numbered;
   const before = ancestors(own, numbered);
   const found = {
     first: own[0]!,
-    of: own.map((i) => {
+    disjunctions: own.map((i) => {
       const isOrdered = (k: number) => before.get(i)!.has(k) || before.get(k)!.has(i);
-      return disjunctionsOf(numbered.steps[i]!, own, numbered.steps, isOrdered);
+      return disjunctionsOf(steps[i]!, own, steps, isOrdered);
     }),
+    sharesRoomWith: own.map((i) => own.filter((k) => k !== i && isInOnePlace(steps[i]!, steps[k]!))),
   };
-  disjunctions.set(of, found);
+  withinPieces.set(of, found);
   return found;
 }
+
+/** Whether two steps need the same kind of place. */
+const isInOnePlace = (a: Step, b: Step) => a.needs.some((n) => b.needs.some((m) => m.kind === n.kind));
 
 /** All that each step of a piece waits for, and what that waits for; but for what a step waited for that was begun before its turn. */
 function ancestors(

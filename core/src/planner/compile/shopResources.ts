@@ -1,6 +1,6 @@
 import type { Instant } from '../../quantities/units.ts';
 import type { PieceToPlan, Problem } from '../model/model.ts';
-import type { PieceDisjunctions } from './engineSteps.ts';
+import type { WithinPiece } from './engineSteps.ts';
 import { Grid } from './grid.ts';
 import { Modes } from './modes.ts';
 import { type StationResources, stationResourcesOf } from './stationResources.ts';
@@ -11,15 +11,15 @@ export type ShopResources = {
   readonly origin: Instant;
   readonly stationResources: StationResources;
   readonly modes: Modes;
-  /** Steps of a piece that may not overlap, as they were found for the piece last. */
-  readonly disjunctions: WeakMap<PieceToPlan, PieceDisjunctions>;
+  /** What steps of a piece are to one another, as it was found for the piece last. */
+  readonly withinPieces: WeakMap<PieceToPlan, WithinPiece>;
 };
 
 export function shopResources(problem: Problem): ShopResources {
   const grid = new Grid(problem);
   const stationResources = stationResourcesOf(problem, grid);
   const modes = new Modes(problem, grid, stationResources);
-  return { origin: grid.origin, stationResources, modes, disjunctions: new WeakMap() };
+  return { origin: grid.origin, stationResources, modes, withinPieces: new WeakMap() };
 }
 
 /**
