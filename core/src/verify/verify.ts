@@ -417,6 +417,7 @@ function checkPeaks(facts: Facts, use: Usages, say: Say): void {
     for (const [id, list] of where) {
       const room = capacity(id);
       const starts = [...list].sort((a, b) => a.from - b.from);
+      const standing = new Map<string, number>();
       const longest = list.reduce((n, x) => Math.max(n, x.until - x.from), 0);
       for (const [n, x] of starts.entries()) {
         // Only what is planned can be blamed; people may really have done two things at once.
@@ -424,7 +425,7 @@ function checkPeaks(facts: Facts, use: Usages, say: Say): void {
         const at = takesRoomFrom(rule, starts, n, Math.max(x.from, facts.problem.now), longest);
         if (at >= x.until) continue;
         let taken = 0;
-        const standing = new Map<string, number>();
+        standing.clear();
         // Nothing that starts earlier than the longest stay before can still be there.
         for (let k = firstFrom(starts, at - longest); k < starts.length && starts[k]!.from <= at; k++) {
           const { until, units, piece } = starts[k]!;
@@ -433,7 +434,7 @@ function checkPeaks(facts: Facts, use: Usages, say: Say): void {
           const already = rule === 'space' ? (standing.get(piece) ?? 0) : 0;
           if (units <= already) continue;
           taken += units - already;
-          standing.set(piece, units);
+          if (rule === 'space') standing.set(piece, units);
         }
         if (taken > room)
           say(rule, x.step, `${name(id)} is taken ${taken} times over ${room} when “${x.step.title}” starts.`);
