@@ -9,6 +9,7 @@ import {
   type Step,
   verify,
 } from '../src/index.ts';
+import { SPAN } from '../src/planner/engine/engineModel.ts';
 import { takenIn } from '../src/planner/engine/resources/cumulativeProfile.ts';
 import { insert, type PartialSchedule, readyFor, remove } from '../src/planner/engine/schedule/partialSchedule.ts';
 import { canStartAt, seek } from '../src/planner/engine/schedule/seek.ts';
@@ -75,12 +76,12 @@ describe('on a bench for one', () => {
     const until = made.steps['chest.coat2']!.dry.handle!;
     const next = made.steps['shelf.coat1']!;
     expect(next.start).toBeGreaterThanOrEqual(until);
-    const at_ = (minutes: number): Plan => ({
+    const comingAfter = (minutes: number): Plan => ({
       ...made,
       steps: { ...made.steps, 'shelf.coat1': { ...next, start: until + minutes, end: until + minutes + 20 } },
     });
     const isFull = (p: Plan) => verify(both, p).some((v) => v.rule === 'space' && v.step === 'shelf.coat1');
-    expect([-1, 0].map((minutes) => isFull(at_(minutes)))).toEqual([true, false]);
+    expect([-1, 0].map((minutes) => isFull(comingAfter(minutes)))).toEqual([true, false]);
   });
 });
 
@@ -199,7 +200,10 @@ function countedIn(b: PartialSchedule, profile: object, slot: number): number {
       const demands = b.model.steps[i]!.modes[b.mode[i]!]?.demands ?? [];
       return demands
         .filter((d) => d.isRoom && d.profile === profile)
-        .filter((d) => (d.span === 1 ? b.end : b.start)[i]! <= slot && slot < (d.span === 0 ? b.end : b.hold)[i]!)
+        .filter(
+          (d) =>
+            (d.span === SPAN.wet ? b.end : b.start)[i]! <= slot && slot < (d.span === SPAN.work ? b.end : b.hold)[i]!,
+        )
         .map((d) => d.units);
     });
     return sum + Math.max(0, ...units);

@@ -59,7 +59,7 @@ export const MUTANTS = [
   },
   {
     file: 'core/src/verify/verify.ts',
-    find: "const already = rule === 'space' ? (standing.get(piece) ?? 0) : 0;",
+    find: 'const already = standing.get(piece) ?? 0;',
     to: 'const already = 0;',
     fault: 'the verifier counts a piece as often as its steps need a place',
     tests: core('ownRoom'),

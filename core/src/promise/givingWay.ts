@@ -9,7 +9,8 @@ import {
 } from '../planner/engine/engineModel.ts';
 import { type CumulativeProfile, takenIn } from '../planner/engine/resources/cumulativeProfile.ts';
 import { ownStayFrom } from '../planner/engine/schedule/ownRoom.ts';
-import { type PartialSchedule, spanEnd } from '../planner/engine/schedule/partialSchedule.ts';
+import type { PartialSchedule } from '../planner/engine/schedule/partialSchedule.ts';
+import { spanEnd } from '../planner/engine/schedule/spans.ts';
 import { type Expectations, partOf } from './expectations.ts';
 import type { StillToCome } from './stillToCome.ts';
 

@@ -401,8 +401,7 @@ function record(use: Usages, problem: Problem, step: Step, piece: string, at: Pl
 }
 
 /** From when on a step takes something itself: a piece stands in a place once, so that it takes no room where it stood before it. */
-function takesRoomFrom(rule: Rule, starts: readonly Use[], n: number, from: number, longest: number): number {
-  if (rule !== 'space') return from;
+function takesRoomFrom(starts: readonly Use[], n: number, from: number, longest: number): number {
   const x = starts[n]!;
   let at = from;
   for (let k = firstFrom(starts, at - longest); k < n; k++) {
@@ -414,6 +413,7 @@ function takesRoomFrom(rule: Rule, starts: readonly Use[], n: number, from: numb
 
 function checkPeaks(facts: Facts, use: Usages, say: Say): void {
   const check = (rule: Rule, where: Usage, capacity: (id: string) => number, name: (id: string) => string) => {
+    const isRoom = rule === 'space';
     for (const [id, list] of where) {
       const room = capacity(id);
       const starts = [...list].sort((a, b) => a.from - b.from);
@@ -422,7 +422,8 @@ function checkPeaks(facts: Facts, use: Usages, say: Say): void {
       for (const [n, x] of starts.entries()) {
         // Only what is planned can be blamed; people may really have done two things at once.
         if (x.step.state.kind !== 'planned') continue;
-        const at = takesRoomFrom(rule, starts, n, Math.max(x.from, facts.problem.now), longest);
+        const from = Math.max(x.from, facts.problem.now);
+        const at = isRoom ? takesRoomFrom(starts, n, from, longest) : from;
         if (at >= x.until) continue;
         let taken = 0;
         standing.clear();
@@ -431,10 +432,10 @@ function checkPeaks(facts: Facts, use: Usages, say: Say): void {
           const { until, units, piece } = starts[k]!;
           if (at >= until) continue;
           // A piece stands in a place once, however many of its steps need it there.
-          const already = rule === 'space' ? (standing.get(piece) ?? 0) : 0;
+          const already = standing.get(piece) ?? 0;
           if (units <= already) continue;
           taken += units - already;
-          if (rule === 'space') standing.set(piece, units);
+          if (isRoom) standing.set(piece, units);
         }
         if (taken > room)
           say(rule, x.step, `${name(id)} is taken ${taken} times over ${room} when “${x.step.title}” starts.`);

@@ -1,13 +1,11 @@
-import { type Check, type Demand, type EngineStep, SPAN, type Span } from '../engineModel.ts';
+import type { Check, Demand, EngineStep } from '../engineModel.ts';
 import { lastClear, nextSet } from '../resources/bits.ts';
 import { consume } from '../resources/cumulativeProfile.ts';
 import type { PartialSchedule } from './partialSchedule.ts';
+import { spanEnd, spanStart } from './spans.ts';
 
 // A piece stands in a place once, however many of its steps need it there: a second coat is laid where the first one dries, and a top is
 // smoothed where the carcass stands. So what several steps of one piece take of the same room at the same time is taken once.
-
-const startOf = (span: Span, start: number, end: number) => (span === SPAN.wet ? end : start);
-const endOf = (span: Span, end: number, hold: number) => (span === SPAN.work ? end : hold);
 
 /** The stay of another step in the room of a demand, told by a step that may share it; its first slot and the slot it ends in. */
 const stay = { from: 0, until: 0 };
@@ -18,8 +16,8 @@ function hasStay(b: PartialSchedule, j: number, { profile, units }: Demand): boo
   for (let k = 0; k < demands.length; k++) {
     const d = demands[k]!;
     if (!d.isRoom || d.profile !== profile || d.units !== units) continue;
-    stay.from = startOf(d.span, b.start[j]!, b.end[j]!);
-    stay.until = endOf(d.span, b.end[j]!, b.hold[j]!);
+    stay.from = spanStart(d.span, b.start[j]!, b.end[j]!);
+    stay.until = spanEnd(d.span, mode, b.end[j]!, b.hold[j]!);
     return true;
   }
   return false;

@@ -4,6 +4,7 @@ import { type EngineModel, type EngineStep, type Film, SPAN, type Span, type Mod
 import { clearFloor } from '../resources/floor.ts';
 import { clearProfile, consume } from '../resources/cumulativeProfile.ts';
 import { consumeRoom } from './ownRoom.ts';
+import { isUntilTouch, spanEnd, spanStart } from './spans.ts';
 import { TrayLoads } from '../resources/trayLoads.ts';
 import { addSetup, clearSetups, removeSetup } from '../resources/setupSequence.ts';
 
@@ -146,17 +147,6 @@ function bookSpace(b: PartialSchedule, i: number, w: Mode, sign: 1 | -1): void {
     else consume(d.profile, from, until, sign * d.units);
   }
 }
-const isUntilTouch = (span: Span) => span === SPAN.sticky || span === SPAN.setting;
-
-export const spanStart = (span: Span, start: number, end: number) =>
-  span === SPAN.wet || span === SPAN.setting ? end : start;
-
-/** Slot in which a span of work that ends in a slot, and can be handled in another, is over. */
-export function spanEnd(span: Span, w: Mode, end: number, hold: number): number {
-  if (span === SPAN.work) return end;
-  return isUntilTouch(span) ? Math.min(hold, w.film!.touch(end)) : hold;
-}
-
 /** First slot a step may start in, by what it waits for. Every step it waits for must be placed. */
 export const readyFor = (b: PartialSchedule, step: EngineStep): number => readyAfter(b, step.preds, step.earliest);
 

@@ -2,15 +2,8 @@ import { DISJUNCTION, type EngineStep, type Mode, RELAXATION } from '../engineMo
 import { afterNth, firstRun, isSet, lastClear, nextSet } from '../resources/bits.ts';
 import { fitSetup } from '../resources/setupSequence.ts';
 import { lastBlocked, nextFree } from './ownRoom.ts';
-import {
-  dustFree,
-  lockedCrew,
-  lockedMode,
-  type PartialSchedule,
-  slotsOf,
-  spanEnd,
-  spanStart,
-} from './partialSchedule.ts';
+import { dustFree, lockedCrew, lockedMode, type PartialSchedule, slotsOf } from './partialSchedule.ts';
+import { spanEnd, spanStart } from './spans.ts';
 
 /**
  * The earliest place for a step at or after `from`: the mode whose film is first fit for the next coat, then the one
