@@ -1,6 +1,6 @@
 import { GRID_MINUTES } from '../../../calendar/grid.ts';
 import { clearRange, setMasked, setRange } from '../resources/bits.ts';
-import { type EngineModel, type EngineStep, type Film, SPAN, type Span, type Mode, type Pred } from '../engineModel.ts';
+import type { EngineModel, EngineStep, Film, Mode, Pred } from '../engineModel.ts';
 import { clearFloor } from '../resources/floor.ts';
 import { clearProfile, consume } from '../resources/cumulativeProfile.ts';
 import { consumeRoom } from './ownRoom.ts';
